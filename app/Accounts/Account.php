@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Accounts;
+
+use Illuminate\Database\Eloquent\Model;
+use Kennel\Core\Accounts\AccountFacts;
+use Kennel\Core\Accounts\Standing;
+use Kennel\Core\Accounts\Status;
+
+/**
+ * One person's record.
+ *
+ * @property int $seq
+ * @property string $id
+ * @property string|null $app_key
+ * @property string $name
+ * @property string $email
+ * @property string $lookup_key
+ * @property Status $status
+ * @property string|null $status_reason
+ * @property string|null $email_proven_at
+ * @property string $password_hash
+ * @property string $hash_kind
+ * @property string $created_at
+ * @property string $seen_at
+ * @property int $version
+ */
+final class Account extends Model
+{
+    public $timestamps = false;
+
+    protected $table = 'accounts';
+
+    protected $primaryKey = 'seq';
+
+    protected $guarded = [];
+
+    protected $hidden = ['password_hash'];
+
+    protected $casts = ['status' => Status::class, 'version' => 'integer'];
+
+    public function standing(): Standing
+    {
+        return Standing::of(new AccountFacts($this->status, $this->email_proven_at !== null));
+    }
+
+    /** @return array{id: string, name: string} as the trail names it */
+    public function reference(): array
+    {
+        return ['id' => $this->id, 'name' => $this->name];
+    }
+}

@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Accounts;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Platform\Http\Body;
+use Kennel\App\Platform\Http\EntityTag;
+use Kennel\App\Platform\Http\Json;
+use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Platform\Http\Query;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Accounts\Status;
+
+final readonly class AccountController
+{
+    public function __construct(private CurrentSession $session, private AccountResource $resource) {}
+
+    public function index(Request $request, AccountList $list): JsonResponse
+    {
+        $query = new Query($request);
+        $sorts = array_keys(AccountList::SORTS);
+        $page = $list->page(
+            $query->text('q', 100),
+            $query->choice('status', array_map(static fn (Status $status): string => $status->value, Status::cases())),
+            $query->choice('sort', [...$sorts, ...array_map(static fn (string $sort): string => "-{$sort}", $sorts)]) ?? '-seen',
+            $query->text('cursor', 1000),
+            $query->number('limit', 50, 1, 200),
+        );
+
+        return Json::ok([...$page, 'items' => array_map($this->resource->row(...), $page['items'])]);
+    }
+
+    public function show(string $id, Accounts $accounts): JsonResponse
+    {
+        $this->session->require('kennel:accounts.read');
+
+        return $this->answer($accounts->find($id) ?? throw Problem::notFound());
+    }
+
+    public function suspend(string $id, Request $request, SuspendAccount $suspend): JsonResponse
+    {
+        return $this->change($id, $request, $suspend);
+    }
+
+    public function restore(string $id, Request $request, RestoreAccount $restore): JsonResponse
+    {
+        return $this->change($id, $request, $restore);
+    }
+
+    private function change(string $id, Request $request, SuspendAccount|RestoreAccount $act): JsonResponse
+    {
+        $operator = $this->session->require('kennel:accounts.manage');
+        $body = Body::of($request);
+        $why = $body->text('reason') ?? '';
+        $body->complete();
+
+        return $this->answer($act($id, $why, $operator, static fn (Account $account) => EntityTag::require($request, $account->version)));
+    }
+
+    private function answer(Account $account): JsonResponse
+    {
+        return Json::ok($this->resource->whole($account), headers: ['ETag' => EntityTag::of($account->version)]);
+    }
+}

@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Accounts;
+
+use Illuminate\Support\Str;
+use Kennel\App\Platform\Moment;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Accounts\PersonName;
+use Kennel\Core\Accounts\SearchText;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Passwords\HashKind;
+use Psr\Clock\ClockInterface;
+
+/** Adds accounts, finds them, and writes their changes under a version. Other capabilities come here instead of to the table. */
+final readonly class Accounts
+{
+    public function __construct(private ClockInterface $clock) {}
+
+    public function find(string $id): ?Account
+    {
+        return Account::query()->where('id', $id)->first();
+    }
+
+    public function byLookupKey(string $lookupKey): ?Account
+    {
+        return Account::query()->where('lookup_key', $lookupKey)->first();
+    }
+
+    /** @throws \Illuminate\Database\UniqueConstraintViolationException when the lookup key is taken */
+    public function add(PersonName $name, EmailAddress $email, string $passwordHash, string $appKey): Account
+    {
+        return Account::query()->create([
+            'id' => (string) Str::uuid7(),
+            'app_key' => $appKey,
+            'name' => $name->value,
+            'name_key' => implode(' ', SearchText::words($name->value)),
+            'email' => $email->toString(),
+            'lookup_key' => $email->lookupKey(),
+            'status' => Status::Pending,
+            'password_hash' => $passwordHash,
+            'hash_kind' => HashKind::of($passwordHash),
+            'created_at' => Moment::write($this->clock->now()),
+            'seen_at' => '',
+            'version' => 1,
+            'search' => SearchText::column($name->value, $email->display()),
+        ]);
+    }
+
+    /** @param array<string, mixed> $changes */
+    public function change(Account $account, array $changes): Account
+    {
+        $account->fill([...$changes, 'version' => $account->version + 1])->save();
+
+        return $account;
+    }
+
+    /** A new hash of the same password is not a change of the record, so the version stays. */
+    public function storeHash(Account $account, string $passwordHash): void
+    {
+        $account->fill(['password_hash' => $passwordHash, 'hash_kind' => HashKind::of($passwordHash)])->save();
+    }
+
+    /** No new version: nobody's edit should fail because its holder clicked. */
+    public function noteSeen(Account $account, \DateTimeImmutable $now): void
+    {
+        $account->fill(['seen_at' => Moment::write($now)])->save();
+    }
+
+    public function countAll(): int
+    {
+        return Account::query()->count();
+    }
+
+    public function countByStatus(Status $status): int
+    {
+        return Account::query()->where('status', $status->value)->count();
+    }
+
+    /** @return array<string, int> how many sign-ups by day (UTC), oldest first, days without any included */
+    public function signupsByDay(int $days): array
+    {
+        $today = $this->clock->now()->setTime(0, 0);
+        $counts = [];
+        for ($back = $days - 1; $back >= 0; $back--) {
+            $counts[$today->modify("-{$back} days")->format('Y-m-d')] = 0;
+        }
+        $found = Account::query()->toBase()->where('created_at', '>=', Moment::write($today->modify('-'.($days - 1).' days')))
+            ->selectRaw('substr(created_at, 1, 10) AS day, count(*) AS signups')->groupBy('day')->pluck('signups', 'day');
+        foreach ($found as $day => $signups) {
+            if (isset($counts[$day])) {
+                $counts[$day] = (int) $signups;
+            }
+        }
+
+        return $counts;
+    }
+
+    /** @return array<string, int> accounts by kind of hash */
+    public function hashKinds(): array
+    {
+        return Account::query()->toBase()->selectRaw('hash_kind, count(*) AS held')->groupBy('hash_kind')->orderByDesc('held')
+            ->pluck('held', 'hash_kind')->map(static fn ($held): int => (int) $held)->all();
+    }
+
+    /**
+     * Whether another account of the list could still sign in and act.
+     *
+     * @param  list<string>  $ids
+     */
+    public function anyUsable(array $ids): bool
+    {
+        return Account::query()->whereIn('id', $ids)->where('status', Status::Active->value)->exists();
+    }
+}

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Audit;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Platform\Http\Json;
+use Kennel\App\Platform\Http\Query;
+
+final readonly class AuditController
+{
+    public function __construct(private AuditEvents $events) {}
+
+    public function index(Request $request): JsonResponse
+    {
+        $query = new Query($request);
+
+        return Json::ok($this->events->page($query->uuid('account'), $query->text('cursor'), $query->number('limit', 50, 1, 200)));
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Audit;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Platform\Paging\NewestFirst;
+use Kennel\App\Sessions\CurrentSession;
+
+/** Reads the trail. */
+final readonly class AuditEvents
+{
+    public function __construct(private ConnectionInterface $database, private CurrentSession $session, private NewestFirst $pages) {}
+
+    /** @return array{items: list<array<string, mixed>>, next: string|null} */
+    public function page(?string $accountId, ?string $cursor, int $limit): array
+    {
+        $this->session->require('kennel:audit.read');
+        $rows = $this->database->table('audit_events');
+        if ($accountId !== null) {
+            $rows->where('account_id', $accountId);
+        }
+
+        return $this->pages->page($rows, $cursor, $limit, static fn (\stdClass $row): array => [
+            'id' => $row->id,
+            'act_id' => $row->act_id,
+            'at' => $row->at,
+            'event' => $row->event,
+            'actor' => ['kind' => $row->actor_kind, 'id' => $row->actor_id, 'name' => $row->actor_name],
+            'account' => $row->account_id === null ? null : ['id' => $row->account_id, 'name' => $row->account_name],
+            'source' => $row->source,
+            'reason' => $row->reason,
+            'changes' => json_decode($row->changes),
+        ]);
+    }
+
+    public function count(): int
+    {
+        // The trail has no gaps at its end and never loses a row, so its last number is its length.
+        return (int) $this->database->table('audit_events')->max('seq');
+    }
+
+    public function countSince(string $event, string $moment): int
+    {
+        return $this->database->table('audit_events')->where('event', $event)->where('at', '>=', $moment)->count();
+    }
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App;
+
+use Illuminate\Contracts\Encryption\Encrypter;
+use Illuminate\Database\Connection;
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Support\ServiceProvider;
+use Kennel\App\Mail\Relay;
+use Kennel\App\Mail\SmtpRelay;
+use Kennel\App\Mail\StandInRelay;
+use Kennel\App\Passwords\CommonPasswords;
+use Kennel\App\Platform\Clock;
+use Kennel\App\Platform\Database\ImmediateSqliteConnection;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Platform\RequestContext;
+use Kennel\Core\Passwords\Argon2idParameters;
+use Kennel\Core\Passwords\Blocklist;
+use Kennel\Core\Passwords\PasswordRules;
+use Kennel\Core\Rules\RuleBook;
+use Kennel\Core\Secrets\Entropy;
+use Kennel\Core\Secrets\SystemEntropy;
+use Kennel\Core\Sessions\SessionRules;
+use Kennel\Core\Signup\SignupRules;
+use Kennel\Core\Verification\VerificationRules;
+use Psr\Clock\ClockInterface;
+
+/** Hands the core its clock, its randomness and its rules, and the database its kind of transaction. */
+final class KennelProvider extends ServiceProvider
+{
+    public function register(): void
+    {
+        Connection::resolverFor('sqlite', static fn ($pdo, $database, $prefix, $config): ImmediateSqliteConnection => new ImmediateSqliteConnection($pdo, $database, $prefix, $config));
+        $this->app->singleton(ClockInterface::class, Clock::class);
+        $this->app->singleton(Entropy::class, SystemEntropy::class);
+        $this->app->scoped(RequestContext::class);
+        $this->app->scoped(CurrentSession::class);
+        $this->app->bind(Encrypter::class, static fn ($app): Encrypter => $app['encrypter']);
+        $this->app->bind(Relay::class, static fn ($app): Relay => config('kennel.relay') === 'stand-in'
+            ? $app->make(StandInRelay::class)
+            : new SmtpRelay((string) config('kennel.relay'), (string) config('kennel.sender.address')));
+        $this->app->bind(ConnectionInterface::class, static fn ($app): Connection => $app['db']->connection());
+        $this->app->singleton(Blocklist::class, static fn (): CommonPasswords => new CommonPasswords(resource_path('passwords/common.txt')));
+        $this->registerRules();
+    }
+
+    private function registerRules(): void
+    {
+        $this->app->singleton(RuleBook::class, static function (): RuleBook {
+            /** @var array<string, mixed> $document */
+            $document = config('rules');
+
+            return RuleBook::fromArray($document);
+        });
+        $book = fn (): RuleBook => $this->app->make(RuleBook::class);
+        $this->app->bind(SignupRules::class, static fn (): SignupRules => $book()->signup);
+        $this->app->bind(PasswordRules::class, static fn (): PasswordRules => $book()->password);
+        $this->app->bind(Argon2idParameters::class, static fn (): Argon2idParameters => $book()->hashing);
+        $this->app->bind(VerificationRules::class, static fn (): VerificationRules => $book()->verification);
+        $this->app->bind(SessionRules::class, static fn (): SessionRules => $book()->sessions);
+    }
+}

@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Mail;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Evidence\EvidenceLog;
+use Kennel\App\Platform\Http\Json;
+use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Platform\Http\Query;
+use Kennel\App\Platform\Paging\NewestFirst;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Rules\Reason;
+
+final readonly class MessageController
+{
+    private const STATES = ['queued', 'retrying', 'held', 'sent', 'failed'];
+
+    public function __construct(private CurrentSession $session, private Composition $composition) {}
+
+    public function index(Request $request, NewestFirst $pages): JsonResponse
+    {
+        $this->session->require('kennel:messages.read');
+        $query = new Query($request);
+        $rows = Message::query()->toBase();
+        foreach (['account_id' => $query->uuid('account'), 'state' => $query->choice('state', self::STATES)] as $column => $value) {
+            if ($value !== null) {
+                $rows->where($column, $value);
+            }
+        }
+
+        return Json::ok($pages->page($rows, $query->text('cursor'), $query->number('limit', 50, 1, 200), self::row(...)));
+    }
+
+    public function show(string $id): JsonResponse
+    {
+        $message = $this->find($id);
+        $parts = $this->parts($message);
+
+        return Json::ok([
+            ...self::row((object) $message->getAttributes()),
+            'headers' => $this->headers($parts['eml']),
+            'text' => $parts['text'],
+            'content_withheld' => $this->isWithheld($message),
+        ]);
+    }
+
+    /** For a sandboxed frame: nothing loads, nothing runs, links open outside. */
+    public function html(string $id): Response
+    {
+        return new Response($this->parts($this->find($id))['html'], 200, [
+            'Content-Type' => 'text/html; charset=utf-8',
+            'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'self'; sandbox allow-popups allow-popups-to-escape-sandbox",
+        ]);
+    }
+
+    public function eml(string $id): Response
+    {
+        $message = $this->find($id);
+        if ($this->isWithheld($message)) {
+            throw new Problem(403, 'message.withheld');
+        }
+
+        return new Response($this->parts($message)['eml'], 200, [
+            'Content-Type' => 'message/rfc822',
+            'Content-Disposition' => "attachment; filename=\"{$message->id}.eml\"",
+        ]);
+    }
+
+    public function sendAgain(string $id, ConnectionInterface $database, AuditTrail $audit, EvidenceLog $evidence, Messages $messages): JsonResponse
+    {
+        $operator = $this->session->require('kennel:messages.send');
+        $message = $database->transaction(function () use ($id, $audit, $operator, $evidence, $messages): Message {
+            $message = $this->find($id);
+            if ($message->state !== 'failed') {
+                throw Problem::invalid([new Reason('message.not_failed')]);
+            }
+            $message->fill(['state' => 'queued', 'attempts' => 0, 'settled_at' => null])->save();
+            $audit->record('message.sent_again', $operator->asOperator(), null, ['message_state' => 'failed'], ['message_state' => 'queued']);
+            $evidence->append('message', "Queued again: {$message->subject}", $messages->evidenceOf($message), $message->account_id);
+            DeliverMessage::dispatch($message->id);
+
+            return $message;
+        });
+
+        return Json::ok(self::row((object) $message->getAttributes()), 202);
+    }
+
+    private function find(string $id): Message
+    {
+        $this->session->require('kennel:messages.read');
+
+        return Message::query()->where('id', $id)->first() ?? throw Problem::notFound();
+    }
+
+    /** Once a real relay has the message, its link is the holder's secret: an operator who could read it could use it. */
+    private function isWithheld(Message $message): bool
+    {
+        return $message->state !== 'held' && config('kennel.relay') !== 'stand-in';
+    }
+
+    /** @return array{eml: string, html: string, text: string} */
+    private function parts(Message $message): array
+    {
+        $parts = $this->composition->open($message->sealed);
+        if (! $this->isWithheld($message)) {
+            return $parts;
+        }
+        $mask = static fn (string $text): string => preg_replace('/#t=[A-Za-z0-9_-]{43}/', '#t=(withheld)', $text) ?? '';
+
+        return ['eml' => $parts['eml'], 'html' => $mask($parts['html']), 'text' => $mask($parts['text'])];
+    }
+
+    /** @return list<array{name: string, value: string}> */
+    private function headers(string $eml): array
+    {
+        $head = explode("\r\n\r\n", $eml, 2)[0];
+        $unfolded = preg_replace('/\r\n[ \t]+/', ' ', $head) ?? '';
+        $headers = [];
+        foreach (explode("\r\n", $unfolded) as $line) {
+            [$name, $value] = array_pad(explode(':', $line, 2), 2, '');
+            $headers[] = ['name' => $name, 'value' => trim($value)];
+        }
+
+        return $headers;
+    }
+
+    /** @return array<string, mixed> */
+    private static function row(\stdClass $row): array
+    {
+        return [
+            'id' => $row->id,
+            'account_id' => $row->account_id,
+            'kind' => $row->kind,
+            'recipient' => $row->recipient,
+            'subject' => $row->subject,
+            'state' => $row->state,
+            'attempts' => (int) $row->attempts,
+            'last_error' => $row->last_error,
+            'created_at' => $row->created_at,
+            'settled_at' => $row->settled_at,
+        ];
+    }
+}

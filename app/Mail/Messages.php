@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Mail;
+
+use Illuminate\Support\Str;
+use Kennel\App\Evidence\EvidenceLog;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\RequestContext;
+use Psr\Clock\ClockInterface;
+
+/** Puts messages into the outbox, in the transaction of the act that causes them. */
+final readonly class Messages
+{
+    public function __construct(
+        private Composition $composition,
+        private ClockInterface $clock,
+        private RequestContext $context,
+        private EvidenceLog $evidence,
+    ) {}
+
+    /** @param array<string, mixed> $variables */
+    public function queue(string $kind, string $accountId, string $name, string $recipient, array $variables): Message
+    {
+        $id = (string) Str::uuid7();
+        $message = Message::query()->create([
+            'id' => $id,
+            'account_id' => $accountId,
+            'act_id' => $this->context->actId,
+            'kind' => $kind,
+            'recipient' => $recipient,
+            'state' => 'queued',
+            'created_at' => Moment::write($this->clock->now()),
+            ...$this->composition->compose($id, $kind, $name, $recipient, $variables),
+        ]);
+        $this->evidence->append('message', "Queued: {$message->subject}", $this->evidenceOf($message), $accountId);
+        DeliverMessage::dispatch($id);
+
+        return $message;
+    }
+
+    public function lastSent(string $accountId, string $kind): ?\DateTimeImmutable
+    {
+        return Moment::readOrNull(Message::query()->where('account_id', $accountId)->where('kind', $kind)->orderByDesc('seq')->value('created_at'));
+    }
+
+    /** @return array<string, mixed> what the dock shows of a message; its content stays in the outbox */
+    public function evidenceOf(Message $message): array
+    {
+        return ['id' => $message->id, 'to' => $message->recipient, 'subject' => $message->subject, 'state' => $message->state, 'attempts' => $message->attempts, 'error' => $message->last_error];
+    }
+
+    /** @return array<string, int> by state */
+    public function countByState(): array
+    {
+        return Message::query()->toBase()->selectRaw('state, count(*) AS messages')->groupBy('state')->pluck('messages', 'state')
+            ->map(static fn ($count): int => (int) $count)->all();
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Overview;
+
+use Kennel\App\Audit\AuditEvents;
+use Kennel\App\Mail\Messages;
+use Kennel\App\Passwords\Census;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Verification\Challenges;
+use Psr\Clock\ClockInterface;
+
+/** "Needs you": what the data says an operator should look at. An item disappears when it is settled, not when it is dismissed. */
+final readonly class Needs
+{
+    /** Refused sign-ins in a day above which somebody is probably guessing. */
+    private const GUESSING = 50;
+
+    public function __construct(
+        private Messages $messages,
+        private Census $census,
+        private Challenges $challenges,
+        private AuditEvents $audit,
+        private ClockInterface $clock,
+    ) {}
+
+    /** @return list<array{code: string, count: int}> the console has the words and the way to each */
+    public function all(): array
+    {
+        $share = $this->census->share();
+        $refused = $this->audit->countSince('session.refused', Moment::write($this->clock->now()->modify('-24 hours')));
+        $counts = [
+            'mail.failed' => $this->messages->countByState()['failed'] ?? 0,
+            'signin.guessing' => $refused >= self::GUESSING ? $refused : 0,
+            'verification.lapsed' => $this->challenges->countLapsed(),
+            'passwords.below_rule' => $share['all'] - $share['current'],
+        ];
+        $needs = [];
+        foreach ($counts as $code => $count) {
+            if ($count > 0) {
+                $needs[] = ['code' => $code, 'count' => $count];
+            }
+        }
+
+        return $needs;
+    }
+}

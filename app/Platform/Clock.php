@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Platform;
+
+use Psr\Clock\ClockInterface;
+
+/** The machine's clock, always UTC. */
+final class Clock implements ClockInterface
+{
+    public function now(): \DateTimeImmutable
+    {
+        return new \DateTimeImmutable('now', new \DateTimeZone('UTC'));
+    }
+}

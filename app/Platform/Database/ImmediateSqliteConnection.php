@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Platform\Database;
+
+use Illuminate\Database\SQLiteConnection;
+
+/**
+ * Begins transactions as IMMEDIATE. PDO begins them deferred, and a deferred transaction that reads before it writes fails with
+ * "database is locked" when another has written in between, however long the busy timeout.
+ */
+final class ImmediateSqliteConnection extends SQLiteConnection
+{
+    protected function executeBeginTransactionStatement(): void
+    {
+        $pdo = $this->getPdo();
+        // PDO keeps its own note of being in a transaction, so it begins one; SQLite is then given the kind we want.
+        $pdo->beginTransaction();
+        $pdo->exec('ROLLBACK');
+        try {
+            $pdo->exec('BEGIN IMMEDIATE');
+        } catch (\PDOException $error) {
+            // PDO still believes in its transaction: give it one that it can end, so that the next attempt starts clean.
+            $pdo->exec('BEGIN');
+            $pdo->rollBack();
+            throw $error;
+        }
+    }
+}

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Roles;
+
+use Illuminate\Http\JsonResponse;
+use Kennel\App\Platform\Http\Json;
+use Kennel\App\Sessions\CurrentSession;
+
+final readonly class RoleController
+{
+    public function index(CurrentSession $session, Roles $roles): JsonResponse
+    {
+        $session->require('kennel:roles.read');
+
+        return Json::ok(['items' => $roles->all()]);
+    }
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Sessions\Commands;
+
+use Illuminate\Console\Command;
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Platform\Moment;
+use Psr\Clock\ClockInterface;
+
+/** Really deletes what has lapsed. Scheduled; safe to run at any time and as often as one likes. */
+final class Purge extends Command
+{
+    protected $signature = 'kennel:purge';
+
+    protected $description = 'Delete lapsed sessions, old evidence and old idempotency keys';
+
+    /** Ended and lapsed sessions stay this long, so that an operator can still ask what became of one. */
+    private const SESSIONS = '-1 day';
+
+    private const EVIDENCE = '-7 days';
+
+    private const KEYS = '-1 day';
+
+    public function handle(ConnectionInterface $database, ClockInterface $clock): int
+    {
+        $before = static fn (string $age): string => Moment::write($clock->now()->modify($age));
+        $sessions = $database->table('sessions')->where('lapses_at', '<', $before(self::SESSIONS))->orWhere('ended_at', '<', $before(self::SESSIONS))->delete();
+        $evidence = $database->table('evidence')->where('at', '<', $before(self::EVIDENCE))->delete();
+        $keys = $database->table('idempotency_keys')->where('created_at', '<', $before(self::KEYS))->delete();
+        $this->line("{$sessions} sessions, {$evidence} evidence entries and {$keys} idempotency keys deleted.");
+
+        return self::SUCCESS;
+    }
+}

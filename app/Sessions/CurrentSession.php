@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Sessions;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Http\Request;
+use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\RequestContext;
+use Kennel\App\Roles\PermissionsOfAccount;
+use Kennel\Core\Accounts\Access;
+use Kennel\Core\Accounts\AccountFacts;
+use Kennel\Core\Accounts\Standing;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Roles\PermissionSet;
+use Kennel\Core\Secrets\Token;
+use Kennel\Core\Sessions\DecideSession;
+use Kennel\Core\Sessions\SessionFacts;
+use Psr\Clock\ClockInterface;
+
+/**
+ * The session of the request under way, checked against the store each time. Every door and every query that needs a permission
+ * asks here; both asking is deliberate (see docs/decisions/0004-permissions-twice.md).
+ *
+ * Joins the accounts table, which otherwise belongs to Accounts: this runs at every request and has to be one query.
+ */
+final class CurrentSession
+{
+    private SignedIn|null|false $signedIn = false;
+
+    private ?PermissionSet $permissions = null;
+
+    public function __construct(
+        private readonly Request $request,
+        private readonly ConnectionInterface $database,
+        private readonly ClockInterface $clock,
+        private readonly DecideSession $decide,
+        private readonly RequestContext $context,
+        private readonly PermissionsOfAccount $permissionsOf,
+    ) {}
+
+    public function find(): ?SignedIn
+    {
+        if ($this->signedIn === false) {
+            $this->signedIn = $this->read(Surface::of($this->request));
+            $this->context->accountId ??= $this->signedIn?->accountId;
+        }
+
+        return $this->signedIn;
+    }
+
+    /** @throws Problem 401 */
+    public function get(): SignedIn
+    {
+        return $this->find() ?? throw new Problem(401, 'session.required');
+    }
+
+    /** @throws Problem 401 without a session; 403 without full standing or without the permission */
+    public function require(string $permission): SignedIn
+    {
+        $signedIn = $this->get();
+        if ($signedIn->standing->access !== Access::Full) {
+            throw new Problem(403, 'session.limited', $signedIn->standing->reasons);
+        }
+        if (! $this->permissions()->allows($permission)) {
+            throw new Problem(403, 'permission.missing');
+        }
+
+        return $signedIn;
+    }
+
+    public function permissions(): PermissionSet
+    {
+        return $this->permissions ??= ($this->permissionsOf)($this->get()->accountId);
+    }
+
+    private function read(Surface $surface): ?SignedIn
+    {
+        $cookie = $this->request->cookies->get($surface->cookieName());
+        $token = is_string($cookie) ? Token::read($cookie) : null;
+        if ($token === null) {
+            return null;
+        }
+        $row = $this->database->selectOne(
+            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, a.id AS account_id, a.name, a.email, a.app_key, a.status, a.email_proven_at
+             FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_digest = ? AND s.surface = ?',
+            [$token->digest(), $surface->value],
+        );
+        if ($row === null) {
+            return null;
+        }
+        $facts = new SessionFacts((bool) $row->kept, Moment::read($row->started_at), Moment::read($row->seen_at), Moment::readOrNull($row->ended_at));
+        $now = $this->clock->now();
+        if (($this->decide)($facts, $now) !== null) {
+            return null;
+        }
+        $standing = Standing::of(new AccountFacts(Status::from($row->status), $row->email_proven_at !== null));
+        if (! $standing->maySignIn()) {
+            return null;
+        }
+        if ($this->decide->shouldMarkSeen($facts, $now)) {
+            app(MarkSeen::class)($row->id, $row->account_id, $facts->kept, $facts->startedAt, $now);
+        }
+
+        return new SignedIn($row->id, $surface, $row->started_at, $row->account_id, $row->name, $row->email, $row->app_key, $standing);
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Sessions;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Platform\Moment;
+use Psr\Clock\ClockInterface;
+
+/** Ends sessions on the server; the holder's next request is refused. */
+final readonly class EndSessions
+{
+    public function __construct(private ConnectionInterface $database, private ClockInterface $clock) {}
+
+    public function one(string $sessionId, string $by): bool
+    {
+        return $this->end('id', $sessionId, $by) === 1;
+    }
+
+    public function allOf(string $accountId, string $by): int
+    {
+        return $this->end('account_id', $accountId, $by);
+    }
+
+    private function end(string $column, string $value, string $by): int
+    {
+        return $this->database->table('sessions')->where($column, $value)->whereNull('ended_at')
+            ->update(['ended_at' => Moment::write($this->clock->now()), 'ended_by' => $by]);
+    }
+}

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Sessions;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\NoteSeen;
+use Kennel\App\Platform\Moment;
+use Kennel\Core\Sessions\SessionRules;
+
+/** Writes down that a session was used, and when it lapses now. */
+final readonly class MarkSeen
+{
+    public function __construct(private ConnectionInterface $database, private SessionRules $rules, private NoteSeen $noteSeen) {}
+
+    public function __invoke(string $sessionId, string $accountId, bool $kept, \DateTimeImmutable $startedAt, \DateTimeImmutable $now): void
+    {
+        $this->database->transaction(function () use ($sessionId, $accountId, $kept, $startedAt, $now): void {
+            $this->database->table('sessions')->where('id', $sessionId)->update([
+                'seen_at' => Moment::write($now),
+                'lapses_at' => Moment::write(self::lapse($this->rules, $kept, $startedAt, $now)),
+            ]);
+            ($this->noteSeen)($accountId, $now);
+        });
+    }
+
+    /** The earlier of the two limits; kept beside the session so that lists and the purge need no arithmetic in SQL. */
+    public static function lapse(SessionRules $rules, bool $kept, \DateTimeImmutable $startedAt, \DateTimeImmutable $seenAt): \DateTimeImmutable
+    {
+        return min($rules->absoluteLimit($kept)->after($startedAt), $rules->idleLimit($kept)->after($seenAt));
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Sessions;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Http\Request;
+use Illuminate\Support\Str;
+use Kennel\App\Platform\Moment;
+use Kennel\Core\Secrets\Entropy;
+use Kennel\Core\Secrets\Token;
+use Kennel\Core\Sessions\SessionRules;
+use Psr\Clock\ClockInterface;
+
+/** Starts a session under a new token. The token of a session that was there before is never carried over. */
+final readonly class OpenSession
+{
+    public function __construct(
+        private ConnectionInterface $database,
+        private ClockInterface $clock,
+        private Entropy $entropy,
+        private SessionRules $rules,
+    ) {}
+
+    /** @return array{id: string, token: Token, until: \DateTimeImmutable} */
+    public function __invoke(string $accountId, Request $request, bool $kept): array
+    {
+        $now = $this->clock->now();
+        $token = Token::draw($this->entropy);
+        $id = (string) Str::uuid7();
+        $this->database->table('sessions')->insert([
+            'id' => $id,
+            'account_id' => $accountId,
+            'surface' => Surface::of($request)->value,
+            'token_digest' => $token->digest(),
+            'kept' => $kept,
+            'proven_by' => 'password',
+            'source' => (string) $request->ip(),
+            'user_agent' => mb_substr(mb_scrub((string) $request->userAgent()), 0, 255),
+            'started_at' => Moment::write($now),
+            'seen_at' => Moment::write($now),
+            'lapses_at' => Moment::write(MarkSeen::lapse($this->rules, $kept, $now, $now)),
+        ]);
+
+        return ['id' => $id, 'token' => $token, 'until' => $this->rules->absoluteLimit($kept)->after($now)];
+    }
+}

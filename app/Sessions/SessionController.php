@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Sessions;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Platform\Http\Json;
+use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Platform\Http\Query;
+use Kennel\App\Platform\Words;
+
+final readonly class SessionController
+{
+    public function __construct(private CurrentSession $session, private SessionList $list, private EndSessions $end, private AuditTrail $audit) {}
+
+    public function current(Words $words): JsonResponse
+    {
+        $signedIn = $this->session->get();
+
+        return Json::ok([
+            'id' => $signedIn->sessionId,
+            'started_at' => $signedIn->startedAt,
+            'account' => ['id' => $signedIn->accountId, 'name' => $signedIn->name, 'email' => $signedIn->email, 'app' => $signedIn->appKey],
+            'standing' => [
+                'access' => $signedIn->standing->access->value,
+                'duties' => array_map(static fn ($duty): string => $duty->value, $signedIn->standing->duties),
+                'reasons' => $words->reasons($signedIn->standing->reasons),
+            ],
+            // The pages have no use for them, and this is the busiest door of all.
+            'permissions' => $signedIn->surface === Surface::Console ? $this->session->permissions()->names : [],
+        ]);
+    }
+
+    /** Signing out twice is signing out. */
+    public function signOut(Request $request, ConnectionInterface $database): Response
+    {
+        $signedIn = $this->session->find();
+        if ($signedIn !== null) {
+            $database->transaction(function () use ($signedIn): void {
+                $this->end->one($signedIn->sessionId, 'holder');
+                $this->audit->record('session.signed_out', $signedIn->asHolder(), ['id' => $signedIn->accountId, 'name' => $signedIn->name]);
+            });
+        }
+
+        return (new Response(status: 204))->withCookie(Surface::of($request)->forget());
+    }
+
+    public function index(Request $request): JsonResponse
+    {
+        $query = new Query($request);
+
+        return Json::ok($this->list->page($query->uuid('account'), $query->text('cursor'), $query->number('limit', 50, 1, 200)));
+    }
+
+    public function end(string $id, ConnectionInterface $database): Response
+    {
+        $operator = $this->session->require('kennel:sessions.end');
+        $session = $this->list->find($id) ?? throw Problem::notFound();
+        $database->transaction(function () use ($operator, $session): void {
+            $this->end->one($session['id'], 'operator');
+            $this->audit->record('session.ended', $operator->asOperator(), ['id' => $session['account_id'], 'name' => $session['name']], ['session' => 'live'], ['session' => 'ended']);
+        });
+
+        return new Response(status: 204);
+    }
+}

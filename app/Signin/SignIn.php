@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Signin;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Http\Request;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Audit\Actor;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Platform\RequestContext;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Sessions\EndSessions;
+use Kennel\App\Sessions\OpenSession;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Passwords\PasswordHasher;
+use Kennel\Core\Passwords\PreparedPassword;
+use Kennel\Core\Rules\Refused;
+use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Secrets\Token;
+use Kennel\Core\Signin\DecideSignin;
+use Psr\Clock\ClockInterface;
+
+/** Opens a session for an address and a password, or refuses without saying why. */
+final readonly class SignIn
+{
+    public function __construct(
+        private ConnectionInterface $database,
+        private Accounts $accounts,
+        private DecideSignin $decide,
+        private PasswordHasher $hasher,
+        private CurrentSession $current,
+        private OpenSession $openSession,
+        private EndSessions $endSessions,
+        private AuditTrail $audit,
+        private RequestContext $context,
+        private ClockInterface $clock,
+    ) {}
+
+    /** @return array{id: string, token: Token, until: \DateTimeImmutable}|null null when refused */
+    public function __invoke(string $email, Secret $typed, bool $kept, Request $request): ?array
+    {
+        $account = $this->account($email);
+        $password = $this->password($typed);
+        $verdict = ($this->decide)($password, $account?->password_hash, $account?->standing());
+        if (! $verdict->accepted || $account === null || $password === null) {
+            $this->audit->record('session.refused', Actor::stranger(), $account?->reference());
+
+            return null;
+        }
+        $renewed = $verdict->rehash ? $this->hasher->hash($password) : null;
+        $this->context->accountId = $account->id;
+
+        return $this->database->transaction(function () use ($account, $renewed, $kept, $request): array {
+            // Whatever this browser was signed in as ends here: a token known before signing in is worth nothing after.
+            $former = $this->current->find();
+            if ($former !== null) {
+                $this->endSessions->one($former->sessionId, 'signed in anew');
+            }
+            if ($renewed !== null) {
+                $this->accounts->storeHash($account, $renewed);
+            }
+            $session = ($this->openSession)($account->id, $request, $kept);
+            $this->accounts->noteSeen($account, $this->clock->now());
+            $this->audit->record('session.signed_in', Actor::holder($account->id, $account->name), $account->reference(), [], [
+                'session' => $session['id'],
+                'kept' => $kept,
+                'proven_by' => 'password',
+            ]);
+
+            return $session;
+        });
+    }
+
+    private function account(string $email): ?Account
+    {
+        try {
+            return $this->accounts->byLookupKey(EmailAddress::parse($email)->lookupKey());
+        } catch (Refused) {
+            return null;
+        }
+    }
+
+    /** Something that could never be a password still takes the time of one: an empty text stands in for the check. */
+    private function password(Secret $typed): ?PreparedPassword
+    {
+        try {
+            return PreparedPassword::from($typed);
+        } catch (Refused) {
+            return null;
+        }
+    }
+}

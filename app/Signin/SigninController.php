@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Signin;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Platform\Http\Body;
+use Kennel\App\Platform\Http\Json;
+use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Sessions\Surface;
+use Kennel\Core\Rules\Reason;
+
+final readonly class SigninController
+{
+    /** The token goes out once, in the cookie, and never in a body. */
+    public function store(Request $request, SignIn $signIn): JsonResponse
+    {
+        $body = Body::of($request);
+        $email = $body->text('email');
+        $password = $body->secret('password');
+        $kept = $body->yes('keep');
+        $body->complete();
+        $missing = array_values(array_filter([
+            $email === null || trim($email) === '' ? new Reason('email.required', 'email') : null,
+            $password === null || $password->reveal() === '' ? new Reason('password.required', 'password') : null,
+        ]));
+        if ($missing !== [] || $email === null || $password === null) {
+            throw Problem::invalid($missing);
+        }
+        $session = $signIn($email, $password, $kept, $request) ?? throw new Problem(401, 'signin.refused');
+
+        return Json::ok(['id' => $session['id']], 201)
+            ->withCookie(Surface::of($request)->cookie($session['token']->reveal(), $kept ? $session['until'] : null));
+    }
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Verification;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Audit\Actor;
+use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\RequestContext;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Rules\Reason;
+use Kennel\Core\Secrets\Token;
+use Kennel\Core\Verification\ChallengePurpose;
+use Kennel\Core\Verification\DecideChallenge;
+use Psr\Clock\ClockInterface;
+
+/** Looks at a link, and follows it. Looking changes nothing. */
+final readonly class ProveAddress
+{
+    public function __construct(
+        private ConnectionInterface $database,
+        private ClockInterface $clock,
+        private DecideChallenge $decide,
+        private Accounts $accounts,
+        private AuditTrail $audit,
+        private RequestContext $context,
+    ) {}
+
+    /**
+     * @return array{address: string} what pressing the button would prove
+     *
+     * @throws Problem 422 with challenge.unknown, .used, .superseded or .expired
+     */
+    public function inspect(string $token): array
+    {
+        return ['address' => $this->find($token)->address];
+    }
+
+    /** @throws Problem 422 as inspect() */
+    public function __invoke(string $token): Account
+    {
+        return $this->database->transaction(function () use ($token): Account {
+            $challenge = $this->find($token);
+            $account = $this->accounts->find($challenge->account_id) ?? throw Problem::notFound();
+            if ($account->email !== $challenge->address) {
+                throw new Problem(422, 'challenge.refused', [new Reason('challenge.superseded', 'token')]);
+            }
+            $now = Moment::write($this->clock->now());
+            $this->database->table('challenges')->where('id', $challenge->id)->update(['used_at' => $now]);
+            $before = ['status' => $account->status->value, 'email_proven_at' => $account->email_proven_at];
+            $after = ['status' => $account->status === Status::Pending ? Status::Active : $account->status, 'email_proven_at' => $account->email_proven_at ?? $now];
+            $this->accounts->change($account, $after);
+            $this->context->accountId = $account->id;
+            $this->audit->record('account.address_proven', Actor::holder($account->id, $account->name), $account->reference(), $before, [...$after, 'status' => $account->status->value]);
+
+            return $account;
+        });
+    }
+
+    private function find(string $text): \stdClass
+    {
+        $token = Token::read($text);
+        $row = $token === null ? null : $this->database->table('challenges')->where('token_digest', $token->digest())->first();
+        $reason = ($this->decide)($row === null ? null : Challenges::facts($row), ChallengePurpose::VerifyAddress, $this->clock->now());
+        if ($reason !== null || $row === null) {
+            throw new Problem(422, 'challenge.refused', [$reason ?? new Reason('challenge.unknown', 'token')]);
+        }
+
+        return $row;
+    }
+}

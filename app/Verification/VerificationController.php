@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Verification;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Platform\Http\Body;
+use Kennel\App\Platform\Http\Json;
+use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Platform\Http\Query;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Rules\Reason;
+use Kennel\Core\Rules\Refused;
+
+final readonly class VerificationController
+{
+    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private SendVerification $send, private CurrentSession $session) {}
+
+    /** One answer whether the address is known, unknown, proven already or asked too soon. */
+    public function resend(Request $request): JsonResponse
+    {
+        $body = Body::of($request);
+        $email = $body->text('email') ?? '';
+        $body->complete();
+        try {
+            $address = EmailAddress::parse($email);
+        } catch (Refused $refused) {
+            throw Problem::invalid([$refused->reason]);
+        }
+        $this->database->transaction(function () use ($address): void {
+            $account = $this->accounts->byLookupKey($address->lookupKey());
+            if ($account !== null && $account->status === Status::Pending) {
+                ($this->send)($account);
+            }
+        });
+
+        return Json::ok(['state' => 'look_for_message'], 202);
+    }
+
+    public function inspect(Request $request, ProveAddress $prove): JsonResponse
+    {
+        return Json::ok($prove->inspect($this->token($request)));
+    }
+
+    public function consume(Request $request, ProveAddress $prove): JsonResponse
+    {
+        $account = $prove($this->token($request));
+
+        return Json::ok(['address' => $account->email, 'app' => $account->app_key]);
+    }
+
+    public function index(Request $request, Challenges $challenges): JsonResponse
+    {
+        $query = new Query($request);
+
+        return Json::ok($challenges->page($query->uuid('account'), $query->text('cursor'), $query->number('limit', 50, 1, 200)));
+    }
+
+    /** An operator sends the link again, and is told when that is too soon or pointless. */
+    public function resendByOperator(string $id, AuditTrail $audit): JsonResponse
+    {
+        $operator = $this->session->require('kennel:messages.send');
+        $this->database->transaction(function () use ($id, $audit, $operator): void {
+            $account = $this->accounts->find($id) ?? throw Problem::notFound();
+            if ($account->status !== Status::Pending) {
+                throw Problem::invalid([new Reason('verification.not_owed')]);
+            }
+            if (! ($this->send)($account)) {
+                throw Problem::invalid([new Reason('verification.too_soon')]);
+            }
+            $audit->record('account.verification_resent', $operator->asOperator(), $account->reference());
+        });
+
+        return Json::ok(['state' => 'queued'], 202);
+    }
+
+    private function token(Request $request): string
+    {
+        $body = Body::of($request);
+        $token = $body->text('token') ?? '';
+        $body->complete();
+
+        return $token;
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+use Illuminate\Console\Scheduling\Schedule;
+use Illuminate\Foundation\Application;
+use Illuminate\Foundation\Configuration\Exceptions;
+use Illuminate\Foundation\Configuration\Middleware;
+use Illuminate\Support\Facades\Route;
+use Kennel\App\Evidence\RecordWire;
+use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Platform\Http\RenderProblem;
+use Kennel\App\Platform\Http\RequireSameOrigin;
+use Kennel\App\Platform\Http\SecurityHeaders;
+use Kennel\App\Sessions\Commands\Purge;
+use Kennel\Demo\Commands\SeedDemo;
+
+$app = Application::configure(basePath: dirname(__DIR__))
+    ->withRouting(
+        commands: __DIR__.'/../routes/console.php',
+        using: static function (): void {
+            Route::middleware('api')->prefix('api/v1')->group(base_path('routes/api.php'));
+            Route::middleware([])->group(base_path('routes/web.php'));
+        },
+    )
+    ->withCommands([Purge::class, SeedDemo::class])
+    ->withSchedule(static function (Schedule $schedule): void {
+        $schedule->command('kennel:purge')->everyFiveMinutes()->withoutOverlapping();
+    })
+    ->withMiddleware(static function (Middleware $middleware): void {
+        // The framework's own global list trims and rewrites input; passwords must arrive as they were typed.
+        $middleware->use([SecurityHeaders::class]);
+        $middleware->group('api', [RecordWire::class, RequireSameOrigin::class]);
+    })
+    ->withExceptions(static function (Exceptions $exceptions): void {
+        $exceptions->dontReport(Problem::class);
+        $exceptions->render(static fn (Throwable $error, Illuminate\Http\Request $request) => app(RenderProblem::class)($error, $request));
+    })
+    ->create();
+
+// Everything that changes at run time lives in one directory, so that the code can be read-only.
+$data = $_SERVER['KENNEL_DATA'] ?? $_ENV['KENNEL_DATA'] ?? getenv('KENNEL_DATA');
+if (is_string($data) && $data !== '') {
+    $app->useStoragePath($data);
+}
+
+return $app;

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+return [
+    'default' => 'sqlite',
+    'connections' => [
+        'sqlite' => [
+            'driver' => 'sqlite',
+            'database' => env('KENNEL_DATABASE', storage_path('kennel.sqlite')),
+            'prefix' => '',
+            'foreign_key_constraints' => true,
+            'busy_timeout' => 10_000,
+            'journal_mode' => null, // WAL is set once, when the file is made; it is a property of the file
+            'synchronous' => 'NORMAL', // with WAL: a power cut may lose the last commits, never the file; FULL to lose none
+        ],
+    ],
+    'migrations' => ['table' => 'migrations', 'update_date_on_publish' => false],
+];

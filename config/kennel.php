@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+return [
+    // Shows the keepers' demo credentials on the console's sign-in page. Set by bin/demo, never for real.
+    'demo' => (bool) env('KENNEL_DEMO', false),
+
+    // "stand-in" holds every message for the console to show; any other value is a Symfony Mailer DSN such as smtp://relay:587.
+    'relay' => env('KENNEL_RELAY', 'stand-in'),
+
+    'sender' => ['address' => env('KENNEL_SENDER', 'accounts@alderwend.example'), 'name' => env('KENNEL_SENDER_NAME', 'Alder & Wend accounts')],
+
+    // Adds the empty route that bin/bench compares with.
+    'bench' => (bool) env('KENNEL_BENCH', false),
+];

@@ -1,0 +1,11 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Accounts;
+
+/** Something the holder must do before full access. Computed from the account, never stored as a list. */
+enum Duty: string
+{
+    case VerifyEmail = 'verify_email';
+}

@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Accounts;
+
+/** Where an account is in its life. */
+enum Status: string
+{
+    /** The address is not proven yet. */
+    case Pending = 'pending';
+    case Active = 'active';
+    /** Stopped by an operator; reversible. */
+    case Suspended = 'suspended';
+    /** Left or removed; purged after a retention time. */
+    case Closed = 'closed';
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Passwords;
+
+use Kennel\Core\Rules\Document;
+use Kennel\Core\Rules\InvalidRuleBook;
+
+/** RFC 9106 §3.1: memory in KiB, passes over it, lanes. */
+final readonly class Argon2idParameters
+{
+    public function __construct(public int $memory, public int $passes, public int $lanes) {}
+
+    /** @throws InvalidRuleBook */
+    public static function read(Document $document): self
+    {
+        $parameters = new self(
+            $document->integer('memory', 7168, 4_194_304),
+            $document->integer('passes', 1, 64),
+            $document->integer('lanes', 1, 16),
+        );
+        $document->nothingElse();
+
+        return $parameters;
+    }
+}

@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Passwords;
+
+/** The passwords that are tried first. */
+interface Blocklist
+{
+    /** @param  string  $folded  case-folded and NFC */
+    public function contains(#[\SensitiveParameter] string $folded): bool;
+}

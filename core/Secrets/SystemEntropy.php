@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Secrets;
+
+/** The operating system's generator. */
+final class SystemEntropy implements Entropy
+{
+    public function bytes(int $length): string
+    {
+        return random_bytes($length);
+    }
+}

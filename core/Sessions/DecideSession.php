@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Sessions;
+
+use Kennel\Core\Rules\Reason;
+
+/** Whether a session is live at this moment. Asked at every request. */
+final readonly class DecideSession
+{
+    public function __construct(private SessionRules $rules) {}
+
+    /** @return Reason|null null when it is live */
+    public function __invoke(?SessionFacts $session, \DateTimeImmutable $now): ?Reason
+    {
+        return match (true) {
+            $session === null => new Reason('session.unknown'),
+            $session->endedAt !== null => new Reason('session.ended'),
+            $this->rules->absoluteLimit($session->kept)->after($session->startedAt) <= $now => new Reason('session.expired'),
+            $this->rules->idleLimit($session->kept)->after($session->seenAt) <= $now => new Reason('session.idle'),
+            default => null,
+        };
+    }
+
+    /** Whether "last seen" is old enough to be written again. */
+    public function shouldMarkSeen(SessionFacts $session, \DateTimeImmutable $now): bool
+    {
+        return $this->rules->seenEvery->after($session->seenAt) <= $now;
+    }
+}

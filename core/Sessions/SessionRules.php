@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Sessions;
+
+use Kennel\Core\Rules\Document;
+use Kennel\Core\Rules\Duration;
+use Kennel\Core\Rules\InvalidRuleBook;
+
+final readonly class SessionRules
+{
+    public function __construct(
+        /** Without a request for this long, a session ends. */
+        public Duration $idle,
+        /** However busy, a session ends after this. */
+        public Duration $absolute,
+        /** The same two for "keep me signed in". */
+        public Duration $keptIdle,
+        public Duration $keptAbsolute,
+        /** "Last seen" is written at most this often: a read should not be a write. */
+        public Duration $seenEvery,
+    ) {}
+
+    /** @throws InvalidRuleBook */
+    public static function read(Document $document): self
+    {
+        $rules = new self(
+            $document->duration('idle'),
+            $document->duration('absolute'),
+            $document->duration('kept_idle'),
+            $document->duration('kept_absolute'),
+            $document->duration('seen_every'),
+        );
+        $document->nothingElse();
+        if ($rules->seenEvery->seconds >= $rules->idle->seconds) {
+            throw new InvalidRuleBook('sessions.seen_every: must be shorter than sessions.idle, or busy sessions would end');
+        }
+
+        return $rules;
+    }
+
+    public function idleLimit(bool $kept): Duration
+    {
+        return $kept ? $this->keptIdle : $this->idle;
+    }
+
+    public function absoluteLimit(bool $kept): Duration
+    {
+        return $kept ? $this->keptAbsolute : $this->absolute;
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Signup;
+
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Rules\Reason;
+
+/** Who may sign up by themselves on one app. */
+final readonly class Admission
+{
+    public const ANYONE = 'anyone';
+
+    public const DOMAINS = 'domains';
+
+    public const INVITED = 'invited';
+
+    public const NOBODY = 'nobody';
+
+    /** @param list<string> $domains in ASCII, lower case */
+    private function __construct(public string $kind, public array $domains = []) {}
+
+    /**
+     * @param  list<string>  $domains
+     *
+     * @throws \InvalidArgumentException for a kind that is not one of the four
+     */
+    public static function of(string $kind, array $domains = []): self
+    {
+        if (! in_array($kind, [self::ANYONE, self::DOMAINS, self::INVITED, self::NOBODY], true)) {
+            throw new \InvalidArgumentException("\"{$kind}\" is not a kind of admission.");
+        }
+
+        return new self($kind, $domains);
+    }
+
+    public function isOpen(): bool
+    {
+        return $this->kind === self::ANYONE || $this->kind === self::DOMAINS;
+    }
+
+    public function reasonAgainst(?EmailAddress $address): ?Reason
+    {
+        if (! $this->isOpen()) {
+            return new Reason("signup.{$this->kind}_only");
+        }
+        if ($this->kind === self::DOMAINS && $address !== null && ! in_array($address->domain, $this->domains, true)) {
+            return new Reason('email.domain_not_listed', 'email', ['domains' => $this->domains]);
+        }
+
+        return null;
+    }
+}

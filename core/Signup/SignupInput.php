@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Signup;
+
+use Kennel\Core\Secrets\Secret;
+
+/** What a person has typed so far. Null is a box that was not sent. */
+final readonly class SignupInput
+{
+    public function __construct(
+        public ?string $name,
+        public ?string $email,
+        public ?Secret $password,
+    ) {}
+}

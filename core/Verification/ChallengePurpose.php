@@ -1,0 +1,11 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Verification;
+
+/** A challenge proves one thing only; a token for one purpose is unknown to every other. */
+enum ChallengePurpose: string
+{
+    case VerifyAddress = 'verify_address';
+}

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Verification;
+
+use Kennel\Core\Rules\Document;
+use Kennel\Core\Rules\Duration;
+use Kennel\Core\Rules\InvalidRuleBook;
+
+final readonly class VerificationRules
+{
+    public function __construct(
+        /** How long a link can be used. */
+        public Duration $lifetime,
+        /** How long after a message the next may be asked for. */
+        public Duration $coolDown,
+    ) {}
+
+    /** @throws InvalidRuleBook */
+    public static function read(Document $document): self
+    {
+        $rules = new self($document->duration('lifetime'), $document->duration('cool_down'));
+        $document->nothingElse();
+
+        return $rules;
+    }
+
+    public function mayResend(?\DateTimeImmutable $lastSent, \DateTimeImmutable $now): bool
+    {
+        return $lastSent === null || $this->coolDown->after($lastSent) <= $now;
+    }
+}

@@ -1,0 +1,120 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Demo;
+
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Accounts\SearchText;
+use Kennel\Core\Passwords\Argon2idParameters;
+use Kennel\Core\Passwords\HashKind;
+use Kennel\Core\Passwords\PhcString;
+
+/** Makes the rows of made-up accounts, with a history worth looking at. */
+final readonly class AccountMaker
+{
+    private const DAY = 86_400;
+
+    /** Days before the start. */
+    private const OPEN_DAY = 12;
+
+    private const IMPORT_DAY = 300;
+
+    private const REASONS = ['Shared the password with a whole class', 'Entered readings from a desk', 'Address bounces; asked to write in', 'Two accounts, one person'];
+
+    public function __construct(private SeededEntropy $entropy, private Argon2idParameters $parameters, private \DateTimeImmutable $start) {}
+
+    /** @return array<string, mixed> */
+    public function keeper(string $name, string $email, string $hash, int $daysOld): array
+    {
+        return $this->row($name, $email, $daysOld * self::DAY, 'active', $hash, $this->entropy->random->getInt(3_600, 2 * self::DAY));
+    }
+
+    /** @return array<string, mixed> */
+    public function somebody(string $name, string $email, int $index, int $all): array
+    {
+        // A fifth came with the older site's hashes, a tenth on the open day, the rest by and by.
+        if ($index % 5 === 1) {
+            $age = self::IMPORT_DAY * self::DAY + $this->entropy->random->getInt(0, 600);
+            $status = $this->entropy->chance(90) ? 'active' : 'closed';
+
+            return $this->row($name, $email, $age, $status, $this->legacyHash($index), $status === 'active' && $this->entropy->chance(30) ? $this->lastSeen($age) : null);
+        }
+        $age = match (true) {
+            $index % 10 === 3 => self::OPEN_DAY * self::DAY + $this->entropy->random->getInt(0, 6 * 3_600),
+            $index % 45 === 4 => $this->entropy->random->getInt(600, 10 * 3_600),
+            default => $this->entropy->random->getInt(self::DAY, 400 * self::DAY),
+        };
+        $status = $this->status($age);
+        $seen = $status === 'pending' ? null : $this->lastSeen($age);
+
+        return $this->row($name, $email, $age, $status, $this->hash($this->parameters), $seen);
+    }
+
+    private function status(int $age): string
+    {
+        $roll = $this->entropy->random->getInt(1, 100);
+        if ($age < 3 * self::DAY) {
+            return $roll <= 35 ? 'pending' : 'active';
+        }
+
+        return match (true) {
+            $roll <= 6 => 'pending',
+            $roll <= 9 => 'suspended',
+            $roll <= 13 => 'closed',
+            default => 'active',
+        };
+    }
+
+    private function lastSeen(int $age): int
+    {
+        // Most people were here lately: the exponent leans towards the present.
+        $share = $this->entropy->random->getInt(0, 1_000) / 1_000;
+
+        return min($age, (int) ($age * $share ** 4) + 60);
+    }
+
+    /** Of the right form and cost, of nobody's password: a digest drawn at random. */
+    private function hash(Argon2idParameters $parameters): string
+    {
+        return PhcString::argon2id($parameters, $this->entropy->bytes(16), $this->entropy->bytes(32))->toString();
+    }
+
+    private function legacyHash(int $index): string
+    {
+        $base64 = fn (int $bytes): string => rtrim(base64_encode($this->entropy->bytes($bytes)), '=');
+        $crypt = fn (int $length): string => substr(strtr($base64(48), '+', '.'), 0, $length);
+
+        return match (intdiv($index, 5) % 4) {
+            0 => '$2y$10$'.$crypt(53),
+            1 => '$P$B'.$crypt(30),
+            2 => '{SSHA}'.base64_encode($this->entropy->bytes(28)),
+            default => '$pbkdf2-sha256$i=29000$'.$base64(16).'$'.$base64(32),
+        };
+    }
+
+    /** @return array<string, mixed> */
+    private function row(string $name, string $email, int $age, string $status, string $hash, ?int $seen): array
+    {
+        $address = EmailAddress::parse($email);
+        $proven = $status === 'pending' ? null : Scenario::moment($this->start, max(0, $age - $this->entropy->random->getInt(60, 7_200)));
+
+        return [
+            'id' => $this->entropy->uuid($this->start->modify("-{$age} seconds")),
+            'app_key' => $this->entropy->pick(['gaugebook', 'gaugebook', 'gaugebook', 'kitloft']),
+            'name' => $name,
+            'name_key' => implode(' ', SearchText::words($name)),
+            'email' => $address->toString(),
+            'lookup_key' => $address->lookupKey(),
+            'status' => $status,
+            'status_reason' => $status === 'suspended' ? $this->entropy->pick(self::REASONS) : null,
+            'email_proven_at' => $proven,
+            'password_hash' => $hash,
+            'hash_kind' => HashKind::of($hash),
+            'created_at' => Scenario::moment($this->start, $age),
+            'seen_at' => $seen === null ? '' : Scenario::moment($this->start, $seen),
+            'version' => $status === 'pending' ? 1 : 2,
+            'search' => SearchText::column($name, $address->display()),
+        ];
+    }
+}

@@ -1,0 +1,211 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Demo;
+
+use Kennel\App\Mail\Composition;
+use Kennel\App\Pages\DemoKeeper;
+use Kennel\App\Platform\Moment;
+use Kennel\Core\Secrets\Token;
+use Kennel\Core\Sessions\SessionRules;
+use Kennel\Core\Verification\VerificationRules;
+
+/** What happened to the made-up accounts: roles, sessions, proof links, messages and the trail of it all. */
+final class History
+{
+    private const AGENTS = [
+        'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0',
+        'Mozilla/5.0 (Windows NT 10.0; Win64; x64) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/141.0 Safari/537.36',
+        'Mozilla/5.0 (iPhone; CPU iPhone OS 18_0 like Mac OS X) AppleWebKit/605.1.15 (KHTML, like Gecko) Version/18.0 Mobile/15E148 Safari/604.1',
+        'Mozilla/5.0 (Linux; Android 15) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/141.0 Mobile Safari/537.36',
+        'Mozilla/5.0 (Macintosh; Intel Mac OS X 15_0) AppleWebKit/605.1.15 (KHTML, like Gecko) Version/18.0 Safari/605.1.15',
+    ];
+
+    /** At most this many messages are made, so that a large demo does not spend its start on encryption. */
+    private const MOST_MESSAGES = 400;
+
+    /** @var list<array<string, mixed>> */
+    private array $events = [];
+
+    public function __construct(private readonly Composition $composition, private readonly SessionRules $sessions, private readonly VerificationRules $verification) {}
+
+    /**
+     * @param  list<array<string, mixed>>  $accounts  oldest first
+     * @param  \Closure(string, list<array<string, mixed>>): void  $insert
+     */
+    public function write(array $accounts, SeededEntropy $entropy, \DateTimeImmutable $start, \Closure $insert): void
+    {
+        $this->events = [];
+        $assignments = $sessions = $challenges = $messages = $held = [];
+        foreach ($accounts as $account) {
+            foreach ($this->roles($account, $entropy) as $role) {
+                $assignments[] = $role;
+            }
+            $this->lifeOf($account, $entropy);
+            $session = $this->session($account, $entropy, $start);
+            if ($session !== null) {
+                $sessions[] = $session;
+            }
+            if ($account['status'] === 'pending' && count($messages) < self::MOST_MESSAGES) {
+                [$challenge, $message] = $this->proof($account, $entropy, $start);
+                $challenges[] = $challenge;
+                $messages[] = $message;
+                if ($message['state'] === 'held') {
+                    $held[] = ['message_id' => $message['id'], 'held_at' => $message['settled_at']];
+                }
+            }
+        }
+        $this->guessing($accounts, $entropy, $start);
+        usort($this->events, static fn (array $a, array $b): int => [$a['at'], $a['id']] <=> [$b['at'], $b['id']]);
+        foreach (['assignments' => $assignments, 'sessions' => $sessions, 'challenges' => $challenges, 'messages' => $messages, 'held_deliveries' => $held, 'audit_events' => $this->events] as $table => $rows) {
+            $insert($table, $rows);
+        }
+    }
+
+    /**
+     * @param  array<string, mixed>  $account
+     * @return list<array<string, string>>
+     */
+    private function roles(array $account, SeededEntropy $entropy): array
+    {
+        $roles = ['observer' => 'default role at sign-up'];
+        $isKeeper = in_array($account['lookup_key'], [DemoKeeper::EMAIL, 'oriel@alderwend.example', 'kofi@alderwend.example', 'hedda@alderwend.example', 'ilza@alderwend.example'], true);
+        if ($isKeeper) {
+            $roles['keeper'] = 'runs the service';
+        } elseif ($account['status'] === 'active' && $entropy->chance(12)) {
+            $roles[$entropy->pick(['reviewer', 'steward', 'dispatcher', 'quartermaster', 'auditor'])] = 'asked for by the committee';
+        }
+        $rows = [];
+        foreach ($roles as $role => $why) {
+            $rows[] = ['account_id' => $account['id'], 'role_key' => $role, 'assigned_by' => $role === 'observer' ? 'Kennel' : 'Maren Thistlewood', 'why' => $why, 'assigned_at' => $account['created_at']];
+        }
+
+        return $rows;
+    }
+
+    /** @param array<string, mixed> $account */
+    private function lifeOf(array $account, SeededEntropy $entropy): void
+    {
+        $holder = ['holder', $account['id'], $account['name']];
+        $this->event($entropy, $account, $account['created_at'], 'account.signed_up', $holder, ['status' => [null, 'pending']]);
+        if ($account['email_proven_at'] !== null) {
+            $this->event($entropy, $account, $account['email_proven_at'], 'account.address_proven', $holder, ['status' => ['pending', 'active']]);
+        }
+        if ($account['status'] === 'suspended') {
+            $when = Moment::write(Moment::read($account['email_proven_at'])->modify('+'.$entropy->random->getInt(1, 40).' hours'));
+            $this->event($entropy, $account, $when, 'account.suspended', ['operator', null, 'Maren Thistlewood'], ['status' => ['active', 'suspended']], $account['status_reason']);
+        }
+    }
+
+    /**
+     * @param  array<string, mixed>  $account
+     * @return array<string, mixed>|null
+     */
+    private function session(array $account, SeededEntropy $entropy, \DateTimeImmutable $start): ?array
+    {
+        if ($account['seen_at'] === '' || $account['status'] !== 'active') {
+            return null;
+        }
+        $seen = Moment::read($account['seen_at']);
+        $started = $seen->modify('-'.$entropy->random->getInt(30, 80_000).' seconds');
+        $lapses = min($this->sessions->keptAbsolute->after($started), $this->sessions->keptIdle->after($seen));
+        if ($lapses <= $start) {
+            return null;
+        }
+
+        return [
+            'id' => $entropy->uuid($started),
+            'account_id' => $account['id'],
+            'surface' => 'pages',
+            'token_digest' => hash('sha256', $entropy->bytes(32)),
+            'kept' => true,
+            'proven_by' => 'password',
+            'source' => '198.51.100.'.$entropy->random->getInt(2, 250),
+            'user_agent' => $entropy->pick(self::AGENTS),
+            'started_at' => Moment::write($started),
+            'seen_at' => $account['seen_at'],
+            'lapses_at' => Moment::write($lapses),
+        ];
+    }
+
+    /**
+     * @param  array<string, mixed>  $account
+     * @return array{array<string, mixed>, array<string, mixed>} a challenge and its message
+     */
+    private function proof(array $account, SeededEntropy $entropy, \DateTimeImmutable $start): array
+    {
+        $sent = Moment::read($account['created_at']);
+        $token = Token::draw($entropy);
+        $id = $entropy->uuid($sent);
+        // The relay was away for two days in the week before the start.
+        $age = $start->getTimestamp() - $sent->getTimestamp();
+        $failed = $age > 86_400 && $age < 259_200;
+        $challenge = [
+            'id' => $entropy->uuid($sent),
+            'account_id' => $account['id'],
+            'purpose' => 'verify_address',
+            'address' => $account['email'],
+            'token_digest' => $token->digest(),
+            'created_at' => $account['created_at'],
+            'expires_at' => Moment::write($this->verification->lifetime->after($sent)),
+        ];
+        $message = [
+            'id' => $id,
+            'account_id' => $account['id'],
+            'act_id' => $entropy->uuid($sent),
+            'kind' => 'verify_address',
+            'recipient' => $account['email'],
+            'state' => $failed ? 'failed' : 'held',
+            'attempts' => $failed ? 6 : 1,
+            'last_error' => $failed ? 'Connection to relay.alderwend.example:587 timed out' : null,
+            'created_at' => $account['created_at'],
+            'settled_at' => Moment::write($sent->modify($failed ? '+5 hours' : '+1 second')),
+            ...$this->composition->compose($id, 'verify_address', $account['name'], $account['email'], [
+                'app' => 'Gaugebook',
+                'url' => url('/a/gaugebook/verify').'#t='.$token->reveal(),
+                'hours' => intdiv($this->verification->lifetime->seconds, 3600),
+            ]),
+        ];
+
+        return [$challenge, $message];
+    }
+
+    /**
+     * Somebody tries a list of passwords on four accounts, one night.
+     *
+     * @param  list<array<string, mixed>>  $accounts
+     */
+    private function guessing(array $accounts, SeededEntropy $entropy, \DateTimeImmutable $start): void
+    {
+        $targets = array_slice($accounts, 0, 4);
+        for ($try = 0; $try < 72; $try++) {
+            $at = Moment::write($start->modify('-9 hours +'.($try * 11).' seconds'));
+            $this->event($entropy, $targets[$try % count($targets)], $at, 'session.refused', ['stranger', null, 'somebody'], [], null, '203.0.113.77');
+        }
+    }
+
+    /**
+     * @param  array<string, mixed>  $account
+     * @param  array{string, string|null, string}  $actor
+     * @param  array<string, array{mixed, mixed}>  $changes
+     */
+    private function event(SeededEntropy $entropy, array $account, string $at, string $event, array $actor, array $changes, ?string $reason = null, ?string $source = null): void
+    {
+        $moment = Moment::read($at);
+        $this->events[] = [
+            'id' => $entropy->uuid($moment),
+            'act_id' => $entropy->uuid($moment),
+            'at' => $at,
+            'event' => $event,
+            'actor_kind' => $actor[0],
+            'actor_id' => $actor[1],
+            'actor_name' => $actor[2],
+            'account_id' => $account['id'],
+            'account_name' => $account['name'],
+            'source' => $source ?? '198.51.100.'.$entropy->random->getInt(2, 250),
+            'reason' => $reason,
+            'changes' => json_encode((object) array_map(static fn (array $pair): array => ['before' => $pair[0], 'after' => $pair[1]], $changes), JSON_THROW_ON_ERROR),
+        ];
+    }
+}

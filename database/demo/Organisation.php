@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Demo;
+
+use Illuminate\Database\ConnectionInterface;
+
+/** The network's apps and roles. */
+final readonly class Organisation
+{
+    private const ROLES = [
+        'observer' => ['Enters readings. Everybody who signs up gets it.', null, ['readings:enter'], []],
+        'reviewer' => ['Approves what observers enter.', null, ['readings:approve'], ['observer']],
+        'steward' => ['Looks after one reach.', null, ['reaches:manage'], ['reviewer']],
+        'dispatcher' => ['Publishes flood notices.', 'floodline', ['notices:publish'], []],
+        'quartermaster' => ['Lends gauges, waders and radios.', 'kitloft', ['kit:lend'], []],
+        'auditor' => ['Reads the trail, changes nothing.', null, ['kennel:console', 'kennel:audit.read', 'kennel:accounts.read', 'kennel:roles.read', 'kennel:apps.read'], []],
+        'keeper' => ['Runs Kennel.', null, ['kennel:*'], []],
+    ];
+
+    public function __construct(private ConnectionInterface $database) {}
+
+    public function write(): void
+    {
+        $this->database->table('apps')->insert([
+            ['key' => 'gaugebook', 'name' => 'Gaugebook', 'kind' => 'web', 'summary' => 'River levels and photographs, entered by volunteers', 'admission' => 'anyone', 'admission_domains' => '[]', 'colour' => '#1d6f9c'],
+            ['key' => 'floodline', 'name' => 'Floodline', 'kind' => 'single page', 'summary' => 'Flood notices, shown and published', 'admission' => 'invited', 'admission_domains' => '[]', 'colour' => '#a3401f'],
+            ['key' => 'kitloft', 'name' => 'Kitloft', 'kind' => 'mobile', 'summary' => 'Lending of gauges, waders and radios', 'admission' => 'domains', 'admission_domains' => '["alderwend.example","millreach.example"]', 'colour' => '#4b6b2f'],
+        ]);
+        foreach (self::ROLES as $key => [$summary, $app]) {
+            $this->database->table('roles')->insert(['key' => $key, 'summary' => $summary, 'app_key' => $app]);
+        }
+        foreach (self::ROLES as $key => [, , $permissions, $includes]) {
+            foreach ($permissions as $permission) {
+                $this->database->table('role_permissions')->insert(['role_key' => $key, 'permission' => $permission]);
+            }
+            foreach ($includes as $included) {
+                $this->database->table('role_includes')->insert(['role_key' => $key, 'included_key' => $included]);
+            }
+        }
+    }
+}

@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Demo;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Pages\DemoKeeper;
+use Kennel\App\Platform\Moment;
+use Kennel\Core\Passwords\Argon2idParameters;
+use Kennel\Core\Passwords\PasswordHasher;
+use Kennel\Core\Passwords\PreparedPassword;
+use Kennel\Core\Secrets\Secret;
+
+/**
+ * Alder & Wend Catchment Watch: a volunteer network that gauges two rivers. Nobody in it exists.
+ *
+ * The same seed and start give the same rows, but for the sealed message contents, whose encryption is never the same twice.
+ */
+final class Scenario
+{
+    private const SEED = 20_260_101;
+
+    private const KEEPERS = [
+        ['Maren Thistlewood', DemoKeeper::EMAIL],
+        ['Oriel Vance', 'oriel@alderwend.example'],
+        ['Kofi Mensah-Reed', 'kofi@alderwend.example'],
+        ['Hedda Winterbourne', 'hedda@alderwend.example'],
+        ['Ильза Каравай', 'ilza@alderwend.example'],
+    ];
+
+    private const ROWS_A_STATEMENT = 200;
+
+    public function __construct(
+        private readonly ConnectionInterface $database,
+        private readonly Argon2idParameters $parameters,
+        private readonly History $history,
+    ) {}
+
+    public function seed(int $accounts, \DateTimeImmutable $start): void
+    {
+        $entropy = new SeededEntropy(self::SEED);
+        $this->database->transaction(function () use ($accounts, $start, $entropy): void {
+            (new Organisation($this->database))->write();
+            $people = new People($entropy);
+            $maker = new AccountMaker($entropy, $this->parameters, $start);
+            $made = $this->keepers($entropy, $maker, $people);
+            for ($index = count($made); $index < $accounts; $index++) {
+                ['name' => $name, 'email' => $email] = $people->next();
+                $made[] = $maker->somebody($name, $email, $index, $accounts);
+            }
+            // Numbered by age, as they would be had they signed up one after the other.
+            usort($made, static fn (array $a, array $b): int => [$a['created_at'], $a['id']] <=> [$b['created_at'], $b['id']]);
+            $this->insert('accounts', $made);
+            $this->history->write($made, $entropy, $start, $this->insert(...));
+        });
+        $this->database->statement('ANALYZE');
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function keepers(SeededEntropy $entropy, AccountMaker $maker, People $people): array
+    {
+        $hasher = new PasswordHasher($this->parameters, $entropy);
+        $made = [];
+        foreach (self::KEEPERS as $index => [$name, $email]) {
+            $people->reserve($email);
+            $hash = $hasher->hash(PreparedPassword::from(new Secret(DemoKeeper::PASSWORD)));
+            $made[] = $maker->keeper($name, $email, $hash, 380 - $index * 40);
+        }
+
+        return $made;
+    }
+
+    /** @param list<array<string, mixed>> $rows */
+    private function insert(string $table, array $rows): void
+    {
+        foreach (array_chunk($rows, self::ROWS_A_STATEMENT) as $chunk) {
+            $this->database->table($table)->insert($chunk);
+        }
+    }
+
+    public static function moment(\DateTimeImmutable $start, int $secondsBefore): string
+    {
+        return Moment::write($start->modify("-{$secondsBefore} seconds"));
+    }
+}

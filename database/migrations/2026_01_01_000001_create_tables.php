@@ -1,0 +1,234 @@
+<?php
+
+declare(strict_types=1);
+
+use Illuminate\Database\Migrations\Migration;
+use Illuminate\Database\Schema\Blueprint;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Schema;
+
+/**
+ * Moments are UTC text in one form (2026-01-31T09:30:00.000Z), so that they sort as they read. "seq" is the order of writing and
+ * the keyset's tie-break; "id" is what the outside sees.
+ */
+return new class extends Migration
+{
+    public function up(): void
+    {
+        Schema::create('apps', function (Blueprint $table): void {
+            $table->string('key', 40)->primary();
+            $table->string('name', 80);
+            $table->string('kind', 20);
+            $table->string('summary', 200);
+            $table->string('admission', 20);
+            $table->json('admission_domains');
+            $table->string('colour', 7);
+        });
+        $this->accounts();
+        $this->roles();
+        $this->sessions();
+        $this->challenges();
+        $this->messages();
+        $this->trail();
+        $this->platform();
+    }
+
+    private function accounts(): void
+    {
+        // Written out, because the schema builder has no CHECK.
+        DB::statement(<<<'SQL'
+            CREATE TABLE accounts (
+                seq INTEGER PRIMARY KEY AUTOINCREMENT,
+                id TEXT NOT NULL UNIQUE,
+                app_key TEXT NULL REFERENCES apps (key),
+                name TEXT NOT NULL CHECK (length(name) BETWEEN 1 AND 120),
+                name_key TEXT NOT NULL,
+                email TEXT NOT NULL CHECK (length(email) <= 254),
+                lookup_key TEXT NOT NULL UNIQUE,
+                status TEXT NOT NULL CHECK (status IN ('pending', 'active', 'suspended', 'closed')),
+                status_reason TEXT NULL,
+                email_proven_at TEXT NULL,
+                password_hash TEXT NOT NULL,
+                hash_kind TEXT NOT NULL,
+                created_at TEXT NOT NULL,
+                seen_at TEXT NOT NULL DEFAULT '',
+                version INTEGER NOT NULL DEFAULT 1,
+                search TEXT NOT NULL,
+                CHECK (status <> 'active' OR email_proven_at IS NOT NULL)
+            )
+            SQL);
+        foreach (['name_key', 'lookup_key', 'created_at', 'seen_at'] as $sort) {
+            DB::statement("CREATE INDEX accounts_{$sort} ON accounts ({$sort}, seq)");
+            DB::statement("CREATE INDEX accounts_status_{$sort} ON accounts (status, {$sort}, seq)");
+        }
+        DB::statement('CREATE INDEX accounts_hash_kind ON accounts (hash_kind)');
+        DB::statement("CREATE VIRTUAL TABLE accounts_search USING fts5 (search, content='accounts', content_rowid='seq', prefix='1 2 3', tokenize='unicode61 remove_diacritics 0')");
+        DB::statement('CREATE TRIGGER accounts_search_added AFTER INSERT ON accounts BEGIN INSERT INTO accounts_search (rowid, search) VALUES (new.seq, new.search); END');
+        DB::statement("CREATE TRIGGER accounts_search_removed AFTER DELETE ON accounts BEGIN INSERT INTO accounts_search (accounts_search, rowid, search) VALUES ('delete', old.seq, old.search); END");
+        DB::statement("CREATE TRIGGER accounts_search_changed AFTER UPDATE OF search ON accounts BEGIN INSERT INTO accounts_search (accounts_search, rowid, search) VALUES ('delete', old.seq, old.search); INSERT INTO accounts_search (rowid, search) VALUES (new.seq, new.search); END");
+    }
+
+    private function roles(): void
+    {
+        Schema::create('roles', function (Blueprint $table): void {
+            $table->string('key', 40)->primary();
+            $table->string('summary', 200);
+            $table->string('app_key', 40)->nullable();
+            $table->foreign('app_key')->references('key')->on('apps');
+        });
+        Schema::create('role_permissions', function (Blueprint $table): void {
+            $table->string('role_key', 40);
+            $table->string('permission', 80);
+            $table->primary(['role_key', 'permission']);
+            $table->foreign('role_key')->references('key')->on('roles')->cascadeOnDelete();
+        });
+        Schema::create('role_includes', function (Blueprint $table): void {
+            $table->string('role_key', 40);
+            $table->string('included_key', 40);
+            $table->primary(['role_key', 'included_key']);
+            $table->foreign('role_key')->references('key')->on('roles')->cascadeOnDelete();
+            $table->foreign('included_key')->references('key')->on('roles')->cascadeOnDelete();
+        });
+        Schema::create('assignments', function (Blueprint $table): void {
+            $table->uuid('account_id');
+            $table->string('role_key', 40);
+            $table->string('assigned_by', 120);
+            $table->string('why', 200);
+            $table->string('assigned_at', 24);
+            $table->primary(['account_id', 'role_key']);
+            $table->index('role_key');
+            $table->foreign('account_id')->references('id')->on('accounts')->cascadeOnDelete();
+            $table->foreign('role_key')->references('key')->on('roles');
+        });
+    }
+
+    private function sessions(): void
+    {
+        Schema::create('sessions', function (Blueprint $table): void {
+            $table->integer('seq', true);
+            $table->uuid('id')->unique();
+            $table->uuid('account_id')->index();
+            $table->string('surface', 10);
+            $table->string('token_digest', 64)->unique();
+            $table->boolean('kept');
+            $table->string('proven_by', 20);
+            $table->string('source', 45);
+            $table->string('user_agent', 255);
+            $table->string('started_at', 24);
+            $table->string('seen_at', 24);
+            $table->string('lapses_at', 24);
+            $table->string('ended_at', 24)->nullable();
+            $table->string('ended_by', 40)->nullable();
+            $table->index(['ended_at', 'lapses_at']);
+            $table->foreign('account_id')->references('id')->on('accounts')->cascadeOnDelete();
+        });
+    }
+
+    private function challenges(): void
+    {
+        Schema::create('challenges', function (Blueprint $table): void {
+            $table->integer('seq', true);
+            $table->uuid('id')->unique();
+            $table->uuid('account_id')->index();
+            $table->string('purpose', 30);
+            $table->string('address', 254);
+            $table->string('token_digest', 64)->unique();
+            $table->string('created_at', 24);
+            $table->string('expires_at', 24);
+            $table->string('used_at', 24)->nullable();
+            $table->string('superseded_at', 24)->nullable();
+            $table->foreign('account_id')->references('id')->on('accounts')->cascadeOnDelete();
+        });
+    }
+
+    private function messages(): void
+    {
+        DB::statement(<<<'SQL'
+            CREATE TABLE messages (
+                seq INTEGER PRIMARY KEY AUTOINCREMENT,
+                id TEXT NOT NULL UNIQUE,
+                account_id TEXT NULL REFERENCES accounts (id) ON DELETE SET NULL,
+                act_id TEXT NOT NULL,
+                kind TEXT NOT NULL,
+                recipient TEXT NOT NULL,
+                subject TEXT NOT NULL,
+                state TEXT NOT NULL CHECK (state IN ('queued', 'retrying', 'held', 'sent', 'failed')),
+                attempts INTEGER NOT NULL DEFAULT 0,
+                last_error TEXT NULL,
+                sealed TEXT NOT NULL,
+                created_at TEXT NOT NULL,
+                settled_at TEXT NULL
+            )
+            SQL);
+        DB::statement('CREATE INDEX messages_account ON messages (account_id, seq)');
+        DB::statement('CREATE INDEX messages_state ON messages (state, seq)');
+        // The stand-in's own shelf: one row a delivery, and never two of one message.
+        Schema::create('held_deliveries', function (Blueprint $table): void {
+            $table->uuid('message_id')->primary();
+            $table->string('held_at', 24);
+        });
+    }
+
+    private function trail(): void
+    {
+        Schema::create('audit_events', function (Blueprint $table): void {
+            $table->integer('seq', true);
+            $table->uuid('id')->unique();
+            $table->uuid('act_id');
+            $table->string('at', 24)->index();
+            $table->string('event', 60);
+            $table->string('actor_kind', 20);
+            $table->uuid('actor_id')->nullable();
+            $table->string('actor_name', 120);
+            $table->uuid('account_id')->nullable();
+            $table->string('account_name', 120)->nullable();
+            $table->string('source', 45)->nullable();
+            $table->text('reason')->nullable();
+            $table->json('changes');
+            $table->index(['account_id', 'seq']);
+            $table->index(['event', 'at']);
+        });
+        foreach (['UPDATE', 'DELETE'] as $verb) {
+            DB::statement("CREATE TRIGGER audit_events_no_{$verb} BEFORE {$verb} ON audit_events BEGIN SELECT RAISE(ABORT, 'the audit trail is append-only'); END");
+        }
+        Schema::create('evidence', function (Blueprint $table): void {
+            $table->integer('seq', true);
+            $table->string('at', 24)->index();
+            $table->uuid('act_id');
+            $table->string('lane', 10);
+            $table->uuid('account_id')->nullable();
+            $table->string('label', 200);
+            $table->json('content');
+            $table->index(['account_id', 'seq']);
+        });
+    }
+
+    private function platform(): void
+    {
+        Schema::create('idempotency_keys', function (Blueprint $table): void {
+            $table->string('digest', 64)->primary();
+            $table->string('request_digest', 64);
+            $table->integer('status')->nullable();
+            $table->text('body')->nullable();
+            $table->string('created_at', 24)->index();
+        });
+        Schema::create('jobs', function (Blueprint $table): void {
+            $table->id();
+            $table->string('queue')->index();
+            $table->longText('payload');
+            $table->unsignedTinyInteger('attempts');
+            $table->unsignedInteger('reserved_at')->nullable();
+            $table->unsignedInteger('available_at');
+            $table->unsignedInteger('created_at');
+        });
+        Schema::create('failed_jobs', function (Blueprint $table): void {
+            $table->id();
+            $table->string('uuid')->unique();
+            $table->text('connection');
+            $table->text('queue');
+            $table->longText('payload');
+            $table->longText('exception');
+            $table->timestamp('failed_at')->useCurrent();
+        });
+    }
+};

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+// One title and one detail a problem code: what happened, and what to do about it.
+return [
+    'request' => [
+        'invalid' => ['title' => 'Something in the request is not acceptable', 'detail' => 'Each reason names the field and the rule.'],
+        'not_found' => ['title' => 'There is nothing here', 'detail' => 'The address may be misspelt, or what it named is gone.'],
+        'method' => ['title' => 'Not a method of this door', 'detail' => 'The Allow header lists the methods that are.'],
+        'malformed' => ['title' => 'The request could not be read', 'detail' => 'Send one JSON object in UTF-8.'],
+        'not_json' => ['title' => 'The body must be JSON', 'detail' => 'Send the header Content-Type: application/json.'],
+        'too_large' => ['title' => 'The body is too large', 'detail' => 'Nothing here needs more than 64 KiB.'],
+        'cross_site' => ['title' => 'Refused: sent from another site', 'detail' => 'A page of another origin may not write here with a browser\'s cookies.'],
+    ],
+    'idempotency' => [
+        'key' => ['title' => 'The Idempotency-Key can not be used', 'detail' => 'Send 1 to 100 visible ASCII characters.'],
+        'other_request' => ['title' => 'The Idempotency-Key belongs to another request', 'detail' => 'The same key came before with another body. Use a new key for a new request.'],
+        'in_progress' => ['title' => 'The first request with this key is still running', 'detail' => 'Ask again in a moment for its answer.'],
+    ],
+    'update' => [
+        'condition_required' => ['title' => 'An update needs If-Match', 'detail' => 'Send the ETag of the record you saw, so that nobody\'s change is overwritten.'],
+        'changed_meanwhile' => ['title' => 'The record has changed since you saw it', 'detail' => 'Read it again and decide anew.'],
+    ],
+    'session' => [
+        'required' => ['title' => 'Not signed in', 'detail' => 'There is no session, or it has ended.'],
+        'limited' => ['title' => 'The account owes something first', 'detail' => 'The reasons name what has to be done.'],
+    ],
+    'permission' => [
+        'missing' => ['title' => 'Not permitted', 'detail' => 'None of the account\'s roles allows this.'],
+    ],
+    'signup' => [
+        'refused' => ['title' => 'The account was not created', 'detail' => 'Each reason names the field and the rule.'],
+    ],
+    'signin' => [
+        'refused' => ['title' => 'That did not work', 'detail' => 'The address or the password is not right, or the account can not be used.'],
+    ],
+    'challenge' => [
+        'refused' => ['title' => 'The link can not be used', 'detail' => 'The reason says why.'],
+    ],
+    'message' => [
+        'withheld' => ['title' => 'The message is its recipient\'s', 'detail' => 'A relay has accepted it. Its link would work for whoever reads it, so it is no longer shown.'],
+    ],
+    'server' => [
+        'error' => ['title' => 'Something failed on our side', 'detail' => 'Nothing was half-written. The act\'s id finds it in the log.'],
+    ],
+];

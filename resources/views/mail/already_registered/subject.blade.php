@@ -1,0 +1,1 @@
+{!! $app !!}: you already have an account

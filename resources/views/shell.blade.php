@@ -1,0 +1,22 @@
+<!doctype html>
+<html lang="en">
+<head>
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
+<meta name="color-scheme" content="light dark">
+<meta name="style-nonce" content="{{ $nonce }}">
+@if ($keeper !== null)
+<meta name="demo-keeper" content="{{ json_encode($keeper) }}">
+@endif
+<title>{{ $title }}</title>
+<link rel="icon" href="/icon.svg" type="image/svg+xml">
+@foreach ($assets->styles as $style)
+<link rel="stylesheet" href="{{ $style }}">
+@endforeach
+@foreach ($assets->preloads as $preload)
+<link rel="modulepreload" href="{{ $preload }}">
+@endforeach
+<script type="module" src="{{ $assets->script }}"></script>
+</head>
+<body><div id="root"></div><noscript>This page needs JavaScript; it loads nothing from anywhere else.</noscript></body>
+</html>

@@ -7,6 +7,7 @@ namespace Kennel\App;
 use Illuminate\Contracts\Encryption\Encrypter;
 use Illuminate\Database\Connection;
 use Illuminate\Database\ConnectionInterface;
+use Illuminate\Support\Facades\URL;
 use Illuminate\Support\ServiceProvider;
 use Kennel\App\Mail\Relay;
 use Kennel\App\Mail\SmtpRelay;
@@ -44,6 +45,12 @@ final class KennelProvider extends ServiceProvider
         $this->app->bind(ConnectionInterface::class, static fn ($app): Connection => $app['db']->connection());
         $this->app->singleton(Blocklist::class, static fn (): CommonPasswords => new CommonPasswords(resource_path('passwords/common.txt')));
         $this->registerRules();
+    }
+
+    /** Links in messages begin with the configured address, never with the Host header, which a stranger chooses. */
+    public function boot(): void
+    {
+        URL::forceRootUrl((string) config('app.url'));
     }
 
     private function registerRules(): void

@@ -21,7 +21,7 @@ final class Scenario
 {
     private const SEED = 20_260_101;
 
-    private const KEEPERS = [
+    public const KEEPERS = [
         ['Maren Thistlewood', DemoKeeper::EMAIL],
         ['Oriel Vance', 'oriel@alderwend.example'],
         ['Kofi Mensah-Reed', 'kofi@alderwend.example'],

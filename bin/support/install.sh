@@ -1,0 +1,106 @@
+# What bin/demo, bin/test, bin/lint, bin/bench and bin/shots share: installing what is missing, and preparing a data directory.
+# Sourced, never run. Everything here may be called twice; the second time it does nothing.
+
+root=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd)
+cd "$root" || exit 1
+export COMPOSER_ALLOW_SUPERUSER=1 COMPOSER_NO_INTERACTION=1 REDOCLY_TELEMETRY=off
+
+say() { printf '%s\n' "$*" >&2; }
+fail() { say "$*"; exit 1; }
+
+# apt_missing COMMAND-OR-EXTENSION... : true when one of them is absent. Extensions are written php:NAME.
+apt_missing() {
+    local wanted
+    for wanted in "$@"; do
+        case "$wanted" in
+            php:*) php -m 2>/dev/null | grep -qix "${wanted#php:}" || return 0 ;;
+            *) command -v "$wanted" >/dev/null 2>&1 || [ -x "/usr/sbin/$wanted" ] || return 0 ;;
+        esac
+    done
+    return 1
+}
+
+apt_install() {
+    local as=()
+    command -v apt-get >/dev/null 2>&1 || fail "Missing: $*. Install them with this system's package manager and start again."
+    [ "$(id -u)" -eq 0 ] || as=(sudo)
+    say "Installing: $*"
+    "${as[@]}" apt-get update -qq >/dev/null || fail 'apt-get update failed.'
+    DEBIAN_FRONTEND=noninteractive "${as[@]}" apt-get install -y -qq "$@" >/dev/null || fail 'apt-get install failed.'
+}
+
+ensure_php() {
+    if apt_missing php composer php:pdo_sqlite php:curl php:zip php:intl php:mbstring php:dom php:sodium php:pcntl; then
+        apt_install php8.2-cli php8.2-sqlite3 php8.2-curl php8.2-zip php8.2-intl php8.2-mbstring php8.2-xml composer unzip
+    fi
+    if [ ! -f vendor/autoload.php ] || [ "$(stamp composer.json)" != "$(cat vendor/.stamp 2>/dev/null)" ]; then
+        say 'Installing PHP packages...'
+        composer install -q --no-progress || fail 'composer install failed.'
+        chmod -R a+rX vendor
+        stamp composer.json >vendor/.stamp
+    fi
+}
+
+ensure_node() {
+    if apt_missing node npm; then
+        apt_install nodejs npm
+    fi
+    if [ ! -d node_modules ] || [ "$(stamp package-lock.json)" != "$(cat node_modules/.stamp 2>/dev/null)" ]; then
+        say 'Installing front-end packages...'
+        npm ci --ignore-scripts --no-audit --no-fund --silent || fail 'npm ci failed.'
+        stamp package-lock.json >node_modules/.stamp
+    fi
+}
+
+# The interface, built anew only when one of its sources has changed.
+ensure_built() {
+    local now
+    now=$(find resources/ui resources/openapi vite.config.ts package-lock.json -type f ! -name schema.d.ts -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -c1-64)
+    if [ ! -f public/build/manifest.json ] || [ "$now" != "$(cat public/build/.stamp 2>/dev/null)" ]; then
+        ensure_node
+        say 'Building the interface...'
+        npm run --silent build >/dev/null || fail 'npm run build failed.'
+        printf '%s' "$now" >public/build/.stamp
+    fi
+}
+
+ensure_chromium() {
+    if apt_missing chromium chromedriver; then
+        apt_install chromium chromium-driver
+    fi
+}
+
+stamp() { sha256sum "$@" | cut -c1-64; }
+
+# prepare_data DIR : a data directory with a key, an empty migrated database, and the environment that points at it.
+prepare_data() {
+    export KENNEL_DATA=$1
+    mkdir -p "$KENNEL_DATA"/framework/{cache/data,views} "$KENNEL_DATA"/{logs,app} || fail "Can not write to $KENNEL_DATA."
+    if [ ! -s "$KENNEL_DATA/app.key" ]; then
+        (umask 077 && php -r 'echo "base64:".base64_encode(random_bytes(32));' >"$KENNEL_DATA/app.key")
+    fi
+    APP_KEY=$(cat "$KENNEL_DATA/app.key")
+    export APP_KEY KENNEL_DATABASE=$KENNEL_DATA/kennel.sqlite
+    # The framework's caches belong to the data, since they hold its paths.
+    export APP_CONFIG_CACHE=$KENNEL_DATA/framework/config.php APP_ROUTES_CACHE=$KENNEL_DATA/framework/routes.php
+    export APP_EVENTS_CACHE=$KENNEL_DATA/framework/events.php
+    rm -f "$APP_CONFIG_CACHE" "$APP_ROUTES_CACHE" "$APP_EVENTS_CACHE"
+    if [ ! -f "$KENNEL_DATABASE" ]; then
+        php -r '$db = new PDO("sqlite:".$argv[1]); $db->exec("PRAGMA journal_mode = WAL");' "$KENNEL_DATABASE"
+    fi
+    php artisan migrate --force --quiet || fail 'The database could not be migrated.'
+}
+
+cache_framework() {
+    php artisan config:cache --quiet && php artisan route:cache --quiet || fail 'The framework could not be prepared.'
+}
+
+is_free() { ! (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
+
+free_port() {
+    local port
+    for ((port = $1; port < $1 + 200; port++)); do
+        is_free "$port" && { printf '%s' "$port"; return; }
+    done
+    fail "No free port from $1 on."
+}

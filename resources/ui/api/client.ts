@@ -1,0 +1,43 @@
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+export type Schemas = components['schemas'];
+export type Problem = Schemas['Problem'];
+
+/** A refusal, or a network that did not answer. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly problem: Problem | null,
+  ) {
+    super(problem === null ? 'Kennel could not be reached. Nothing was lost; try again.' : problem.title);
+  }
+
+  /** The whole in words: the reasons where there are some, the problem's own detail otherwise. */
+  get words(): string {
+    const reasons = this.problem?.reasons.map((reason) => reason.message) ?? [];
+    return reasons.length > 0 ? reasons.join(' ') : [this.message, this.problem?.detail].filter(Boolean).join('. ');
+  }
+}
+
+/** The generated client, for one surface. */
+export function clientFor(surface: 'console' | 'pages') {
+  return createClient<paths>({ baseUrl: '/api/v1', headers: { 'Kennel-Surface': surface } });
+}
+
+type Answer<T> = { data?: T; error?: unknown; response: Response };
+
+/** Unwraps an answer: its data, or an ApiError. */
+export async function answer<T>(request: Promise<Answer<T>>): Promise<T> {
+  const result = await request.catch(() => {
+    throw new ApiError(0, null);
+  });
+  if (!result.response.ok) {
+    throw new ApiError(result.response.status, isProblem(result.error) ? result.error : null);
+  }
+  return result.data as T;
+}
+
+function isProblem(value: unknown): value is Problem {
+  return typeof value === 'object' && value !== null && 'code' in value && 'reasons' in value;
+}

@@ -1,0 +1,263 @@
+import { useEffect, useRef, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { answer, type Schemas } from '../../api/client';
+import { Empty } from '../../kit/Layout';
+import { StatusMark, type Status } from '../../kit/Marks';
+import { Count, When } from '../../kit/Text';
+import { api } from '../api';
+import { Failure } from '../Failure';
+import { useKeys } from '../keys';
+import { More } from '../More';
+import { usePages } from '../usePages';
+
+type Sort = 'name' | '-name' | 'address' | '-address' | 'created' | '-created' | 'seen' | '-seen';
+type Page = Schemas['AccountPage'];
+
+const STATUSES: readonly Status[] = ['pending', 'active', 'suspended', 'closed'];
+const PAUSE = 120;
+
+export function AccountList({ openId }: { openId: string | null }) {
+  const [search, setSearch] = useSearchParams();
+  const navigate = useNavigate();
+  const query = search.get('q') ?? '';
+  const status = search.get('status') as Status | null;
+  const sort = (search.get('sort') ?? '-seen') as Sort;
+  const set = (key: string, value: string | null) =>
+    setSearch(
+      (before) => {
+        if (value === null || value === '') before.delete(key);
+        else before.set(key, value);
+        return before;
+      },
+      { replace: true },
+    );
+  const list = usePages(['accounts', query, status, sort], (cursor) =>
+    answer(
+      api.GET('/accounts', {
+        params: {
+          query: {
+            sort,
+            ...(query === '' ? {} : { q: query }),
+            ...(status === null ? {} : { status }),
+            ...(cursor === undefined ? {} : { cursor }),
+          },
+        },
+      }),
+    ),
+  );
+  const [marked, setMarked] = useState(-1);
+  const [of, setOf] = useState(query);
+  if (of !== query) {
+    setOf(query);
+    setMarked(-1);
+  }
+  const suffix = search.size > 0 ? `?${search}` : '';
+  const open = (account: Schemas['AccountRow'] | undefined) =>
+    account === undefined ? undefined : void navigate(`/accounts/${account.id}${suffix}`);
+  const at =
+    openId === null
+      ? marked
+      : Math.max(
+          marked,
+          list.items.findIndex((account) => account.id === openId),
+        );
+  const move = (by: number) => {
+    const next = Math.min(list.items.length - 1, Math.max(0, (marked === -1 ? at : marked) + by));
+    setMarked(next);
+    if (openId !== null) open(list.items[next]);
+  };
+  useKeys({
+    j: () => move(1),
+    k: () => move(-1),
+    ArrowDown: () => move(1),
+    ArrowUp: () => move(-1),
+    Enter: () => open(list.items[marked]),
+    Escape: () => (openId === null ? setMarked(-1) : void navigate(`/accounts${suffix}`)),
+  });
+  return (
+    <section aria-label="Accounts" className="flex h-full flex-col">
+      <div className="space-y-2.5 border-b border-line px-4 pt-3 pb-2.5">
+        <h1 className="text-title font-bold">Accounts</h1>
+        <SearchBox value={query} onChange={(value) => set('q', value)} total={list.first} />
+        <div className="flex flex-wrap gap-1.5" role="group" aria-label="Status">
+          {STATUSES.map((each) => (
+            <button
+              key={each}
+              type="button"
+              aria-pressed={status === each}
+              onClick={() => set('status', status === each ? null : each)}
+              className={`flex h-6 items-center gap-1.5 rounded-full border px-2.5 text-small ${status === each ? 'border-petrol bg-petrol-wash font-semibold text-petrol-deep' : 'border-line-strong hover:bg-well'}`}
+            >
+              <StatusMark status={each} /> {each}
+            </button>
+          ))}
+        </div>
+      </div>
+      <Failure error={list.error} />
+      <div className="min-h-0 flex-1 overflow-auto">
+        <div role="table" aria-label="Accounts" aria-rowcount={list.first?.total ?? -1} className="min-w-[500px]">
+          <div role="row" className={`${grid} sticky top-0 z-10 border-b border-line bg-paper text-small`}>
+            <SortHead label="Account" field="name" sort={sort} onSort={(next) => set('sort', next)} />
+            <SortHead label="Address" field="address" sort={sort} onSort={(next) => set('sort', next)} />
+            <span role="columnheader" className="flex h-8 items-center font-semibold text-ink-soft">
+              Standing
+            </span>
+            <SortHead label="Seen" field="seen" sort={sort} onSort={(next) => set('sort', next)} descendingFirst end />
+          </div>
+          {list.items.map((account, index) => (
+            <AccountRow
+              key={account.id}
+              account={account}
+              to={`/accounts/${account.id}${suffix}`}
+              isOpen={account.id === openId}
+              isMarked={index === marked}
+            />
+          ))}
+        </div>
+        <div className="px-4">
+          {list.items.length === 0 && !list.isPending ? (
+            <Empty>
+              {query === ''
+                ? 'No account has this status.'
+                : `No name or address has a word that begins with “${query}”.`}
+            </Empty>
+          ) : null}
+          <More list={list} />
+        </div>
+      </div>
+      <footer className="flex h-9 shrink-0 items-center border-t border-line px-4 text-small text-ink-soft">
+        <span>
+          <Count value={list.items.length} /> shown, {words(sort)}
+        </span>
+      </footer>
+    </section>
+  );
+}
+
+const grid = 'grid grid-cols-[minmax(120px,1fr)_minmax(150px,1.35fr)_118px_68px] gap-x-3 px-4';
+
+function words(sort: Sort): string {
+  const by = { name: 'by name', address: 'by address', created: 'by age', seen: 'by last seen' }[
+    sort.replace('-', '') as 'name'
+  ];
+  return sort.startsWith('-') ? `${by}, from the top` : by;
+}
+
+function SearchBox({
+  value,
+  onChange,
+  total,
+}: {
+  value: string;
+  onChange: (value: string) => void;
+  total: Page | undefined;
+}) {
+  const [typed, setTyped] = useState(value);
+  const changed = useRef(onChange);
+  useEffect(() => {
+    changed.current = onChange;
+  });
+  useEffect(() => {
+    if (typed === value) return;
+    const timer = setTimeout(() => changed.current(typed), PAUSE);
+    return () => clearTimeout(timer);
+  }, [typed, value]);
+  return (
+    <div className="relative">
+      <input
+        type="search"
+        aria-label="Search name and address"
+        placeholder="Name or address"
+        maxLength={100}
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        className="h-8 w-full rounded-control border border-line-strong bg-sheet pr-28 pl-3"
+      />
+      <span aria-live="polite" className="pointer-events-none absolute top-1.5 right-3 text-ink-soft">
+        {total === undefined ? null : (
+          <>
+            <Count value={total.total} />
+            {total.total_is_exact ? '' : ' or more'}
+          </>
+        )}
+      </span>
+    </div>
+  );
+}
+
+function SortHead({
+  label,
+  field,
+  sort,
+  onSort,
+  descendingFirst = false,
+  end = false,
+}: {
+  label: string;
+  field: string;
+  sort: Sort;
+  onSort: (sort: string) => void;
+  descendingFirst?: boolean;
+  end?: boolean;
+}) {
+  const order = sort === field ? 'ascending' : sort === `-${field}` ? 'descending' : 'none';
+  const next = order === 'none' ? (descendingFirst ? `-${field}` : field) : order === 'ascending' ? `-${field}` : field;
+  return (
+    <span role="columnheader" aria-sort={order} className={`flex h-8 items-center ${end ? 'justify-end' : ''}`}>
+      <button
+        type="button"
+        onClick={() => onSort(next)}
+        className="h-6 rounded-[4px] font-semibold text-ink-soft hover:text-ink"
+      >
+        {label}
+        <span aria-hidden="true">{order === 'ascending' ? ' ↑' : order === 'descending' ? ' ↓' : ''}</span>
+      </button>
+    </span>
+  );
+}
+
+function AccountRow({
+  account,
+  to,
+  isOpen,
+  isMarked,
+}: {
+  account: Schemas['AccountRow'];
+  to: string;
+  isOpen: boolean;
+  isMarked: boolean;
+}) {
+  const row = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (isMarked) row.current?.scrollIntoView({ block: 'nearest' });
+  }, [isMarked]);
+  return (
+    <div
+      ref={row}
+      role="row"
+      aria-selected={isOpen}
+      className={`${grid} relative h-8 items-center border-b border-line hover:bg-well ${isOpen ? 'bg-petrol-wash shadow-[inset_3px_0_0_var(--petrol)]' : ''} ${isMarked ? 'outline-2 -outline-offset-2 outline-petrol' : ''}`}
+    >
+      <span role="cell" className="truncate">
+        <Link to={to} className="after:absolute after:inset-0">
+          <bdi>{account.name}</bdi>
+        </Link>
+      </span>
+      <span role="cell" className="truncate font-mono text-small" title={account.email}>
+        {account.email}
+      </span>
+      <span role="cell" className="flex items-center gap-1.5 truncate">
+        <StatusMark status={account.status} /> {standing(account)}
+      </span>
+      <span role="cell" className="text-right">
+        <When at={account.seen_at} />
+      </span>
+    </div>
+  );
+}
+
+function standing(account: Schemas['AccountRow']): string {
+  if (account.access === 'none') return account.status;
+  const owed = account.duties.length;
+  return owed === 0 ? account.access : `${account.access}, ${owed} ${owed === 1 ? 'duty' : 'duties'}`;
+}

@@ -1,0 +1,154 @@
+import { useState } from 'react';
+import { useMatch } from 'react-router';
+import { Key, LaneMark, type Lane } from '../../kit/Marks';
+import { When } from '../../kit/Text';
+import { Failure } from '../Failure';
+import { byAct, useFeed, type Entry } from './useFeed';
+
+const LANES: readonly Lane[] = ['wire', 'record', 'message', 'audit'];
+
+/** The evidence: four lanes against time, live, on every screen. Beside an open account it can follow that account alone. */
+export function Dock({ onClose }: { onClose: () => void }) {
+  const account = useMatch('/accounts/:id')?.params.id ?? null;
+  const [everything, setEverything] = useState(true);
+  const [hidden, setHidden] = useState<ReadonlySet<Lane>>(new Set());
+  const feed = useFeed(account !== null && !everything ? account : null);
+  const acts = byAct(feed.entries.filter((entry) => !hidden.has(entry.lane)));
+  const toggle = (lane: Lane) =>
+    setHidden(hidden.has(lane) ? new Set([...hidden].filter((other) => other !== lane)) : new Set([...hidden, lane]));
+  return (
+    <aside
+      aria-label="Evidence"
+      className="flex w-[320px] shrink-0 flex-col border-l border-line bg-well max-lg:absolute max-lg:inset-y-16 max-lg:right-0 max-lg:bottom-0 max-lg:z-30 max-lg:shadow-float"
+    >
+      <header className="flex h-11 shrink-0 items-center gap-2 px-3.5">
+        <h2 className="font-bold">Evidence</h2>
+        <span className="flex items-center gap-1.5 text-small text-ink-soft">
+          <span className="size-1.5 rounded-full bg-moss" aria-hidden="true" /> live
+        </span>
+        {account === null ? null : (
+          <button
+            type="button"
+            aria-pressed={!everything}
+            onClick={() => setEverything(!everything)}
+            className="ml-auto h-6 rounded-[4px] px-1.5 text-small text-petrol underline"
+          >
+            {everything ? 'this account only' : 'everything'}
+          </button>
+        )}
+        <button
+          type="button"
+          onClick={onClose}
+          title="Hide (e)"
+          aria-label="Hide the evidence"
+          className={`h-7 px-1 ${account === null ? 'ml-auto' : ''}`}
+        >
+          <Key>e</Key>
+        </button>
+      </header>
+      <div className="flex gap-1 border-b border-line px-2.5 pb-2" role="group" aria-label="Lanes">
+        {LANES.map((lane) => (
+          <button
+            key={lane}
+            type="button"
+            aria-pressed={!hidden.has(lane)}
+            onClick={() => toggle(lane)}
+            className={`flex h-6 items-center gap-1 rounded-[4px] px-1 text-small hover:bg-sheet ${hidden.has(lane) ? 'text-ink-soft line-through' : ''}`}
+          >
+            <LaneMark lane={lane} /> {lane}
+          </button>
+        ))}
+      </div>
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls has to be reachable by keyboard */}
+      <div className="min-h-0 flex-1 overflow-y-auto px-3.5 pb-4" tabIndex={0} role="region" aria-label="Entries">
+        <Failure error={feed.error} />
+        {acts.length === 0 && !feed.isPending ? (
+          <p className="py-4 text-small text-ink-soft">
+            Nothing yet. Use an account page, or your own app, in another window: what Kennel answers, writes and sends
+            appears here.
+          </p>
+        ) : null}
+        {acts.map((act) => (
+          <Act key={act.actId} entries={act.entries} />
+        ))}
+      </div>
+    </aside>
+  );
+}
+
+function Act({ entries }: { entries: Entry[] }) {
+  const first = entries[0];
+  if (first === undefined) return null;
+  const named = entries.find((entry) => entry.lane === 'audit')?.label ?? first.label;
+  return (
+    <section className="pt-2.5">
+      <h3 className="flex items-baseline justify-between gap-2 border-t border-dashed border-line-strong pt-2 pb-1 text-small text-ink-soft">
+        <span className="truncate font-semibold">{named}</span>
+        <When at={first.at} />
+      </h3>
+      <ol>
+        {entries.map((entry) => (
+          <Line key={entry.seq} entry={entry} />
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function Line({ entry }: { entry: Entry }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <li className="relative pl-[26px]">
+      <span className="absolute top-0 bottom-0 left-[6px] w-px bg-line-strong opacity-50" aria-hidden="true" />
+      <span className="absolute top-[5px] left-0">
+        <LaneMark lane={entry.lane} />
+      </span>
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+        className="block w-full rounded-[4px] py-0.5 text-left hover:bg-sheet"
+      >
+        <span className="block wrap-anywhere">
+          <span className="sr-only">{entry.lane}: </span>
+          {entry.label.replace(' /api/v1', ' ')}
+        </span>
+        <span className="block truncate font-mono text-[11.5px] leading-4 text-ink-soft">{summary(entry)}</span>
+      </button>
+      {open ? (
+        <pre
+          className="my-1 max-h-80 overflow-auto rounded-[4px] border border-line bg-sheet p-2 font-mono text-[11.5px] leading-4 wrap-anywhere whitespace-pre-wrap"
+          // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- long content scrolls
+          tabIndex={0}
+        >
+          {JSON.stringify(entry.content, null, 2)}
+        </pre>
+      ) : null}
+    </li>
+  );
+}
+
+type Content = Record<string, Record<string, unknown> | string | number | null | undefined>;
+
+/** The one line under an entry's label. */
+function summary(entry: Entry): string {
+  const content = entry.content as Content;
+  const clock = entry.at.slice(11, 23);
+  if (entry.lane === 'wire') {
+    const response = content['response'] as { milliseconds?: number } | undefined;
+    return `${clock} · ${response?.milliseconds ?? '?'} ms`;
+  }
+  if (entry.lane === 'record') {
+    const changes = Object.entries((content['changes'] ?? {}) as Record<string, { before: unknown; after: unknown }>);
+    return changes
+      .map(([field, change]) =>
+        change.before === null
+          ? `${field} ${String(change.after)}`
+          : `${field} ${String(change.before)} → ${String(change.after)}`,
+      )
+      .join(', ');
+  }
+  if (entry.lane === 'message') return `to ${String(content['to'])}, ${String(content['state'])}`;
+  const actor = content['actor'] as { kind?: string; name?: string } | undefined;
+  return `${clock} · by ${actor?.kind ?? ''} ${actor?.name ?? ''}`;
+}

@@ -1,0 +1,111 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Command } from 'cmdk';
+import { Dialog as RadixDialog } from 'radix-ui';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { answer } from '../../api/client';
+import { StatusMark } from '../../kit/Marks';
+import { api, STATIONS } from '../api';
+
+const item =
+  'flex h-9 cursor-pointer items-center gap-2.5 rounded-[4px] px-3 data-[selected=true]:bg-petrol-wash data-[selected=true]:text-petrol-deep';
+const group =
+  '[&>[cmdk-group-heading]]:px-3 [&>[cmdk-group-heading]]:pt-2 [&>[cmdk-group-heading]]:pb-1 [&>[cmdk-group-heading]]:text-small [&>[cmdk-group-heading]]:text-ink-soft';
+
+/** One box for everything: accounts, stations, apps, roles and acts. */
+export function Find({ open, onClose, onEvidence }: { open: boolean; onClose: () => void; onEvidence: () => void }) {
+  return (
+    <RadixDialog.Root open={open} onOpenChange={(next) => (next ? undefined : onClose())}>
+      <RadixDialog.Portal>
+        <RadixDialog.Overlay className="fixed inset-0 z-40 bg-[oklch(0.2_0.03_235/0.35)]" />
+        <RadixDialog.Content
+          aria-describedby={undefined}
+          className="fixed top-[10vh] left-1/2 z-50 w-[min(560px,calc(100vw-32px))] -translate-x-1/2 rounded-[8px] border border-line bg-sheet shadow-float"
+        >
+          <RadixDialog.Title className="sr-only">Find</RadixDialog.Title>
+          <Search onClose={onClose} onEvidence={onEvidence} />
+        </RadixDialog.Content>
+      </RadixDialog.Portal>
+    </RadixDialog.Root>
+  );
+}
+
+function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () => void }) {
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const [typed, setTyped] = useState('');
+  const accounts = useQuery({
+    queryKey: ['find', typed],
+    enabled: typed.trim() !== '',
+    placeholderData: (before) => before,
+    queryFn: () =>
+      answer(api.GET('/accounts', { params: { query: { q: typed.slice(0, 100), sort: 'name', limit: 6 } } })),
+  });
+  const roles = useQuery({ queryKey: ['roles'], queryFn: () => answer(api.GET('/roles')) });
+  const apps = useQuery({ queryKey: ['apps'], queryFn: () => answer(api.GET('/apps')) });
+  const act = (run: () => void) => () => {
+    onClose();
+    run();
+  };
+  const go = (path: string) => act(() => void navigate(path));
+  const has = (...words: string[]) => words.some((word) => word.toLowerCase().includes(typed.trim().toLowerCase()));
+  const acts: [string, () => void][] = [
+    ['Show or hide the evidence', onEvidence],
+    ['See what needs you', () => void navigate('/')],
+    ['Sign out', () => void api.DELETE('/session').then(() => client.resetQueries({ queryKey: ['session'] }))],
+  ];
+  return (
+    <Command shouldFilter={false} loop label="Find">
+      <Command.Input
+        value={typed}
+        onValueChange={setTyped}
+        placeholder="An account, app, role, station or act"
+        className="h-12 w-full border-b border-line bg-transparent px-4 text-[16px] outline-none"
+      />
+      <Command.List className="max-h-[52vh] overflow-y-auto p-1.5">
+        <Command.Empty className="px-3 py-4 text-ink-soft">Nothing begins with that.</Command.Empty>
+        {typed.trim() === '' || (accounts.data?.items.length ?? 0) === 0 ? null : (
+          <Command.Group heading="Accounts" className={group}>
+            {accounts.data?.items.map((account) => (
+              <Command.Item
+                key={account.id}
+                value={account.id}
+                onSelect={go(`/accounts/${account.id}`)}
+                className={item}
+              >
+                <StatusMark status={account.status} /> {account.name}
+                <span className="ml-auto truncate font-mono text-small text-ink-soft">{account.email}</span>
+              </Command.Item>
+            ))}
+          </Command.Group>
+        )}
+        <Entries
+          heading="Stations"
+          entries={STATIONS.filter(({ name }) => has(name)).map(({ name, path }) => [name, go(path)])}
+        />
+        <Entries
+          heading="Apps"
+          entries={(apps.data?.items ?? []).filter(({ name }) => has(name)).map(({ name }) => [name, go('/apps')])}
+        />
+        <Entries
+          heading="Roles"
+          entries={(roles.data?.items ?? []).filter(({ key }) => has(key)).map(({ key }) => [key, go('/roles')])}
+        />
+        <Entries heading="Acts" entries={acts.filter(([name]) => has(name)).map(([name, run]) => [name, act(run)])} />
+      </Command.List>
+    </Command>
+  );
+}
+
+function Entries({ heading, entries }: { heading: string; entries: (readonly [string, () => void])[] }) {
+  if (entries.length === 0) return null;
+  return (
+    <Command.Group heading={heading} className={group}>
+      {entries.map(([name, run]) => (
+        <Command.Item key={name} value={`${heading} ${name}`} onSelect={run} className={item}>
+          {name}
+        </Command.Item>
+      ))}
+    </Command.Group>
+  );
+}

@@ -1,0 +1,72 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type FormEvent } from 'react';
+import { answer, ApiError } from '../../api/client';
+import { Button } from '../../kit/Button';
+import { PasswordField, TextField } from '../../kit/Field';
+import { Logo, Notice } from '../../kit/Marks';
+import { api } from '../api';
+
+interface Keeper {
+  email: string;
+  password: string;
+}
+
+function demoKeeper(): Keeper | null {
+  const content = document.querySelector<HTMLMetaElement>('meta[name="demo-keeper"]')?.content;
+  return content === undefined ? null : (JSON.parse(content) as Keeper);
+}
+
+export function SignIn() {
+  const client = useQueryClient();
+  const [keeper] = useState(demoKeeper);
+  const [typed, setTyped] = useState({ email: '', password: '' });
+  const [refusal, setRefusal] = useState<ApiError | null>(null);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    answer(api.POST('/sessions', { body: { ...typed, keep: false } })).then(() => client.resetQueries(), setRefusal);
+  };
+  return (
+    <main className="min-h-full bg-well px-4 pt-[12vh]">
+      <div className="mx-auto max-w-[400px] rounded-[10px] border border-line bg-sheet p-7 shadow-float">
+        <h1 className="mb-5 flex items-center gap-2 text-title font-bold">
+          <Logo /> Kennel console
+        </h1>
+        <form onSubmit={submit} noValidate className="space-y-1.5">
+          {refusal === null ? null : (
+            <Notice tone="stop" role="alert">
+              {refusal.problem?.code === 'signin.refused' ? refusal.problem.detail : refusal.words}
+            </Notice>
+          )}
+          <TextField
+            label="E-mail address"
+            type="email"
+            autoComplete="username"
+            value={typed.email}
+            onChange={(event) => setTyped({ ...typed, email: event.target.value })}
+          />
+          <PasswordField
+            label="Password"
+            autoComplete="current-password"
+            value={typed.password}
+            onChange={(event) => setTyped({ ...typed, password: event.target.value })}
+          />
+          <Button type="submit" kind="act" size="large">
+            Sign in
+          </Button>
+        </form>
+        {keeper === null ? null : (
+          <section className="mt-5 border-t border-line pt-4" aria-label="Demo keeper">
+            <p className="mb-2 text-small text-ink-soft">
+              This is the demo. Maren, a made-up keeper, may do everything:
+            </p>
+            <p className="font-mono text-small">{keeper.email}</p>
+            <p className="mb-3 font-mono text-small">{keeper.password}</p>
+            <Button size="small" onClick={() => setTyped(keeper)}>
+              Fill them in
+            </Button>
+          </section>
+        )}
+      </div>
+    </main>
+  );
+}

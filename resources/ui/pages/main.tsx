@@ -1,0 +1,43 @@
+import '../kit/theme.css';
+import { StrictMode, useEffect, useState } from 'react';
+import { createRoot } from 'react-dom/client';
+import { answer, ApiError, type Schemas } from '../api/client';
+import { Notice } from '../kit/Marks';
+import { api, location } from './api';
+import { PageFrame } from './PageFrame';
+import { Profile } from './profile/Profile';
+import { SignIn } from './signin/SignIn';
+import { SignedOut } from './signin/SignedOut';
+import { SignUp } from './signup/SignUp';
+import { Verify } from './verification/Verify';
+
+const pages = { 'sign-up': SignUp, 'sign-in': SignIn, 'signed-out': SignedOut, verify: Verify, profile: Profile };
+
+function AccountPages() {
+  const { app: key, page } = location();
+  const [app, setApp] = useState<Schemas['App'] | ApiError | null>(null);
+  useEffect(() => {
+    answer(api.GET('/apps/{key}', { params: { path: { key } } })).then(setApp, setApp);
+  }, [key]);
+  if (app === null) return null;
+  if (app instanceof ApiError) {
+    return (
+      <PageFrame name="No such app" colour="#006373" title="There is nothing here">
+        <Notice tone="stop">
+          {app.status === 404 ? 'No app of this name uses these pages. Check the address.' : app.words}
+        </Notice>
+      </PageFrame>
+    );
+  }
+  const Page = pages[page as keyof typeof pages];
+  return <Page app={app} />;
+}
+
+const root = document.getElementById('root');
+if (root !== null) {
+  createRoot(root).render(
+    <StrictMode>
+      <AccountPages />
+    </StrictMode>,
+  );
+}

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Kennel\App;
 
 use Illuminate\Contracts\Encryption\Encrypter;
+use Illuminate\Contracts\Foundation\MaintenanceMode;
 use Illuminate\Database\Connection;
 use Illuminate\Database\ConnectionInterface;
+use Illuminate\Foundation\FileBasedMaintenanceMode;
 use Illuminate\Support\Facades\URL;
 use Illuminate\Support\ServiceProvider;
 use Kennel\App\Mail\Relay;
@@ -38,6 +40,7 @@ final class KennelProvider extends ServiceProvider
         $this->app->singleton(Entropy::class, SystemEntropy::class);
         $this->app->scoped(RequestContext::class);
         $this->app->scoped(CurrentSession::class);
+        $this->app->singleton(MaintenanceMode::class, FileBasedMaintenanceMode::class);
         $this->app->bind(Encrypter::class, static fn ($app): Encrypter => $app['encrypter']);
         $this->app->bind(Relay::class, static fn ($app): Relay => config('kennel.relay') === 'stand-in'
             ? $app->make(StandInRelay::class)

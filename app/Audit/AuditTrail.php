@@ -27,8 +27,9 @@ final readonly class AuditTrail
      * @param  array{id: string, name: string}|null  $account  whom it concerns
      * @param  array<string, mixed>  $before
      * @param  array<string, mixed>  $after
+     * @param  string  $record  what kind of record the two states are of
      */
-    public function record(string $event, Actor $by, ?array $account = null, array $before = [], array $after = [], ?string $reason = null): void
+    public function record(string $event, Actor $by, ?array $account = null, array $before = [], array $after = [], ?string $reason = null, string $record = 'account'): void
     {
         $changes = Changes::between($before, $after);
         $id = (string) Str::uuid7();
@@ -48,7 +49,7 @@ final readonly class AuditTrail
         ]);
         $accountId = $account['id'] ?? null;
         if ($changes !== []) {
-            $this->evidence->append('record', $this->label($before, $changes, $account), ['changes' => $changes], $accountId);
+            $this->evidence->append('record', $this->label($record, $before, $changes), ['changes' => $changes], $accountId);
         }
         $this->evidence->append('audit', $event, [
             'id' => $id,
@@ -63,12 +64,11 @@ final readonly class AuditTrail
     /**
      * @param  array<string, mixed>  $before
      * @param  array<string, mixed>  $changes
-     * @param  array{id: string, name: string}|null  $account
      */
-    private function label(array $before, array $changes, ?array $account): string
+    private function label(string $record, array $before, array $changes): string
     {
-        $what = implode(', ', array_map(static fn (string $field): string => str_replace('_', ' ', $field), array_keys($changes)));
+        $fields = implode(', ', array_map(static fn (string $field): string => str_replace('_', ' ', $field), array_keys($changes)));
 
-        return $before === [] && $account !== null ? "{$account['name']}: new record" : "changed: {$what}";
+        return $before === [] ? "{$record} added" : "{$record} changed: {$fields}";
     }
 }

@@ -81,7 +81,7 @@ final readonly class MessageController
                 throw Problem::invalid([new Reason('message.not_failed')]);
             }
             $message->fill(['state' => 'queued', 'attempts' => 0, 'settled_at' => null])->save();
-            $audit->record('message.sent_again', $operator->asOperator(), null, ['message_state' => 'failed'], ['message_state' => 'queued']);
+            $audit->record('message.sent_again', $operator->asOperator(), null, ['state' => 'failed'], ['state' => 'queued'], record: 'message');
             $evidence->append('message', "Queued again: {$message->subject}", $messages->evidenceOf($message), $message->account_id);
             DeliverMessage::dispatch($message->id);
 

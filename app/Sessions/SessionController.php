@@ -63,7 +63,7 @@ final readonly class SessionController
         $session = $this->list->find($id) ?? throw Problem::notFound();
         $database->transaction(function () use ($operator, $session): void {
             $this->end->one($session['id'], 'operator');
-            $this->audit->record('session.ended', $operator->asOperator(), ['id' => $session['account_id'], 'name' => $session['name']], ['session' => 'live'], ['session' => 'ended']);
+            $this->audit->record('session.ended', $operator->asOperator(), ['id' => $session['account_id'], 'name' => $session['name']], ['state' => 'live'], ['state' => 'ended'], record: 'session');
         });
 
         return new Response(status: 204);

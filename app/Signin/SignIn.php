@@ -68,7 +68,7 @@ final readonly class SignIn
                 'session' => $session['id'],
                 'kept' => $kept,
                 'proven_by' => 'password',
-            ]);
+            ], record: 'session');
 
             return $session;
         });

@@ -28,10 +28,13 @@ final readonly class EmailAddress
     /** @throws Refused with email.required, email.invalid, email.local_too_long, email.too_long or email.domain_invalid */
     public static function parse(string $text): self
     {
+        if (! mb_check_encoding($text, 'UTF-8')) {
+            throw self::refused('invalid');
+        }
         $trimmed = preg_replace('/^[\s\p{Z}]+|[\s\p{Z}]+$/u', '', $text) ?? '';
         $normal = \Normalizer::normalize($trimmed, \Normalizer::FORM_C);
         if ($normal === false || $normal === '') {
-            throw self::refused($text === '' || ($normal === '' && $trimmed === '') ? 'required' : 'invalid');
+            throw self::refused('required');
         }
         $at = strrpos($normal, '@');
         if ($at === false || $at === 0) {

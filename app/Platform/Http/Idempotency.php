@@ -39,14 +39,14 @@ final readonly class Idempotency
         if ($earlier !== null) {
             return $earlier;
         }
-        try {
-            $response = $next($request);
-        } catch (Problem $problem) {
-            $this->database->table('idempotency_keys')->where('digest', $digest)->delete();
-            throw $problem;
+        $response = $next($request);
+        $row = $this->database->table('idempotency_keys')->where('digest', $digest);
+        if ($response->getStatusCode() >= 400) {
+            // Nothing was created: the request may be mended and sent again under its key.
+            $row->delete();
+        } else {
+            $row->update(['status' => $response->getStatusCode(), 'body' => $response->getContent()]);
         }
-        $this->database->table('idempotency_keys')->where('digest', $digest)
-            ->update(['status' => $response->getStatusCode(), 'body' => $response->getContent()]);
 
         return $response;
     }

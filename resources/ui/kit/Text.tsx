@@ -43,7 +43,7 @@ export function Copy({ text, shown = text, label }: { text: string; shown?: stri
     <button
       type="button"
       title={`Copy: ${text}`}
-      aria-label={`Copy ${label}: ${text}`}
+      aria-label={`${shown}: copy ${label}`}
       onClick={() => void navigator.clipboard.writeText(text).then(() => setCopied(true))}
       className="min-h-6 max-w-full rounded-[4px] text-left font-mono text-small wrap-anywhere hover:bg-petrol-wash"
     >

@@ -137,10 +137,16 @@ export function AccountList({ openId }: { openId: string | null }) {
 const grid = 'grid grid-cols-[minmax(120px,1fr)_minmax(150px,1.35fr)_118px_68px] gap-x-3 px-4';
 
 function words(sort: Sort): string {
-  const by = { name: 'by name', address: 'by address', created: 'by age', seen: 'by last seen' }[
-    sort.replace('-', '') as 'name'
-  ];
-  return sort.startsWith('-') ? `${by}, from the top` : by;
+  return {
+    name: 'by name',
+    '-name': 'by name, from the end',
+    address: 'by address',
+    '-address': 'by address, from the end',
+    created: 'oldest first',
+    '-created': 'newest first',
+    seen: 'longest unseen first',
+    '-seen': 'last seen first',
+  }[sort];
 }
 
 function SearchBox({

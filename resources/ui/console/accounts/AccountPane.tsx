@@ -37,23 +37,23 @@ export function AccountPane({ id, back }: { id: string; back: string }) {
 function Open({ account, back }: { account: Account; back: string }) {
   return (
     <>
-      <header className="mb-2.5 flex flex-wrap items-start justify-between gap-2">
-        <div className="min-w-0">
-          <h2 className="text-title font-bold wrap-anywhere">
+      <header className="mb-2.5">
+        <div className="flex items-start justify-between gap-2">
+          <h2 className="min-w-0 text-title font-bold wrap-anywhere">
             <bdi>{account.name}</bdi>
           </h2>
-          <Copy text={account.email} label="the address" />
-        </div>
-        <div className="flex items-center gap-1">
-          <Tag id={account.id} duties={account.duties.length} />
           <Link
             to={back}
             title="Close (Esc)"
             aria-label="Close"
-            className="inline-flex size-7 items-center justify-center rounded-control text-ink-soft hover:bg-well max-lg:hidden"
+            className="inline-flex size-7 shrink-0 items-center justify-center rounded-control text-ink-soft hover:bg-well max-lg:hidden"
           >
             ✕
           </Link>
+        </div>
+        <div className="flex flex-wrap items-center justify-between gap-x-2 gap-y-1">
+          <Copy text={account.email} label="the address" />
+          <Tag id={account.id} duties={account.duties.length} />
         </div>
       </header>
       <Standing account={account} />

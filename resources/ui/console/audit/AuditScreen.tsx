@@ -22,7 +22,7 @@ export function AuditScreen() {
               <When at={event.at} />
             </td>
             <td className="font-mono text-small whitespace-nowrap">{event.event}</td>
-            <td>{event.actor.name}</td>
+            <td>{event.actor.id !== null && event.actor.id === event.account?.id ? 'the holder' : event.actor.name}</td>
             <td>
               {event.account === null ? (
                 '–'

@@ -73,7 +73,7 @@ export function SignupScreen() {
 
 function Chart({ items }: { items: { day: string; signups: number }[] }) {
   const most = Math.max(1, ...items.map((day) => day.signups));
-  const width = items.length * STEP;
+  const width = items.length * STEP + 12;
   return (
     <div className="overflow-x-auto">
       <svg

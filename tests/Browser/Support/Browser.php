@@ -1,0 +1,196 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Browser\Support;
+
+use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
+use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\RemoteWebDriver;
+use Facebook\WebDriver\Remote\RemoteWebElement;
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
+
+/** One Chromium window, driven as a person would: by labels and by what is written on things. */
+final class Browser
+{
+    private const FLAGS = [
+        '--headless=new', '--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--hide-scrollbars', '--no-first-run',
+        '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-default-apps',
+        '--disable-domain-reliability', '--no-pings', '--disable-extensions', '--disable-crash-reporter', '--disable-breakpad',
+        '--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE localhost , EXCLUDE *.localhost , EXCLUDE 127.0.0.1',
+    ];
+
+    private const PATIENCE = 8.0;
+
+    private function __construct(public readonly RemoteWebDriver $driver, private readonly ChromeDevToolsDriver $tools, private readonly string $profile) {}
+
+    public static function open(): self
+    {
+        $profile = sys_get_temp_dir().'/kennel-chromium-'.bin2hex(random_bytes(6));
+        $options = (new ChromeOptions)->addArguments([...self::FLAGS, "--user-data-dir={$profile}"]);
+        $capabilities = DesiredCapabilities::chrome();
+        $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
+        $capabilities->setCapability('goog:loggingPrefs', ['browser' => 'ALL']);
+        $driver = RemoteWebDriver::create('http://127.0.0.1:'.ChromeDriver::running()->port, $capabilities, 20_000, 60_000);
+        $browser = new self($driver, new ChromeDevToolsDriver($driver), $profile);
+        $browser->viewport(1280, 800);
+
+        return $browser;
+    }
+
+    public function close(): void
+    {
+        $this->driver->quit();
+        exec('rm -rf '.escapeshellarg($this->profile));
+    }
+
+    public function viewport(int $width, int $height, bool $dark = false): self
+    {
+        $this->tools->execute('Emulation.setDeviceMetricsOverride', ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => $width < 600]);
+        $this->tools->execute('Emulation.setEmulatedMedia', ['features' => [
+            ['name' => 'prefers-color-scheme', 'value' => $dark ? 'dark' : 'light'],
+            ['name' => 'prefers-reduced-motion', 'value' => 'reduce'],
+        ]]);
+
+        return $this;
+    }
+
+    public function visit(string $url): self
+    {
+        $this->driver->get($url);
+
+        return $this;
+    }
+
+    /** Signs this browser out of everything, as if it were new. */
+    public function forget(): void
+    {
+        $this->tools->execute('Network.clearBrowserCookies');
+        $this->driver->executeScript('try { localStorage.clear() } catch {}');
+    }
+
+    public function see(string $text): self
+    {
+        $this->until(fn (): bool => str_contains($this->text(), $text), "\"{$text}\" to be seen");
+
+        return $this;
+    }
+
+    public function seeNot(string $text): self
+    {
+        $this->until(fn (): bool => ! str_contains($this->text(), $text), "\"{$text}\" not to be seen");
+
+        return $this;
+    }
+
+    public function text(): string
+    {
+        return $this->driver->findElement(WebDriverBy::tagName('body'))->getText();
+    }
+
+    /** The box that a label names. */
+    public function box(string $label): RemoteWebElement
+    {
+        return $this->find("//*[@id = //label[normalize-space() = {$this->quote($label)}]/@for] | //*[@aria-label = {$this->quote($label)} and (self::input or self::textarea)]");
+    }
+
+    /** Types over whatever a box holds. */
+    public function type(string $label, string $text): self
+    {
+        $this->box($label)->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys(WebDriverKeys::DELETE)->sendKeys($text);
+
+        return $this;
+    }
+
+    /** Presses a button or follows a link by its words. */
+    public function press(string $words): self
+    {
+        $quoted = $this->quote($words);
+        $this->find("//*[self::button or self::a or self::summary or @role='option'][not(@disabled)][normalize-space() = {$quoted} or @aria-label = {$quoted} or starts-with(normalize-space(), {$quoted})]")->click();
+
+        return $this;
+    }
+
+    /** Keys for the page, not for a box. */
+    public function keys(string ...$keys): self
+    {
+        $this->driver->getKeyboard()->sendKeys($keys);
+
+        return $this;
+    }
+
+    public function find(string $xpath): RemoteWebElement
+    {
+        $found = null;
+        $this->until(function () use ($xpath, &$found): bool {
+            foreach ($this->driver->findElements(WebDriverBy::xpath($xpath)) as $element) {
+                if ($element->isDisplayed()) {
+                    $found = $element;
+
+                    return true;
+                }
+            }
+
+            return false;
+        }, $xpath);
+        assert($found instanceof RemoteWebElement);
+
+        return $found;
+    }
+
+    /** @param \Closure(): bool $condition */
+    public function until(\Closure $condition, string $what): void
+    {
+        $until = microtime(true) + self::PATIENCE;
+        do {
+            try {
+                if ($condition()) {
+                    return;
+                }
+            } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException) {
+                // The page drew itself anew in between; look again.
+            }
+            usleep(40_000);
+        } while (microtime(true) < $until);
+        throw new \RuntimeException("Waited in vain for {$what} on {$this->driver->getCurrentURL()}. The page says:\n".mb_substr($this->text(), 0, 1500));
+    }
+
+    /** @return list<string> what the console complained about since the last call; a Content-Security-Policy violation among it */
+    public function complaints(): array
+    {
+        $complaints = [];
+        foreach ($this->driver->manage()->getLog('browser') as $entry) {
+            // A 4xx answer is logged by Chromium itself; whether it was right is the test's business.
+            if (in_array($entry['level'], ['SEVERE', 'WARNING'], true) && ! str_contains($entry['message'], 'Failed to load resource')) {
+                $complaints[] = $entry['message'];
+            }
+        }
+
+        return $complaints;
+    }
+
+    /** @return list<string> axe-core's findings on the page as it stands */
+    public function accessibilityFindings(): array
+    {
+        $axe = file_get_contents(dirname(__DIR__, 3).'/node_modules/axe-core/axe.min.js');
+        $this->driver->executeScript((string) $axe);
+        $json = $this->driver->executeAsyncScript(<<<'JS'
+            const done = arguments[0];
+            axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then(
+              (result) => done(JSON.stringify(result.violations.map((v) => v.id + ': ' + v.nodes.map((n) => n.target.join(' ') + ' ' + (n.any[0]?.message ?? '')).join('; ')))),
+              (error) => done(JSON.stringify(['axe: ' + error])),
+            );
+            JS);
+        /** @var list<string> $findings */
+        $findings = json_decode((string) $json, true, flags: JSON_THROW_ON_ERROR);
+
+        return $findings;
+    }
+
+    private function quote(string $text): string
+    {
+        return str_contains($text, "'") ? '"'.$text.'"' : "'{$text}'";
+    }
+}

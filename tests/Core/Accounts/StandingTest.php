@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Core\Accounts;
+
+use Kennel\Core\Accounts\Access;
+use Kennel\Core\Accounts\AccountFacts;
+use Kennel\Core\Accounts\ChangeStatus;
+use Kennel\Core\Accounts\Duty;
+use Kennel\Core\Accounts\PersonName;
+use Kennel\Core\Accounts\SearchText;
+use Kennel\Core\Accounts\Standing;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Rules\Reason;
+use Kennel\Core\Rules\Refused;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+final class StandingTest extends TestCase
+{
+    /** @param list<string> $reasons */
+    #[DataProvider('accounts')]
+    public function test_weighs_status_and_duties(Status $status, bool $proven, Access $access, array $reasons): void
+    {
+        $standing = Standing::of(new AccountFacts($status, $proven));
+
+        self::assertSame($access, $standing->access);
+        self::assertSame($reasons, self::codes($standing->reasons));
+        self::assertSame($access !== Access::None, $standing->maySignIn());
+        self::assertSame($access === Access::Limited ? [Duty::VerifyEmail] : [], $standing->duties);
+    }
+
+    /** @return list<array{Status, bool, Access, list<string>}> */
+    public static function accounts(): array
+    {
+        return [
+            [Status::Pending, false, Access::Limited, ['duty.verify_email']],
+            [Status::Active, true, Access::Full, []],
+            [Status::Suspended, true, Access::None, ['account.suspended']],
+            [Status::Suspended, false, Access::None, ['account.suspended']],
+            [Status::Closed, true, Access::None, ['account.closed']],
+        ];
+    }
+
+    public function test_a_suspension_needs_a_reason_and_something_to_suspend(): void
+    {
+        $rule = new ChangeStatus;
+        self::assertSame([], $rule->suspend(Status::Active, 'shared the password', false, false));
+        self::assertSame(['reason.required'], self::codes($rule->suspend(Status::Active, " \n", false, false)));
+        self::assertSame(['reason.too_long'], self::codes($rule->suspend(Status::Active, str_repeat('ä', 501), false, false)));
+        self::assertSame(['reason.characters'], self::codes($rule->suspend(Status::Active, "a\0b", false, false)));
+        self::assertSame(['reason.required', 'account.already_suspended'], self::codes($rule->suspend(Status::Suspended, '', false, false)));
+        self::assertSame(['account.already_closed'], self::codes($rule->suspend(Status::Closed, 'why', false, false)));
+        self::assertSame(['account.last_manager'], self::codes($rule->suspend(Status::Active, 'why', true, true)));
+        self::assertSame(['account.self'], self::codes($rule->suspend(Status::Active, 'why', true, false)));
+    }
+
+    public function test_restoring_proves_nothing(): void
+    {
+        $rule = new ChangeStatus;
+        self::assertSame([], $rule->restore(Status::Suspended, 'a mistake'));
+        self::assertSame(['account.not_suspended'], self::codes($rule->restore(Status::Active, 'a mistake')));
+        self::assertSame(Status::Pending, $rule->restored(false));
+        self::assertSame(Status::Active, $rule->restored(true));
+    }
+
+    #[DataProvider('names')]
+    public function test_names_of_every_script_are_names(string $name): void
+    {
+        self::assertSame($name, PersonName::parse("  {$name}\u{3000}")->value);
+    }
+
+    /** @return list<array{string}> */
+    public static function names(): array
+    {
+        return [['Ngozi Adeyemi-Holt'], ["Siobhán O'Súilleabháin"], ['Ильза Каравай'], ['نور الحداد'], ['渡辺 葵'], ['सुनीता राव'], ["क्\u{200d}ष"], ['Ng'], ['X Æ']];
+    }
+
+    #[DataProvider('notNames')]
+    public function test_refuses_what_is_no_name(string $text, string $code): void
+    {
+        try {
+            PersonName::parse($text);
+            self::fail('accepted');
+        } catch (Refused $refused) {
+            self::assertSame($code, $refused->reason->code);
+        }
+    }
+
+    /** @return array<string, array{string, string}> */
+    public static function notNames(): array
+    {
+        return [
+            'nothing' => ['', 'name.required'],
+            'spaces' => ["\u{2003} ", 'name.required'],
+            'too long' => [str_repeat('ä', 121), 'name.too_long'],
+            'a line break' => ["Tam\nPellow", 'name.characters'],
+            'NUL' => ["Tam\0Pellow", 'name.characters'],
+            'a direction override' => ["Tam\u{202e}Pellow", 'name.characters'],
+            'only joiners' => ["\u{200d}\u{200c}", 'name.characters'],
+            'only combining marks' => ["\u{301}\u{302}", 'name.characters'],
+            'invalid UTF-8' => ["Tam\xC3", 'name.characters'],
+        ];
+    }
+
+    public function test_search_words_forget_case_accents_and_punctuation(): void
+    {
+        self::assertSame(['siobhan', 'o', 'suilleabhain', 'strasse'], SearchText::words("SIOBHÁN O'Súilleabháin, Straße"));
+        self::assertSame(' tam pellow post example', SearchText::column('Tam Pellow', 'tam@post.example'));
+        self::assertSame([], SearchText::words("'\"*)(-"));
+    }
+
+    /**
+     * @param  list<Reason>  $reasons
+     * @return list<string>
+     */
+    private static function codes(array $reasons): array
+    {
+        return array_map(static fn (Reason $reason): string => $reason->code, $reasons);
+    }
+}

@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Core\Passwords;
+
+use Eris\Generators;
+use Eris\TestTrait;
+use Kennel\Core\Passwords\Argon2idParameters;
+use Kennel\Core\Passwords\HashKind;
+use Kennel\Core\Passwords\HashScheme;
+use Kennel\Core\Passwords\PasswordHasher;
+use Kennel\Core\Passwords\PhcString;
+use Kennel\Core\Passwords\PreparedPassword;
+use Kennel\Core\Rules\Refused;
+use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Secrets\SystemEntropy;
+use PHPUnit\Framework\TestCase;
+
+final class PasswordHasherTest extends TestCase
+{
+    use TestTrait;
+
+    /** Cheap on purpose: what is tested is the logic, not the cost. */
+    private const MEMORY = 64;
+
+    public function test_verifies_what_it_hashed_and_nothing_one_code_point_away(): void
+    {
+        $this->limitTo(60)->forAll(Generators::string(), Generators::choose(0x20, 0x2FFF))->then(function (string $text, int $code): void {
+            try {
+                $password = PreparedPassword::from(new Secret($text.'x'));
+                $other = PreparedPassword::from(new Secret($text.mb_chr($code)));
+            } catch (Refused) {
+                self::assertTrue(true);
+
+                return;
+            }
+            $hash = $this->hasher()->hash($password);
+            self::assertTrue($this->hasher()->verify($password, $hash));
+            if ($other->secret->reveal() !== $password->secret->reveal()) {
+                self::assertFalse($this->hasher()->verify($other, $hash));
+            }
+        });
+    }
+
+    public function test_phc_strings_survive_reading_and_writing(): void
+    {
+        $this->limitTo(100)->forAll(Generators::choose(8, 9_999_999), Generators::choose(1, 99), Generators::choose(1, 99), Generators::choose(8, 40), Generators::choose(12, 64))
+            ->then(static function (int $memory, int $passes, int $lanes, int $saltLength, int $hashLength): void {
+                $text = PhcString::argon2id(new Argon2idParameters($memory, $passes, $lanes), random_bytes($saltLength), random_bytes($hashLength))->toString();
+                self::assertSame($text, PhcString::parse($text)?->toString());
+            });
+    }
+
+    public function test_decides_when_to_hash_anew(): void
+    {
+        $stored = $this->hasher()->hash($this->password('slow green otters'));
+        self::assertFalse($this->hasher()->needsRehash($stored));
+        self::assertTrue($this->hasher(2)->needsRehash($stored), 'more passes are the rule now');
+        self::assertTrue($this->hasher()->needsRehash('$2y$10$'.str_repeat('a', 53)));
+    }
+
+    public function test_verifies_bcrypt_but_never_a_password_it_would_cut(): void
+    {
+        $long = str_repeat('a', 72);
+        $stored = password_hash($long, PASSWORD_BCRYPT, ['cost' => 4]);
+        self::assertTrue($this->hasher()->verify($this->password($long), $stored));
+        self::assertFalse($this->hasher()->verify($this->password($long.'b'), $stored), 'bcrypt alone would have said yes');
+    }
+
+    public function test_refuses_a_hash_that_would_stop_the_server(): void
+    {
+        $greedy = PhcString::argon2id(new Argon2idParameters(4_194_304, 64, 1), 'saltsaltsaltsalt', str_repeat('h', 32))->toString();
+        self::assertFalse($this->hasher()->canVerify($greedy));
+        self::assertFalse($this->hasher()->verify($this->password('x'), $greedy));
+    }
+
+    public function test_the_decoy_costs_what_an_account_costs_and_is_nobodys(): void
+    {
+        $decoy = PhcString::parse($this->hasher()->decoy());
+        self::assertNotNull($decoy);
+        self::assertEquals(new Argon2idParameters(self::MEMORY, 1, 1), $decoy->parameters);
+        self::assertTrue($this->hasher()->canVerify($decoy->toString()));
+        self::assertFalse($this->hasher()->verify($this->password('anything'), $decoy->toString()));
+    }
+
+    public function test_names_schemes(): void
+    {
+        self::assertSame('Argon2id 64/1/1', HashKind::of($this->hasher()->hash($this->password('x'))));
+        self::assertSame('bcrypt 10', HashKind::of('$2y$10$'.str_repeat('a', 53)));
+        self::assertSame(HashScheme::PortablePhpass, HashScheme::of('$P$9IQRaTwmfeRo7ud9Fh4E2PdI0S3r.L0'));
+        self::assertSame(HashScheme::Unknown, HashScheme::of('5f4dcc3b5aa765d61d8327deb882cf99'));
+    }
+
+    private function hasher(int $passes = 1): PasswordHasher
+    {
+        return new PasswordHasher(new Argon2idParameters(self::MEMORY, $passes, 1), new SystemEntropy);
+    }
+
+    private function password(string $text): PreparedPassword
+    {
+        return PreparedPassword::from(new Secret($text));
+    }
+}

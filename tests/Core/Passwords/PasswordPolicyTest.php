@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Core\Passwords;
+
+use Kennel\App\Passwords\CommonPasswords;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Passwords\Blocklist;
+use Kennel\Core\Passwords\PasswordPolicy;
+use Kennel\Core\Passwords\PasswordRules;
+use Kennel\Core\Passwords\PreparedPassword;
+use Kennel\Core\Rules\Reason;
+use Kennel\Core\Rules\Refused;
+use Kennel\Core\Secrets\Secret;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+final class PasswordPolicyTest extends TestCase
+{
+    private const LIST = __DIR__.'/../../../resources/passwords/common.txt';
+
+    /** @param list<string> $codes */
+    #[DataProvider('passwords')]
+    public function test_names_every_broken_rule(string $password, array $codes): void
+    {
+        $policy = new PasswordPolicy(new PasswordRules(12, 64), $this->blocklist());
+        $reasons = $policy->reasonsAgainst(PreparedPassword::from(new Secret($password)), EmailAddress::parse('oriel.vance@alderwend.example'));
+
+        self::assertSame($codes, array_map(static fn (Reason $reason): string => $reason->code, $reasons));
+    }
+
+    /** @return array<string, array{string, list<string>}> */
+    public static function passwords(): array
+    {
+        return [
+            'long enough and odd' => ['slow green otters swim', []],
+            'eleven code points' => ['abcdefghijk', ['password.too_short']],
+            'twelve emoji are twelve code points' => [str_repeat('🦦', 12), []],
+            'eleven emoji, however many bytes' => [str_repeat('🦦', 11), ['password.too_short']],
+            'too long' => [str_repeat('ab', 33), ['password.too_long']],
+            'common in any case' => ['COMMON PASSWORD', ['password.common']],
+            'short and common' => ['common', ['password.too_short', 'password.common']],
+            'the address' => ['Oriel.Vance@alderwend.example', ['password.is_address']],
+            'the local part and a year' => ['oriel.vance1987', ['password.is_address']],
+            'the local part inside a sentence' => ['when oriel.vance walks home', []],
+        ];
+    }
+
+    public function test_prepares_as_opaque_string(): void
+    {
+        self::assertSame("caf\u{e9} au lait", PreparedPassword::from(new Secret("cafe\u{301}\u{a0}au\u{3000}lait"))->secret->reveal());
+        self::assertSame('Ａ', PreparedPassword::from(new Secret('Ａ'))->secret->reveal(), 'width is kept');
+    }
+
+    #[DataProvider('unpreparable')]
+    public function test_refuses_what_cannot_be_typed_again(string $text, string $code): void
+    {
+        try {
+            PreparedPassword::from(new Secret($text));
+            self::fail('accepted');
+        } catch (Refused $refused) {
+            self::assertSame($code, $refused->reason->code);
+        }
+    }
+
+    /** @return list<array{string, string}> */
+    public static function unpreparable(): array
+    {
+        return [['', 'password.required'], ["tab\there", 'password.characters'], ["nul\0here", 'password.characters'], ["\xff", 'password.characters']];
+    }
+
+    public function test_every_line_of_the_list_is_found_and_nothing_else(): void
+    {
+        $lines = file(self::LIST, FILE_IGNORE_NEW_LINES);
+        self::assertIsArray($lines);
+        self::assertGreaterThan(40_000, count($lines));
+        $list = new CommonPasswords(self::LIST);
+        foreach ([$lines[0], $lines[1], $lines[array_key_last($lines)], ...array_map(static fn (int $n): string => $lines[$n * 97], range(1, 400))] as $line) {
+            self::assertTrue($list->contains($line), $line);
+            self::assertFalse($list->contains($line."\u{1}"), $line);
+        }
+        self::assertFalse($list->contains(''));
+        self::assertFalse($list->contains("\u{10ffff}"));
+    }
+
+    private function blocklist(): Blocklist
+    {
+        return new class implements Blocklist
+        {
+            public function contains(string $folded): bool
+            {
+                return in_array($folded, ['common password', 'common'], true);
+            }
+        };
+    }
+}

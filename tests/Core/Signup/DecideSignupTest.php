@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Core\Signup;
+
+use Kennel\Core\Passwords\Blocklist;
+use Kennel\Core\Passwords\PasswordPolicy;
+use Kennel\Core\Passwords\PasswordRules;
+use Kennel\Core\Rules\Reason;
+use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Signup\Admission;
+use Kennel\Core\Signup\DecideSignup;
+use Kennel\Core\Signup\SignupInput;
+use Kennel\Core\Signup\SignupVerdict;
+use PHPUnit\Framework\TestCase;
+
+final class DecideSignupTest extends TestCase
+{
+    public function test_accepts_with_the_values_to_write(): void
+    {
+        $verdict = $this->decide(' Ngozi Adeyemi-Holt ', 'Ngozi@MillReach.example', 'slow green otters swim');
+
+        self::assertTrue($verdict->isAccepted());
+        self::assertSame('Ngozi Adeyemi-Holt', $verdict->name()->value);
+        self::assertSame('Ngozi@millreach.example', $verdict->email()->toString());
+        self::assertSame(22, $verdict->password()->length);
+    }
+
+    public function test_gives_all_reasons_at_once(): void
+    {
+        $verdict = $this->decide('', 'nowhere', 'short');
+        self::assertSame(['name.required', 'email.invalid', 'password.too_short'], self::codes($verdict));
+    }
+
+    public function test_what_is_missing_is_a_reason_too(): void
+    {
+        self::assertSame(['name.required', 'email.required', 'password.required'], self::codes($this->decide(null, null, null)));
+    }
+
+    public function test_admission_by_domain(): void
+    {
+        $listed = Admission::of(Admission::DOMAINS, ['alderwend.example']);
+        self::assertTrue($this->decide('Tam', 'tam@ALDERWEND.example', 'slow green otters', $listed)->isAccepted());
+        self::assertSame(['email.domain_not_listed'], self::codes($this->decide('Tam', 'tam@post.example', 'slow green otters', $listed)));
+        self::assertSame(['email.domain_not_listed'], self::codes($this->decide('Tam', 'tam@sub.alderwend.example', 'slow green otters', $listed)), 'a subdomain is another domain');
+    }
+
+    public function test_nobody_gets_in_where_nobody_may(): void
+    {
+        self::assertSame(['signup.invited_only'], self::codes($this->decide('Tam', 'tam@post.example', 'slow green otters', Admission::of(Admission::INVITED))));
+        self::assertSame(['signup.nobody_only'], self::codes($this->decide('Tam', 'tam@post.example', 'slow green otters', Admission::of(Admission::NOBODY))));
+    }
+
+    public function test_a_refused_signup_has_nothing_to_write(): void
+    {
+        $this->expectException(\LogicException::class);
+        $this->decide(null, null, null)->password();
+    }
+
+    private function decide(?string $name, ?string $email, ?string $password, ?Admission $admission = null): SignupVerdict
+    {
+        $nothing = new class implements Blocklist
+        {
+            public function contains(string $folded): bool
+            {
+                return false;
+            }
+        };
+        $decide = new DecideSignup(new PasswordPolicy(new PasswordRules(12, 64), $nothing));
+
+        return $decide(new SignupInput($name, $email, $password === null ? null : new Secret($password)), $admission ?? Admission::of(Admission::ANYONE));
+    }
+
+    /** @return list<string> */
+    private static function codes(SignupVerdict $verdict): array
+    {
+        return array_map(static fn (Reason $reason): string => $reason->code, $verdict->reasons);
+    }
+}

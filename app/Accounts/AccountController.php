@@ -16,7 +16,9 @@ use Kennel\Core\Accounts\Status;
 
 final readonly class AccountController
 {
-    public function __construct(private CurrentSession $session, private AccountResource $resource) {}
+    public function __construct(private CurrentSession $session, private AccountResource $resource)
+    {
+    }
 
     public function index(Request $request, AccountList $list): JsonResponse
     {

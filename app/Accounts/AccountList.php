@@ -24,7 +24,9 @@ final readonly class AccountList
     /** More matches than this are not counted or sorted one by one. */
     public const MANY = 1_000;
 
-    public function __construct(private ConnectionInterface $database, private CurrentSession $session) {}
+    public function __construct(private ConnectionInterface $database, private CurrentSession $session)
+    {
+    }
 
     /**
      * @param  string  $sort  a key of SORTS, "-" before it for descending
@@ -89,7 +91,7 @@ final readonly class AccountList
         $last = $shown->last();
 
         return [
-            'items' => array_values(Account::hydrate($shown->all())->all()),
+            'items' => array_values(Account::query()->hydrate($shown->all())->all()),
             'next' => $found->count() > $limit && $last !== null ? (new Cursor($sort, $last->{$column}, (int) $last->seq))->write() : null,
         ];
     }

@@ -12,7 +12,9 @@ use Kennel\Core\Rules\Refused;
 /** An account as operators see it. The hash itself is never part of it; its kind is. */
 final readonly class AccountResource
 {
-    public function __construct(private Words $words, private Roles $roles) {}
+    public function __construct(private Words $words, private Roles $roles)
+    {
+    }
 
     /** @return array<string, mixed> */
     public function row(Account $account): array

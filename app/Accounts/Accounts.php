@@ -16,7 +16,9 @@ use Psr\Clock\ClockInterface;
 /** Adds accounts, finds them, and writes their changes under a version. Other capabilities come here instead of to the table. */
 final readonly class Accounts
 {
-    public function __construct(private ClockInterface $clock) {}
+    public function __construct(private ClockInterface $clock)
+    {
+    }
 
     public function find(string $id): ?Account
     {
@@ -48,7 +50,7 @@ final readonly class Accounts
         ]);
     }
 
-    /** @param array<string, mixed> $changes */
+    /** @param  array<string, mixed>  $changes */
     public function change(Account $account, array $changes): Account
     {
         $account->fill([...$changes, 'version' => $account->version + 1])->save();

@@ -10,7 +10,9 @@ use Kennel\App\Platform\Moment;
 /** Notes when an account was last used. No version: nobody's edit should fail because its holder clicked. */
 final readonly class NoteSeen
 {
-    public function __construct(private ConnectionInterface $database) {}
+    public function __construct(private ConnectionInterface $database)
+    {
+    }
 
     public function __invoke(string $accountId, \DateTimeImmutable $now): void
     {

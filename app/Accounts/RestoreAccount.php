@@ -18,7 +18,8 @@ final readonly class RestoreAccount
         private Accounts $accounts,
         private AuditTrail $audit,
         private ChangeStatus $rule,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  \Closure(Account): void  $condition  throws when the record is not the one the operator saw

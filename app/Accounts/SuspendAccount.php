@@ -25,7 +25,8 @@ final readonly class SuspendAccount
         private EndSessions $endSessions,
         private AuditTrail $audit,
         private ChangeStatus $rule,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  \Closure(Account): void  $condition  throws when the record is not the one the operator saw

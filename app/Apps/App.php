@@ -15,5 +15,6 @@ final readonly class App
         public string $summary,
         public string $colour,
         public Admission $admission,
-    ) {}
+    ) {
+    }
 }

@@ -13,7 +13,9 @@ use Kennel\Core\Passwords\PasswordRules;
 
 final readonly class AppController
 {
-    public function __construct(private Apps $apps, private Words $words, private PasswordRules $password) {}
+    public function __construct(private Apps $apps, private Words $words, private PasswordRules $password)
+    {
+    }
 
     public function index(CurrentSession $session): JsonResponse
     {

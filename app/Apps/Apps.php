@@ -10,7 +10,9 @@ use Kennel\Core\Signup\Admission;
 /** The apps that Kennel serves. */
 final readonly class Apps
 {
-    public function __construct(private ConnectionInterface $database) {}
+    public function __construct(private ConnectionInterface $database)
+    {
+    }
 
     public function find(string $key): ?App
     {

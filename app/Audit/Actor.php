@@ -7,7 +7,9 @@ namespace Kennel\App\Audit;
 /** Who did it: an operator or a holder (by account id), or Kennel itself. */
 final readonly class Actor
 {
-    private function __construct(public string $kind, public ?string $id, public string $name) {}
+    private function __construct(public string $kind, public ?string $id, public string $name)
+    {
+    }
 
     public static function holder(string $id, string $name): self
     {

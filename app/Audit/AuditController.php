@@ -11,7 +11,9 @@ use Kennel\App\Platform\Http\Query;
 
 final readonly class AuditController
 {
-    public function __construct(private AuditEvents $events) {}
+    public function __construct(private AuditEvents $events)
+    {
+    }
 
     public function index(Request $request): JsonResponse
     {

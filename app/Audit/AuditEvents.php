@@ -11,7 +11,9 @@ use Kennel\App\Sessions\CurrentSession;
 /** Reads the trail. */
 final readonly class AuditEvents
 {
-    public function __construct(private ConnectionInterface $database, private CurrentSession $session, private NewestFirst $pages) {}
+    public function __construct(private ConnectionInterface $database, private CurrentSession $session, private NewestFirst $pages)
+    {
+    }
 
     /** @return array{items: list<array<string, mixed>>, next: string|null} */
     public function page(?string $accountId, ?string $cursor, int $limit): array

@@ -20,7 +20,8 @@ final readonly class AuditTrail
         private ClockInterface $clock,
         private RequestContext $context,
         private EvidenceLog $evidence,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  string  $event  such as "account.suspended"

@@ -16,7 +16,9 @@ final readonly class EvidenceController
 {
     private const PAGE = 100;
 
-    public function __construct(private ConnectionInterface $database, private Watch $watch, private CurrentSession $session) {}
+    public function __construct(private ConnectionInterface $database, private Watch $watch, private CurrentSession $session)
+    {
+    }
 
     public function index(Request $request): JsonResponse
     {

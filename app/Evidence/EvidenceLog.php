@@ -17,7 +17,9 @@ final readonly class EvidenceLog
 {
     public const LANES = ['wire', 'record', 'message', 'audit'];
 
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private RequestContext $context) {}
+    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private RequestContext $context)
+    {
+    }
 
     /**
      * Written in the transaction of the act, where there is one, so that the sequence is the order of commits.

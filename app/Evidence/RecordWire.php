@@ -18,9 +18,11 @@ final readonly class RecordWire
 
     private const LARGEST_BODY = 16_384;
 
-    public function __construct(private EvidenceLog $log, private Watch $watch, private RequestContext $context) {}
+    public function __construct(private EvidenceLog $log, private Watch $watch, private RequestContext $context)
+    {
+    }
 
-    /** @param \Closure(Request): Response $next */
+    /** @param  \Closure(Request): Response  $next */
     public function handle(Request $request, \Closure $next): Response
     {
         return $next($request);
@@ -31,7 +33,7 @@ final readonly class RecordWire
         if (! $this->isWorthKeeping($request, $response)) {
             return;
         }
-        $milliseconds = (microtime(true) - LARAVEL_START) * 1000;
+        $milliseconds = (microtime(true) - $request->server->get('REQUEST_TIME_FLOAT', microtime(true))) * 1000;
         $path = '/'.ltrim($request->path(), '/');
         $this->log->append('wire', "{$request->getMethod()} {$path} → {$response->getStatusCode()}", [
             'request' => [

@@ -13,7 +13,9 @@ use Symfony\Component\Mime\Email;
 /** Renders a message once, when it is queued, so that what is shown is what is sent; seals it and opens it again. */
 final readonly class Composition
 {
-    public function __construct(private Factory $views, private Encrypter $encrypter, private ClockInterface $clock) {}
+    public function __construct(private Factory $views, private Encrypter $encrypter, private ClockInterface $clock)
+    {
+    }
 
     /**
      * @param  string  $kind  a folder of resources/views/mail

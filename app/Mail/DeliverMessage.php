@@ -27,7 +27,9 @@ final class DeliverMessage implements ShouldQueue
     /** The attempts are counted on the message, not by the queue: a worker's death is not the relay's refusal. */
     public int $tries = 0;
 
-    public function __construct(public readonly string $messageId) {}
+    public function __construct(public readonly string $messageId)
+    {
+    }
 
     public function handle(ConnectionInterface $database, Relay $relay, Composition $composition, Messages $messages, EvidenceLog $evidence, ClockInterface $clock): void
     {

@@ -21,7 +21,9 @@ final readonly class MessageController
 {
     private const STATES = ['queued', 'retrying', 'held', 'sent', 'failed'];
 
-    public function __construct(private CurrentSession $session, private Composition $composition) {}
+    public function __construct(private CurrentSession $session, private Composition $composition)
+    {
+    }
 
     public function index(Request $request, NewestFirst $pages): JsonResponse
     {

@@ -18,9 +18,10 @@ final readonly class Messages
         private ClockInterface $clock,
         private RequestContext $context,
         private EvidenceLog $evidence,
-    ) {}
+    ) {
+    }
 
-    /** @param array<string, mixed> $variables */
+    /** @param  array<string, mixed>  $variables */
     public function queue(string $kind, string $accountId, string $name, string $recipient, array $variables): Message
     {
         $id = (string) Str::uuid7();

@@ -6,7 +6,7 @@ namespace Kennel\App\Mail;
 
 final class RelayRefused extends \RuntimeException
 {
-    /** @param bool $isFinal trying again would be refused again (SMTP 5xx) */
+    /** @param  bool  $isFinal trying again would be refused again (SMTP 5xx) */
     public function __construct(string $message, public readonly bool $isFinal, ?\Throwable $previous = null)
     {
         parent::__construct($message, previous: $previous);

@@ -11,7 +11,9 @@ use Psr\Clock\ClockInterface;
 /** Holds messages instead of sending them, so that everything works before there is a relay. */
 final readonly class StandInRelay implements Relay
 {
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock) {}
+    public function __construct(private ConnectionInterface $database, private ClockInterface $clock)
+    {
+    }
 
     public function deliver(Message $message, string $eml): string
     {

@@ -23,7 +23,8 @@ final readonly class Needs
         private Challenges $challenges,
         private AuditEvents $audit,
         private ClockInterface $clock,
-    ) {}
+    ) {
+    }
 
     /** @return list<array{code: string, count: int}> the console has the words and the way to each */
     public function all(): array

@@ -23,7 +23,8 @@ final readonly class Stations
         private Roles $roles,
         private Apps $apps,
         private AuditEvents $audit,
-    ) {}
+    ) {
+    }
 
     /** @return list<array{station: string, figure: int, unit: string, needs_attention: bool}> */
     public function all(): array

@@ -11,7 +11,9 @@ final readonly class Assets
      * @param  list<string>  $styles
      * @param  list<string>  $preloads
      */
-    private function __construct(public string $script, public array $styles, public array $preloads) {}
+    private function __construct(public string $script, public array $styles, public array $preloads)
+    {
+    }
 
     public static function of(string $entry): self
     {

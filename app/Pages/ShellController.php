@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\App\Pages;
 
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Kennel\App\Apps\Apps;
 use Kennel\Core\Secrets\Entropy;
@@ -12,7 +11,9 @@ use Kennel\Core\Secrets\Entropy;
 /** The two HTML documents: the console and the account pages. All content comes from the API. */
 final readonly class ShellController
 {
-    public function __construct(private Entropy $entropy) {}
+    public function __construct(private Entropy $entropy)
+    {
+    }
 
     public function console(): Response
     {
@@ -26,7 +27,7 @@ final readonly class ShellController
         return $this->shell('resources/ui/pages/main.tsx', $found->name ?? 'No such app', null, $found === null ? 404 : 200);
     }
 
-    /** @param array{email: string, password: string}|null $keeper */
+    /** @param  array{email: string, password: string}|null  $keeper */
     private function shell(string $entry, string $title, ?array $keeper, int $status = 200): Response
     {
         $nonce = base64_encode($this->entropy->bytes(16));

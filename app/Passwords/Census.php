@@ -11,7 +11,9 @@ use Kennel\Core\Passwords\HashKind;
 /** Which schemes and parameters the stored hashes use. */
 final readonly class Census
 {
-    public function __construct(private Accounts $accounts, private Argon2idParameters $parameters) {}
+    public function __construct(private Accounts $accounts, private Argon2idParameters $parameters)
+    {
+    }
 
     public function currentKind(): string
     {

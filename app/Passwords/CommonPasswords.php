@@ -12,7 +12,9 @@ use Kennel\Core\Passwords\Blocklist;
  */
 final readonly class CommonPasswords implements Blocklist
 {
-    public function __construct(private string $path) {}
+    public function __construct(private string $path)
+    {
+    }
 
     public function contains(#[\SensitiveParameter] string $folded): bool
     {

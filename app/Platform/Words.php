@@ -10,7 +10,9 @@ use Kennel\Core\Rules\Reason;
 /** Puts a reason into words, at the edge and nowhere else. */
 final readonly class Words
 {
-    public function __construct(private Translator $translator) {}
+    public function __construct(private Translator $translator)
+    {
+    }
 
     public function say(Reason $reason): string
     {

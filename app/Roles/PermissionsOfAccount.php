@@ -10,7 +10,9 @@ use Kennel\Core\Roles\PermissionSet;
 /** What an account may do, from its roles and the roles those include. Read afresh at each request: a change acts at once. */
 final readonly class PermissionsOfAccount
 {
-    public function __construct(private ConnectionInterface $database, private Roles $roles) {}
+    public function __construct(private ConnectionInterface $database, private Roles $roles)
+    {
+    }
 
     public function __invoke(string $accountId): PermissionSet
     {

@@ -14,7 +14,9 @@ final class Roles
 {
     private ?RoleGraph $graph = null;
 
-    public function __construct(private readonly ConnectionInterface $database, private readonly ClockInterface $clock) {}
+    public function __construct(private readonly ConnectionInterface $database, private readonly ClockInterface $clock)
+    {
+    }
 
     public function graph(): RoleGraph
     {

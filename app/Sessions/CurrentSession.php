@@ -39,7 +39,8 @@ final class CurrentSession
         private readonly DecideSession $decide,
         private readonly RequestContext $context,
         private readonly PermissionsOfAccount $permissionsOf,
-    ) {}
+    ) {
+    }
 
     public function find(): ?SignedIn
     {

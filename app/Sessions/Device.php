@@ -24,7 +24,7 @@ final class Device
         };
     }
 
-    /** @param array<string, string> $names */
+    /** @param  array<string, string>  $names */
     private static function first(array $names, string $userAgent): ?string
     {
         foreach ($names as $mark => $name) {

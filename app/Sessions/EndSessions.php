@@ -11,7 +11,9 @@ use Psr\Clock\ClockInterface;
 /** Ends sessions on the server; the holder's next request is refused. */
 final readonly class EndSessions
 {
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock) {}
+    public function __construct(private ConnectionInterface $database, private ClockInterface $clock)
+    {
+    }
 
     public function one(string $sessionId, string $by): bool
     {

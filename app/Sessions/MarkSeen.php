@@ -12,7 +12,9 @@ use Kennel\Core\Sessions\SessionRules;
 /** Writes down that a session was used, and when it lapses now. */
 final readonly class MarkSeen
 {
-    public function __construct(private ConnectionInterface $database, private SessionRules $rules, private NoteSeen $noteSeen) {}
+    public function __construct(private ConnectionInterface $database, private SessionRules $rules, private NoteSeen $noteSeen)
+    {
+    }
 
     public function __invoke(string $sessionId, string $accountId, bool $kept, \DateTimeImmutable $startedAt, \DateTimeImmutable $now): void
     {

@@ -21,7 +21,8 @@ final readonly class OpenSession
         private ClockInterface $clock,
         private Entropy $entropy,
         private SessionRules $rules,
-    ) {}
+    ) {
+    }
 
     /** @return array{id: string, token: Token, until: \DateTimeImmutable} */
     public function __invoke(string $accountId, Request $request, bool $kept): array

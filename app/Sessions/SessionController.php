@@ -16,7 +16,9 @@ use Kennel\App\Platform\Words;
 
 final readonly class SessionController
 {
-    public function __construct(private CurrentSession $session, private SessionList $list, private EndSessions $end, private AuditTrail $audit) {}
+    public function __construct(private CurrentSession $session, private SessionList $list, private EndSessions $end, private AuditTrail $audit)
+    {
+    }
 
     public function current(Words $words): JsonResponse
     {

@@ -18,7 +18,8 @@ final readonly class SessionList
         private ClockInterface $clock,
         private CurrentSession $session,
         private NewestFirst $pages,
-    ) {}
+    ) {
+    }
 
     /** @return array{items: list<array<string, mixed>>, next: string|null} */
     public function page(?string $accountId, ?string $cursor, int $limit): array
@@ -28,7 +29,6 @@ final readonly class SessionList
         if ($accountId !== null) {
             $rows->where('account_id', $accountId);
         }
-        $rows = $this->database->query()->fromSub($rows, 'live');
 
         return $this->pages->page($rows, $cursor, $limit, static fn (\stdClass $row): array => [
             'id' => $row->id,

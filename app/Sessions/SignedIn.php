@@ -19,7 +19,8 @@ final readonly class SignedIn
         public string $email,
         public ?string $appKey,
         public Standing $standing,
-    ) {}
+    ) {
+    }
 
     public function asOperator(): Actor
     {

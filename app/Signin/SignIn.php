@@ -37,7 +37,8 @@ final readonly class SignIn
         private AuditTrail $audit,
         private RequestContext $context,
         private ClockInterface $clock,
-    ) {}
+    ) {
+    }
 
     /** @return array{id: string, token: Token, until: \DateTimeImmutable}|null null when refused */
     public function __invoke(string $email, Secret $typed, bool $kept, Request $request): ?array

@@ -40,7 +40,8 @@ final readonly class SignUp
         private Messages $messages,
         private AuditTrail $audit,
         private RequestContext $context,
-    ) {}
+    ) {
+    }
 
     public function __invoke(SignupInput $input, App $app): SignupVerdict
     {

@@ -22,7 +22,9 @@ final readonly class SignupController
 {
     private const DAYS = 30;
 
-    public function __construct(private Apps $apps) {}
+    public function __construct(private Apps $apps)
+    {
+    }
 
     public function store(Request $request, SignUp $signUp): JsonResponse
     {

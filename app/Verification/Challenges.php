@@ -22,7 +22,8 @@ final readonly class Challenges
         private DecideChallenge $decide,
         private CurrentSession $session,
         private NewestFirst $pages,
-    ) {}
+    ) {
+    }
 
     /** @return array{items: list<array<string, mixed>>, next: string|null} */
     public function page(?string $accountId, ?string $cursor, int $limit): array

@@ -7,8 +7,8 @@ namespace Kennel\App\Verification;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
-use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Audit\Actor;
+use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
@@ -29,7 +29,8 @@ final readonly class ProveAddress
         private Accounts $accounts,
         private AuditTrail $audit,
         private RequestContext $context,
-    ) {}
+    ) {
+    }
 
     /**
      * @return array{address: string} what pressing the button would prove

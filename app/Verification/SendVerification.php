@@ -26,7 +26,8 @@ final readonly class SendVerification
         private VerificationRules $rules,
         private Messages $messages,
         private Apps $apps,
-    ) {}
+    ) {
+    }
 
     /** Does nothing while the last link is too fresh: whoever asks again at once already has it. */
     public function __invoke(Account $account): bool

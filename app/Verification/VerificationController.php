@@ -21,7 +21,9 @@ use Kennel\Core\Rules\Refused;
 
 final readonly class VerificationController
 {
-    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private SendVerification $send, private CurrentSession $session) {}
+    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private SendVerification $send, private CurrentSession $session)
+    {
+    }
 
     /** One answer whether the address is known, unknown, proven already or asked too soon. */
     public function resend(Request $request): JsonResponse

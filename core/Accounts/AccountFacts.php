@@ -10,5 +10,6 @@ final readonly class AccountFacts
     public function __construct(
         public Status $status,
         public bool $emailProven,
-    ) {}
+    ) {
+    }
 }

@@ -4,10 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Accounts;
 
-use Egulias\EmailValidator\EmailLexer;
-use Egulias\EmailValidator\Validation\RFCValidation;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\Refused;
+use Kennel\Core\Text\Unicode;
 
 /**
  * An e-mail address that mail can be sent to: RFC 5321 and 5322, internationalised by RFC 6531.
@@ -23,17 +22,19 @@ final readonly class EmailAddress
     /** RFC 5321 §4.5.3.1.3 gives a path 256 octets; its two angle brackets leave 254. */
     public const MAXIMUM = 254;
 
-    private function __construct(public string $local, public string $domain) {}
+    private function __construct(public string $local, public string $domain)
+    {
+    }
 
     /** @throws Refused with email.required, email.invalid, email.local_too_long, email.too_long or email.domain_invalid */
     public static function parse(string $text): self
     {
-        if (! mb_check_encoding($text, 'UTF-8')) {
+        $trimmed = Unicode::trim($text);
+        $normal = $trimmed === null ? null : Unicode::nfc($trimmed);
+        if ($normal === null) {
             throw self::refused('invalid');
         }
-        $trimmed = preg_replace('/^[\s\p{Z}]+|[\s\p{Z}]+$/u', '', $text) ?? '';
-        $normal = \Normalizer::normalize($trimmed, \Normalizer::FORM_C);
-        if ($normal === false || $normal === '') {
+        if ($normal === '') {
             throw self::refused('required');
         }
         $at = strrpos($normal, '@');
@@ -51,7 +52,7 @@ final readonly class EmailAddress
         if (strlen($local) + 1 + strlen($domain) > self::MAXIMUM) {
             throw self::refused('too_long', ['maximum' => self::MAXIMUM]);
         }
-        if (! self::isLocalPart($local) || ! (new RFCValidation)->isValid("{$local}@{$domain}", new EmailLexer)) {
+        if (! self::isLocalPart($local)) {
             throw self::refused('invalid');
         }
 
@@ -82,12 +83,10 @@ final readonly class EmailAddress
         if (preg_match('/^"([A-Za-z0-9!#$%&\'*+\/=?^_`{|}~-]+(?:\.[A-Za-z0-9!#$%&\'*+\/=?^_`{|}~-]+)*)"$/D', $local, $plain) === 1) {
             $local = $plain[1];
         }
-        $composed = \Normalizer::normalize($local, \Normalizer::FORM_KC);
-        $folded = mb_convert_case($composed === false ? $local : $composed, MB_CASE_FOLD, 'UTF-8');
-        // Folding can leave a sequence that composes, so it is normalised once more (Unicode §3.13, canonical caseless match).
-        $key = \Normalizer::normalize($folded, \Normalizer::FORM_KC);
+        $folded = Unicode::fold(Unicode::nfkc($local) ?? $local);
 
-        return ($key === false ? $folded : $key).'@'.$this->domain;
+        // Folding can leave a sequence that composes, so it is normalised once more (Unicode §3.13, canonical caseless match).
+        return (Unicode::nfkc($folded) ?? $folded).'@'.$this->domain;
     }
 
     private static function asciiDomain(string $domain): string
@@ -105,6 +104,7 @@ final readonly class EmailAddress
         return $ascii;
     }
 
+    /** RFC 5321 §4.1.2: Dot-string or Quoted-string, with RFC 6531 §3.3's UTF8-non-ascii but for control and format characters. */
     private static function isLocalPart(string $local): bool
     {
         $atom = '[A-Za-z0-9!#$%&\'*+\/=?^_`{|}~\-]|[^\x00-\x7F\p{C}\p{Z}]';
@@ -113,7 +113,7 @@ final readonly class EmailAddress
             || preg_match('/^"(?:[\x20\x21\x23-\x5B\x5D-\x7E]|\\\\[\x20-\x7E]|[^\x00-\x7F\p{C}\p{Z}])+"$/Du', $local) === 1;
     }
 
-    /** @param array<string, int> $parameters */
+    /** @param  array<string, int>  $parameters */
     private static function refused(string $why, array $parameters = []): Refused
     {
         return new Refused(new Reason("email.{$why}", 'email', $parameters));

@@ -6,6 +6,7 @@ namespace Kennel\Core\Accounts;
 
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\Refused;
+use Kennel\Core\Text\Unicode;
 
 /** What a person wants to be called, in any script: trimmed, NFC, one line. */
 final readonly class PersonName
@@ -13,24 +14,26 @@ final readonly class PersonName
     /** In code points: long enough for every real name we could find, short enough for a table. */
     public const MAXIMUM = 120;
 
-    private function __construct(public string $value) {}
+    private function __construct(public string $value)
+    {
+    }
 
     /** @throws Refused with name.required, name.too_long or name.characters */
     public static function parse(string $text): self
     {
-        if (! mb_check_encoding($text, 'UTF-8')) {
+        $trimmed = Unicode::trim($text);
+        if ($trimmed === null) {
             throw new Refused(new Reason('name.characters', 'name'));
         }
-        $trimmed = preg_replace('/^[\s\p{Z}]+|[\s\p{Z}]+$/u', '', $text) ?? '';
         if ($trimmed === '') {
             throw new Refused(new Reason('name.required', 'name'));
         }
         if (mb_strlen($trimmed) > self::MAXIMUM) {
             throw new Refused(new Reason('name.too_long', 'name', ['maximum' => self::MAXIMUM, 'length' => mb_strlen($trimmed)]));
         }
-        $normal = \Normalizer::normalize($trimmed, \Normalizer::FORM_C);
+        $normal = Unicode::nfc($trimmed);
         // Joiners (U+200C, U+200D) belong to several scripts; direction overrides would let a name rearrange the text around it.
-        if ($normal === false || preg_match('/[\p{Cc}\p{Cs}\p{Co}\p{Cn}\x{2028}\x{2029}\x{202A}-\x{202E}\x{2066}-\x{2069}\x{FEFF}]/u', $normal) === 1
+        if ($normal === null || preg_match('/[\p{Cc}\p{Cs}\p{Co}\p{Cn}\x{2028}\x{2029}\x{202A}-\x{202E}\x{2066}-\x{2069}\x{FEFF}]/u', $normal) === 1
             || preg_match('/[^\p{C}\p{Z}\p{M}]/u', $normal) !== 1) {
             throw new Refused(new Reason('name.characters', 'name'));
         }

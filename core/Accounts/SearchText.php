@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Accounts;
 
+use Kennel\Core\Text\Unicode;
+
 /**
  * Folds text to the words that a search compares: case, accents and punctuation gone, every script kept.
  */
@@ -12,9 +14,8 @@ final class SearchText
     /** @return list<string> */
     public static function words(string $text): array
     {
-        $folded = mb_convert_case($text, MB_CASE_FOLD, 'UTF-8');
-        $split = \Normalizer::normalize($folded, \Normalizer::FORM_KD);
-        $bare = preg_replace('/\p{M}+/u', '', $split === false ? $folded : $split) ?? '';
+        $folded = Unicode::fold($text);
+        $bare = preg_replace('/\p{M}+/u', '', Unicode::nfkd($folded) ?? $folded) ?? '';
         $words = preg_split('/[^\p{L}\p{N}]+/u', $bare, -1, PREG_SPLIT_NO_EMPTY);
 
         return $words === false ? [] : $words;

@@ -19,7 +19,8 @@ final readonly class Standing
         public Access $access,
         public array $duties,
         public array $reasons,
-    ) {}
+    ) {
+    }
 
     public static function of(AccountFacts $account): self
     {

@@ -10,7 +10,9 @@ use Kennel\Core\Rules\InvalidRuleBook;
 /** RFC 9106 §3.1: memory in KiB, passes over it, lanes. */
 final readonly class Argon2idParameters
 {
-    public function __construct(public int $memory, public int $passes, public int $lanes) {}
+    public function __construct(public int $memory, public int $passes, public int $lanes)
+    {
+    }
 
     /** @throws InvalidRuleBook */
     public static function read(Document $document): self
@@ -23,5 +25,10 @@ final readonly class Argon2idParameters
         $document->nothingElse();
 
         return $parameters;
+    }
+
+    public function equals(self $other): bool
+    {
+        return [$this->memory, $this->passes, $this->lanes] === [$other->memory, $other->passes, $other->lanes];
     }
 }

@@ -14,7 +14,9 @@ final readonly class PasswordHasher
 
     private const SALT_BYTES = 16;
 
-    public function __construct(private Argon2idParameters $parameters, private Entropy $entropy) {}
+    public function __construct(private Argon2idParameters $parameters, private Entropy $entropy)
+    {
+    }
 
     /** A PHC string. Lanes other than one need PHP's own generator for the salt, since sodium computes one lane only. */
     public function hash(PreparedPassword $password): string
@@ -52,7 +54,7 @@ final readonly class PasswordHasher
     {
         $phc = PhcString::parse($stored);
 
-        return $phc === null || $phc->scheme !== 'argon2id' || $phc->version !== 19 || $phc->parameters != $this->parameters;
+        return $phc === null || $phc->scheme !== 'argon2id' || $phc->version !== 19 || ! $phc->parameters->equals($this->parameters);
     }
 
     /** Of today's cost and of no password: verified when there is no account, so that both answers take one time. */

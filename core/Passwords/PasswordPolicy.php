@@ -6,6 +6,7 @@ namespace Kennel\Core\Passwords;
 
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Rules\Reason;
+use Kennel\Core\Text\Unicode;
 
 /** Whether a new password may be set. Never asked at sign-in: yesterday's password may break today's rule and still be right. */
 final readonly class PasswordPolicy
@@ -13,7 +14,9 @@ final readonly class PasswordPolicy
     /** Shorter local parts turn up inside good passwords by chance. */
     private const LOCAL_PART_THAT_COUNTS = 4;
 
-    public function __construct(private PasswordRules $rules, private Blocklist $blocklist) {}
+    public function __construct(private PasswordRules $rules, private Blocklist $blocklist)
+    {
+    }
 
     /** @return list<Reason> every rule that is broken, in the order people would mend them */
     public function reasonsAgainst(PreparedPassword $password, ?EmailAddress $address): array
@@ -25,7 +28,7 @@ final readonly class PasswordPolicy
         if ($password->length > $this->rules->maximum) {
             $reasons[] = $this->reason('too_long', ['maximum' => $this->rules->maximum, 'length' => $password->length]);
         }
-        $folded = mb_convert_case($password->secret->reveal(), MB_CASE_FOLD, 'UTF-8');
+        $folded = Unicode::fold($password->secret->reveal());
         if ($password->length <= $this->rules->maximum && $this->blocklist->contains($folded)) {
             $reasons[] = $this->reason('common');
         }
@@ -38,8 +41,8 @@ final readonly class PasswordPolicy
 
     private function isAddress(#[\SensitiveParameter] string $folded, EmailAddress $address): bool
     {
-        $local = mb_convert_case($address->local, MB_CASE_FOLD, 'UTF-8');
-        $whole = mb_convert_case($address->toString(), MB_CASE_FOLD, 'UTF-8');
+        $local = Unicode::fold($address->local);
+        $whole = Unicode::fold($address->toString());
         if ($folded === $whole || $folded === $local || $folded === $address->domain) {
             return true;
         }
@@ -50,7 +53,7 @@ final readonly class PasswordPolicy
             && mb_strlen(str_replace([$whole, $local], '', $folded)) < 6;
     }
 
-    /** @param array<string, int> $parameters */
+    /** @param  array<string, int>  $parameters */
     private function reason(string $why, array $parameters = []): Reason
     {
         return new Reason("password.{$why}", 'password', $parameters);

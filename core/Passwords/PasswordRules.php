@@ -10,7 +10,9 @@ use Kennel\Core\Rules\InvalidRuleBook;
 /** Lengths are in code points of the prepared password. */
 final readonly class PasswordRules
 {
-    public function __construct(public int $minimum, public int $maximum) {}
+    public function __construct(public int $minimum, public int $maximum)
+    {
+    }
 
     /** @throws InvalidRuleBook */
     public static function read(Document $document): self

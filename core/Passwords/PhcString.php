@@ -15,7 +15,8 @@ final readonly class PhcString
         public Argon2idParameters $parameters,
         public string $salt,
         public string $hash,
-    ) {}
+    ) {
+    }
 
     /** Null when the text is not an Argon2 PHC string. */
     public static function parse(string $text): ?self

@@ -7,6 +7,7 @@ namespace Kennel\Core\Passwords;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\Refused;
 use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Text\Unicode;
 
 /**
  * A password as it is hashed and compared: RFC 8265 §4.2.2 (OpaqueString), so that the same password typed on another keyboard is
@@ -14,7 +15,9 @@ use Kennel\Core\Secrets\Secret;
  */
 final readonly class PreparedPassword
 {
-    private function __construct(public Secret $secret, public int $length) {}
+    private function __construct(public Secret $secret, public int $length)
+    {
+    }
 
     /** @throws Refused with password.required or password.characters */
     public static function from(Secret $typed): self
@@ -27,8 +30,8 @@ final readonly class PreparedPassword
             throw new Refused(new Reason('password.characters', 'password'));
         }
         $spaced = preg_replace('/\p{Zs}/u', ' ', $text) ?? $text;
-        $normal = \Normalizer::normalize($spaced, \Normalizer::FORM_C);
-        if ($normal === false) {
+        $normal = Unicode::nfc($spaced);
+        if ($normal === null) {
             throw new Refused(new Reason('password.characters', 'password'));
         }
 

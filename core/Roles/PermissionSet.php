@@ -7,8 +7,10 @@ namespace Kennel\Core\Roles;
 /** The permissions an account holds. Empty by default, so whatever is not granted is denied. */
 final readonly class PermissionSet
 {
-    /** @param list<string> $names such as "readings:enter"; "kennel:*" stands for every permission of that prefix */
-    public function __construct(public array $names = []) {}
+    /** @param  list<string>  $names such as "readings:enter"; "kennel:*" stands for every permission of that prefix */
+    public function __construct(public array $names = [])
+    {
+    }
 
     public function allows(string $permission): bool
     {

@@ -13,7 +13,9 @@ final readonly class RoleGraph
      * @param  array<string, list<string>>  $permissions  by role key
      * @param  array<string, list<string>>  $includes  by role key; a cycle does no harm here
      */
-    public function __construct(private array $permissions, private array $includes) {}
+    public function __construct(private array $permissions, private array $includes)
+    {
+    }
 
     /**
      * @param  list<string>  $assigned  role keys

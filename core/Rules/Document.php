@@ -12,8 +12,10 @@ final class Document
     /** @var list<string> */
     private array $read = [];
 
-    /** @param array<array-key, mixed> $values */
-    public function __construct(private readonly array $values, private readonly string $path = '') {}
+    /** @param  array<array-key, mixed>  $values */
+    public function __construct(private readonly array $values, private readonly string $path = '')
+    {
+    }
 
     /** @throws InvalidRuleBook */
     public function section(string $key): self

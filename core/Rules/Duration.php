@@ -9,7 +9,9 @@ namespace Kennel\Core\Rules;
  */
 final readonly class Duration
 {
-    private function __construct(public int $seconds) {}
+    private function __construct(public int $seconds)
+    {
+    }
 
     /** @throws \InvalidArgumentException for anything but positive weeks, days, hours, minutes and seconds */
     public static function parse(string $text): self

@@ -5,4 +5,6 @@ declare(strict_types=1);
 namespace Kennel\Core\Rules;
 
 /** A rule book that can't be read; the message names the path, e.g. "password.minimum: must be a whole number". */
-final class InvalidRuleBook extends \DomainException {}
+final class InvalidRuleBook extends \DomainException
+{
+}

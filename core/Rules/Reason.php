@@ -20,5 +20,6 @@ final readonly class Reason
         public string $code,
         public ?string $field = null,
         public array $parameters = [],
-    ) {}
+    ) {
+    }
 }

@@ -19,7 +19,8 @@ final readonly class RuleBook
         public Argon2idParameters $hashing,
         public VerificationRules $verification,
         public SessionRules $sessions,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  array<array-key, mixed>  $document

@@ -7,6 +7,6 @@ namespace Kennel\Core\Secrets;
 /** Where random bytes come from; passed in, so that a test or a demo can repeat itself. */
 interface Entropy
 {
-    /** @param positive-int $length */
+    /** @param  positive-int  $length */
     public function bytes(int $length): string;
 }

@@ -42,5 +42,7 @@ final class Secret implements \JsonSerializable
         throw new \LogicException('A secret is never put into JSON.');
     }
 
-    private function __clone() {}
+    private function __clone()
+    {
+    }
 }

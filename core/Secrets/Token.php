@@ -12,7 +12,9 @@ final readonly class Token
 {
     private const FORM = '/^[A-Za-z0-9_-]{43}$/D';
 
-    private function __construct(private Secret $secret) {}
+    private function __construct(private Secret $secret)
+    {
+    }
 
     public static function draw(Entropy $entropy): self
     {

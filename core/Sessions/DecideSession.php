@@ -9,7 +9,9 @@ use Kennel\Core\Rules\Reason;
 /** Whether a session is live at this moment. Asked at every request. */
 final readonly class DecideSession
 {
-    public function __construct(private SessionRules $rules) {}
+    public function __construct(private SessionRules $rules)
+    {
+    }
 
     /** @return Reason|null null when it is live */
     public function __invoke(?SessionFacts $session, \DateTimeImmutable $now): ?Reason

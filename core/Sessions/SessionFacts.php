@@ -11,5 +11,6 @@ final readonly class SessionFacts
         public \DateTimeImmutable $startedAt,
         public \DateTimeImmutable $seenAt,
         public ?\DateTimeImmutable $endedAt,
-    ) {}
+    ) {
+    }
 }

@@ -20,7 +20,8 @@ final readonly class SessionRules
         public Duration $keptAbsolute,
         /** "Last seen" is written at most this often: a read should not be a write. */
         public Duration $seenEvery,
-    ) {}
+    ) {
+    }
 
     /** @throws InvalidRuleBook */
     public static function read(Document $document): self

@@ -14,7 +14,9 @@ use Kennel\Core\Passwords\PreparedPassword;
  */
 final readonly class DecideSignin
 {
-    public function __construct(private PasswordHasher $hasher) {}
+    public function __construct(private PasswordHasher $hasher)
+    {
+    }
 
     /**
      * @param  string|null  $stored  the account's hash; null when there is no account

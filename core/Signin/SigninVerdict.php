@@ -6,9 +6,11 @@ namespace Kennel\Core\Signin;
 
 final readonly class SigninVerdict
 {
-    private function __construct(public bool $accepted, public bool $rehash) {}
+    private function __construct(public bool $accepted, public bool $rehash)
+    {
+    }
 
-    /** @param bool $rehash the stored hash is below today's rule and the password is at hand to renew it */
+    /** @param  bool  $rehash the stored hash is below today's rule and the password is at hand to renew it */
     public static function accepted(bool $rehash): self
     {
         return new self(true, $rehash);

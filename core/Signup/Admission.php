@@ -18,8 +18,10 @@ final readonly class Admission
 
     public const NOBODY = 'nobody';
 
-    /** @param list<string> $domains in ASCII, lower case */
-    private function __construct(public string $kind, public array $domains = []) {}
+    /** @param  list<string>  $domains in ASCII, lower case */
+    private function __construct(public string $kind, public array $domains = [])
+    {
+    }
 
     /**
      * @param  list<string>  $domains

@@ -19,7 +19,9 @@ use Kennel\Core\Secrets\Secret;
  */
 final readonly class DecideSignup
 {
-    public function __construct(private PasswordPolicy $policy) {}
+    public function __construct(private PasswordPolicy $policy)
+    {
+    }
 
     public function __invoke(SignupInput $input, Admission $admission): SignupVerdict
     {

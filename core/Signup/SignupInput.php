@@ -13,5 +13,6 @@ final readonly class SignupInput
         public ?string $name,
         public ?string $email,
         public ?Secret $password,
-    ) {}
+    ) {
+    }
 }

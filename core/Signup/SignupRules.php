@@ -9,8 +9,10 @@ use Kennel\Core\Rules\InvalidRuleBook;
 
 final readonly class SignupRules
 {
-    /** @param list<string> $roles given to every account that signs up */
-    public function __construct(public array $roles) {}
+    /** @param  list<string>  $roles given to every account that signs up */
+    public function __construct(public array $roles)
+    {
+    }
 
     /** @throws InvalidRuleBook */
     public static function read(Document $document): self

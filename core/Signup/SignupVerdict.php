@@ -12,20 +12,21 @@ use Kennel\Core\Rules\Reason;
 /** Accepted, with the values to write; or refused, with every reason at once. */
 final readonly class SignupVerdict
 {
-    /** @param list<Reason> $reasons */
+    /** @param  list<Reason>  $reasons */
     private function __construct(
         public array $reasons,
         private ?PersonName $name,
         private ?EmailAddress $email,
         private ?PreparedPassword $password,
-    ) {}
+    ) {
+    }
 
     public static function accepted(PersonName $name, EmailAddress $email, PreparedPassword $password): self
     {
         return new self([], $name, $email, $password);
     }
 
-    /** @param non-empty-list<Reason> $reasons */
+    /** @param  non-empty-list<Reason>  $reasons */
     public static function refused(array $reasons): self
     {
         return new self($reasons, null, null, null);

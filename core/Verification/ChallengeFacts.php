@@ -12,5 +12,6 @@ final readonly class ChallengeFacts
         public \DateTimeImmutable $expiresAt,
         public ?\DateTimeImmutable $usedAt,
         public ?\DateTimeImmutable $supersededAt,
-    ) {}
+    ) {
+    }
 }

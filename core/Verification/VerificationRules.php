@@ -15,7 +15,8 @@ final readonly class VerificationRules
         public Duration $lifetime,
         /** How long after a message the next may be asked for. */
         public Duration $coolDown,
-    ) {}
+    ) {
+    }
 
     /** @throws InvalidRuleBook */
     public static function read(Document $document): self

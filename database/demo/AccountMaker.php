@@ -22,7 +22,9 @@ final readonly class AccountMaker
 
     private const REASONS = ['Shared the password with a whole class', 'Entered readings from a desk', 'Address bounces; asked to write in', 'Two accounts, one person'];
 
-    public function __construct(private SeededEntropy $entropy, private Argon2idParameters $parameters, private \DateTimeImmutable $start) {}
+    public function __construct(private SeededEntropy $entropy, private Argon2idParameters $parameters, private \DateTimeImmutable $start)
+    {
+    }
 
     /** @return array<string, mixed> */
     public function keeper(string $name, string $email, string $hash, int $daysOld): array

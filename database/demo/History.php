@@ -28,7 +28,9 @@ final class History
     /** @var list<array<string, mixed>> */
     private array $events = [];
 
-    public function __construct(private readonly Composition $composition, private readonly SessionRules $sessions, private readonly VerificationRules $verification) {}
+    public function __construct(private readonly Composition $composition, private readonly SessionRules $sessions, private readonly VerificationRules $verification)
+    {
+    }
 
     /**
      * @param  list<array<string, mixed>>  $accounts  oldest first
@@ -84,7 +86,7 @@ final class History
         return $rows;
     }
 
-    /** @param array<string, mixed> $account */
+    /** @param  array<string, mixed>  $account */
     private function lifeOf(array $account, SeededEntropy $entropy): void
     {
         $holder = ['holder', $account['id'], $account['name']];

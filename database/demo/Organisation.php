@@ -19,7 +19,9 @@ final readonly class Organisation
         'keeper' => ['Runs Kennel.', null, ['kennel:*'], []],
     ];
 
-    public function __construct(private ConnectionInterface $database) {}
+    public function __construct(private ConnectionInterface $database)
+    {
+    }
 
     public function write(): void
     {

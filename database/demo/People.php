@@ -34,7 +34,9 @@ final class People
     /** @var array<string, int> */
     private array $taken = [];
 
-    public function __construct(private readonly SeededEntropy $entropy) {}
+    public function __construct(private readonly SeededEntropy $entropy)
+    {
+    }
 
     /** @return array{name: string, email: string} an address nobody had before */
     public function next(): array

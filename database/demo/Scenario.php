@@ -35,7 +35,8 @@ final class Scenario
         private readonly ConnectionInterface $database,
         private readonly Argon2idParameters $parameters,
         private readonly History $history,
-    ) {}
+    ) {
+    }
 
     public function seed(int $accounts, \DateTimeImmutable $start): void
     {
@@ -71,7 +72,7 @@ final class Scenario
         return $made;
     }
 
-    /** @param list<array<string, mixed>> $rows */
+    /** @param  list<array<string, mixed>>  $rows */
     private function insert(string $table, array $rows): void
     {
         foreach (array_chunk($rows, self::ROWS_A_STATEMENT) as $chunk) {

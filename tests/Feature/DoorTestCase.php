@@ -52,7 +52,6 @@ abstract class DoorTestCase extends TestCase
     protected function setUp(): void
     {
         parent::setUp();
-        defined('LARAVEL_START') || define('LARAVEL_START', microtime(true));
         $this->clock = new MovableClock(new \DateTimeImmutable('2026-05-01T12:00:00Z'));
         $this->app->instance(ClockInterface::class, $this->clock);
         $this->command('migrate', ['--force' => true]);
@@ -67,7 +66,7 @@ abstract class DoorTestCase extends TestCase
     {
         // Each request of a real server begins afresh.
         $this->app->forgetScopedInstances();
-        foreach (Route::getRoutes() as $route) {
+        foreach (Route::getRoutes()->getRoutes() as $route) {
             $route->flushController();
         }
         $server = ['HTTP_KENNEL_SURFACE' => $surface, 'REMOTE_ADDR' => '198.51.100.7', 'HTTP_USER_AGENT' => 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0'];
@@ -85,7 +84,7 @@ abstract class DoorTestCase extends TestCase
         return $response;
     }
 
-    /** @param array<string, mixed> $options */
+    /** @param  array<string, mixed>  $options */
     protected function command(string $name, array $options = []): string
     {
         $kernel = $this->app->make(Kernel::class);

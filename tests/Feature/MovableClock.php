@@ -8,14 +8,16 @@ use Psr\Clock\ClockInterface;
 
 final class MovableClock implements ClockInterface
 {
-    public function __construct(private \DateTimeImmutable $now) {}
+    public function __construct(private \DateTimeImmutable $now)
+    {
+    }
 
     public function now(): \DateTimeImmutable
     {
         return $this->now;
     }
 
-    /** @param string $by such as "+1 day" */
+    /** @param  string  $by such as "+1 day" */
     public function move(string $by): void
     {
         $this->now = $this->now->modify($by);

@@ -7,8 +7,10 @@ namespace Kennel\Tests\Support;
 /** A mail relay for one message (RFC 5321 §3), in a process of its own. */
 final class SmtpPeer
 {
-    /** @param resource $process */
-    private function __construct(private $process, private readonly string $log, private readonly int $port) {}
+    /** @param  resource  $process */
+    private function __construct(private $process, private readonly string $log, private readonly int $port)
+    {
+    }
 
     public static function start(): self
     {

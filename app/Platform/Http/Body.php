@@ -26,8 +26,10 @@ final class Body
     /** @var list<string> */
     private array $read = [];
 
-    /** @param array<array-key, mixed> $values */
-    private function __construct(private readonly array $values) {}
+    /** @param  array<array-key, mixed>  $values */
+    private function __construct(private readonly array $values)
+    {
+    }
 
     /** @throws Problem 400, 413 or 415 */
     public static function of(Request $request): self

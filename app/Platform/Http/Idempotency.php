@@ -20,9 +20,11 @@ final readonly class Idempotency
     /** A key that was begun and never answered belongs to a server that died; after this it may be tried again. */
     private const ABANDONED = '-30 seconds';
 
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock) {}
+    public function __construct(private ConnectionInterface $database, private ClockInterface $clock)
+    {
+    }
 
-    /** @param \Closure(Request): Response $next */
+    /** @param  \Closure(Request): Response  $next */
     public function handle(Request $request, \Closure $next): Response
     {
         $key = $request->headers->get('Idempotency-Key');

@@ -23,7 +23,7 @@ final class Problem extends \RuntimeException
         parent::__construct($problem);
     }
 
-    /** @param list<Reason> $reasons */
+    /** @param  list<Reason>  $reasons */
     public static function invalid(array $reasons): self
     {
         return new self(422, 'request.invalid', $reasons);

@@ -10,7 +10,9 @@ use Kennel\Core\Rules\Reason;
 /** A request's query string, read strictly. Every mistake is a 422 that names the parameter. */
 final readonly class Query
 {
-    public function __construct(private Request $request) {}
+    public function __construct(private Request $request)
+    {
+    }
 
     public function text(string $key, int $maximum = 200): ?string
     {
@@ -25,7 +27,7 @@ final readonly class Query
         return $value;
     }
 
-    /** @param non-empty-list<string> $choices */
+    /** @param  non-empty-list<string>  $choices */
     public function choice(string $key, array $choices): ?string
     {
         $value = $this->text($key);

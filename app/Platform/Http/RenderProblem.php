@@ -9,13 +9,15 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Platform\Words;
-use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 
 /** Turns whatever went wrong into one form (RFC 9457), without telling a stranger how we are built. */
 final readonly class RenderProblem
 {
-    public function __construct(private Words $words, private Translator $translator, private RequestContext $context) {}
+    public function __construct(private Words $words, private Translator $translator, private RequestContext $context)
+    {
+    }
 
     public function __invoke(\Throwable $error, Request $request): Response
     {

@@ -13,7 +13,7 @@ use Symfony\Component\HttpFoundation\Response;
  */
 final class RequireSameOrigin
 {
-    /** @param \Closure(Request): Response $next */
+    /** @param  \Closure(Request): Response  $next */
     public function handle(Request $request, \Closure $next): Response
     {
         if (! in_array($request->getMethod(), ['GET', 'HEAD', 'OPTIONS'], true)) {

@@ -11,9 +11,11 @@ use Symfony\Component\HttpFoundation\Response;
 /** On every answer. A page brings its own Content-Security-Policy; everything else may load nothing at all. */
 final readonly class SecurityHeaders
 {
-    public function __construct(private RequestContext $context) {}
+    public function __construct(private RequestContext $context)
+    {
+    }
 
-    /** @param \Closure(Request): Response $next */
+    /** @param  \Closure(Request): Response  $next */
     public function handle(Request $request, \Closure $next): Response
     {
         $this->context->source = $request->ip();

@@ -10,7 +10,9 @@ use Kennel\Core\Rules\Reason;
 /** Where a list goes on: the sort value and the sequence number of the last row that was shown. Opaque to clients. */
 final readonly class Cursor
 {
-    public function __construct(public string $sort, public string $value, public int $seq) {}
+    public function __construct(public string $sort, public string $value, public int $seq)
+    {
+    }
 
     /** @throws Problem 422 when the text is not one of ours, or belongs to another order */
     public static function read(?string $text, string $sort): ?self

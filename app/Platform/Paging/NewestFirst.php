@@ -19,11 +19,13 @@ final readonly class NewestFirst
      */
     public function page(Builder $rows, ?string $cursor, int $limit, \Closure $present): array
     {
+        // Qualified, since a list may join another table that has a sequence of its own.
+        $seq = "{$rows->from}.seq";
         $from = Cursor::read($cursor, self::SORT);
         if ($from !== null) {
-            $rows->where('seq', '<', $from->seq);
+            $rows->where($seq, '<', $from->seq);
         }
-        $found = $rows->orderByDesc('seq')->limit($limit + 1)->get();
+        $found = $rows->orderByDesc($seq)->limit($limit + 1)->get();
         $shown = $found->take($limit);
         $last = $shown->last();
 

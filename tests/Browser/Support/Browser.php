@@ -24,7 +24,9 @@ final class Browser
 
     private const PATIENCE = 8.0;
 
-    private function __construct(public readonly RemoteWebDriver $driver, private readonly ChromeDevToolsDriver $tools, private readonly string $profile) {}
+    private function __construct(public readonly RemoteWebDriver $driver, private readonly ChromeDevToolsDriver $tools, private readonly string $profile)
+    {
+    }
 
     public static function open(): self
     {
@@ -108,7 +110,12 @@ final class Browser
     public function press(string $words): self
     {
         $quoted = $this->quote($words);
-        $this->find("//*[self::button or self::a or self::summary or @role='option'][not(@disabled)][normalize-space() = {$quoted} or @aria-label = {$quoted} or starts-with(normalize-space(), {$quoted})]")->click();
+        $pressable = '*[self::button or self::a or self::summary or self::label][not(@disabled)]';
+        $exact = "[normalize-space() = {$quoted} or @aria-label = {$quoted}]";
+        // A dialog covers everything else; and the exact words count before words that merely begin so.
+        $scope = $this->driver->findElements(WebDriverBy::xpath("//*[@role='dialog']")) === [] ? '' : "//*[@role='dialog']";
+        $found = $this->driver->findElements(WebDriverBy::xpath("{$scope}//{$pressable}{$exact}")) === [] ? "[starts-with(normalize-space(), {$quoted})]" : $exact;
+        $this->find("{$scope}//{$pressable}{$found}")->click();
 
         return $this;
     }
@@ -140,7 +147,7 @@ final class Browser
         return $found;
     }
 
-    /** @param \Closure(): bool $condition */
+    /** @param  \Closure(): bool  $condition */
     public function until(\Closure $condition, string $what): void
     {
         $until = microtime(true) + self::PATIENCE;

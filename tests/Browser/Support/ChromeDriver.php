@@ -9,8 +9,10 @@ final class ChromeDriver
 {
     private static ?self $running = null;
 
-    /** @param resource $process */
-    private function __construct(private $process, private readonly int $group, public readonly int $port) {}
+    /** @param  resource  $process */
+    private function __construct(private $process, private readonly int $group, public readonly int $port)
+    {
+    }
 
     public static function running(): self
     {

@@ -87,8 +87,6 @@ final class EmailAddressTest extends TestCase
                 try {
                     $key = EmailAddress::parse("{$local}@post.example")->lookupKey();
                 } catch (Refused) {
-                    self::assertTrue(true);
-
                     return;
                 }
                 self::assertSame($key, EmailAddress::parse($key)->lookupKey());

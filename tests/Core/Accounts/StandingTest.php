@@ -19,7 +19,7 @@ use PHPUnit\Framework\TestCase;
 
 final class StandingTest extends TestCase
 {
-    /** @param list<string> $reasons */
+    /** @param  list<string>  $reasons */
     #[DataProvider('accounts')]
     public function test_weighs_status_and_duties(Status $status, bool $proven, Access $access, array $reasons): void
     {

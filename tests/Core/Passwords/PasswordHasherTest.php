@@ -31,8 +31,6 @@ final class PasswordHasherTest extends TestCase
                 $password = PreparedPassword::from(new Secret($text.'x'));
                 $other = PreparedPassword::from(new Secret($text.mb_chr($code)));
             } catch (Refused) {
-                self::assertTrue(true);
-
                 return;
             }
             $hash = $this->hasher()->hash($password);

@@ -20,7 +20,7 @@ final class PasswordPolicyTest extends TestCase
 {
     private const LIST = __DIR__.'/../../../resources/passwords/common.txt';
 
-    /** @param list<string> $codes */
+    /** @param  list<string>  $codes */
     #[DataProvider('passwords')]
     public function test_names_every_broken_rule(string $password, array $codes): void
     {

@@ -19,7 +19,7 @@ final class RuleBookTest extends TestCase
         self::assertSame(['observer'], $book->signup->roles);
     }
 
-    /** @param list<string> $path */
+    /** @param  list<string>  $path */
     #[DataProvider('mistakes')]
     public function test_a_mistake_is_named_by_its_path(array $path, mixed $value, string $message): void
     {

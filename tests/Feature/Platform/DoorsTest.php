@@ -6,7 +6,6 @@ namespace Kennel\Tests\Feature\Platform;
 
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route;
-use Kennel\Core\Roles\PermissionSet;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Support\OpenApi;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -19,7 +18,7 @@ final class DoorsTest extends DoorTestCase
     public function test_every_door_is_described_and_every_description_is_a_door(): void
     {
         $doors = [];
-        foreach (Route::getRoutes() as $route) {
+        foreach (Route::getRoutes()->getRoutes() as $route) {
             foreach (array_diff($route->methods(), ['HEAD']) as $method) {
                 if (str_starts_with($route->uri(), 'api/v1/')) {
                     $doors[] = $method.' '.substr($route->uri(), strlen('api/v1'));
@@ -89,7 +88,6 @@ final class DoorsTest extends DoorTestCase
         $this->ask('/accounts')->assertOk();
         $this->ask('/messages')->assertStatus(403);
         $this->knock('POST', "/accounts/{$auditor->id}/suspend", ['reason' => 'x'], ['If-Match' => '*'], 'console')->assertStatus(403);
-        self::assertInstanceOf(PermissionSet::class, new PermissionSet);
     }
 
     #[DataProvider('malformed')]

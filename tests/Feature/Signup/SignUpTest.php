@@ -6,7 +6,6 @@ namespace Kennel\Tests\Feature\Signup;
 
 use Illuminate\Support\Facades\DB;
 use Kennel\App\Accounts\Account;
-use Kennel\App\Audit\AuditTrail;
 use Kennel\Tests\Feature\DoorTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 
@@ -124,7 +123,6 @@ final class SignUpTest extends DoorTestCase
             // Whatever it is called, it must leave nothing.
         }
         self::assertSame([0, 0, 0, 0, 0], [self::rows('accounts'), self::rows('assignments'), self::rows('challenges'), self::rows('messages'), self::rows('audit_events')]);
-        self::assertTrue(class_exists(AuditTrail::class));
     }
 
     public function test_nothing_secret_is_kept_in_the_clear(): void

@@ -14,7 +14,7 @@ type Sort = 'name' | '-name' | 'address' | '-address' | 'created' | '-created' |
 type Page = Schemas['AccountPage'];
 
 const STATUSES: readonly Status[] = ['pending', 'active', 'suspended', 'closed'];
-const PAUSE = 120;
+const PAUSE = 40;
 
 export function AccountList({ openId }: { openId: string | null }) {
   const [search, setSearch] = useSearchParams();

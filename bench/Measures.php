@@ -1,0 +1,205 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Bench;
+
+use Kennel\Tests\Browser\Support\Browser;
+
+/** What bin/bench measures. Each pair is taken in turns, so that a machine that slows down slows both. */
+final class Measures
+{
+    private const ROUNDS = 5;
+
+    /** @return array<string, \Closure(): list<Figure>> */
+    public static function all(): array
+    {
+        return [
+            'sign-in' => self::signIn(...),
+            'session' => self::session(...),
+            'accounts' => self::accounts(...),
+            'discreet' => self::discreet(...),
+            'size' => self::size(...),
+            'interaction' => self::interaction(...),
+        ];
+    }
+
+    /** @return list<Figure> */
+    private static function signIn(): array
+    {
+        $stand = Stand::start(640);
+        $script = (string) tempnam(sys_get_temp_dir(), 'wrk');
+        file_put_contents($script, 'wrk.method = "POST"; wrk.headers["Content-Type"] = "application/json"; wrk.body = \'{"email":"maren@alderwend.example","password":"heron weir lantern"}\'');
+        $ratios = [];
+        for ($round = 0; $round < self::ROUNDS; $round++) {
+            $bare = self::bareVerifications(4);
+            $ratios[] = $stand->throughput('/sessions', 4, 4, ['-s', $script]) / $bare;
+        }
+        unlink($script);
+        $stand->stop();
+
+        return [Figure::atLeast('sign-in / bare password_verify', Figure::median($ratios), 0.85)];
+    }
+
+    /** Verifications per second of as many processes as the server has children, on the same cores. */
+    private static function bareVerifications(int $seconds): float
+    {
+        $loop = '$h = $argv[1]; $n = 0; $until = microtime(true) + '.$seconds.'; while (microtime(true) < $until) { password_verify("heron weir lantern", $h); $n++; } echo $n;';
+        /** @var array{hashing: array{memory: int, passes: int, lanes: int}} $rules */
+        $rules = require __DIR__.'/../config/rules.php';
+        $hash = password_hash('heron weir lantern', PASSWORD_ARGON2ID, ['memory_cost' => $rules['hashing']['memory'], 'time_cost' => $rules['hashing']['passes'], 'threads' => $rules['hashing']['lanes']]);
+        $pipes = $processes = [];
+        for ($child = 0; $child < 4; $child++) {
+            $processes[] = proc_open([PHP_BINARY, '-r', $loop, $hash], [1 => ['pipe', 'w']], $pipes[$child]);
+        }
+        $began = microtime(true);
+        $done = array_sum(array_map(static fn (array $pipe): int => (int) stream_get_contents($pipe[1]), $pipes));
+        $took = microtime(true) - $began;
+        foreach ($processes as $process) {
+            is_resource($process) && proc_close($process);
+        }
+
+        return $done / $took;
+    }
+
+    /** @return list<Figure> */
+    private static function session(): array
+    {
+        $stand = Stand::start(640);
+        $cookie = $stand->signIn();
+        $with = ['-H', "Cookie: __Host-kennel-console={$cookie}", '-H', 'Kennel-Surface: console'];
+        $stand->throughput('/session', 1, 4, $with);
+        $ratios = [];
+        for ($round = 0; $round < self::ROUNDS; $round++) {
+            $empty = $stand->throughput('/bench/empty', 3, 4);
+            $ratios[] = $stand->throughput('/session', 3, 4, $with) / $empty;
+        }
+        $stand->stop();
+
+        return [Figure::atLeast('current session / empty route', Figure::median($ratios), 0.6)];
+    }
+
+    /** @return list<Figure> */
+    private static function accounts(): array
+    {
+        $small = Stand::start(1_000);
+        $large = Stand::start(100_000);
+        $cookies = [$small->signIn(), $large->signIn()];
+        $compare = static function (string $path) use ($small, $large, $cookies): float {
+            $times = [[], []];
+            for ($try = 0; $try < 40; $try++) {
+                foreach ([$small, $large] as $which => $stand) {
+                    $times[$which][] = self::read($stand, $path, $cookies[$which])['milliseconds'];
+                }
+            }
+
+            return Figure::median($times[1]) / Figure::median($times[0]);
+        };
+        $figures = [
+            Figure::atMost('accounts, first page, 100 k / 1 k', $compare('/accounts'), 3),
+            Figure::atMost('accounts, by status, 100 k / 1 k', $compare('/accounts?status=suspended&sort=name'), 3),
+            Figure::atMost('search, frequent word, 100 k / 1 k', $compare('/accounts?q=mar'), 3),
+            Figure::atMost('search, two words, 100 k / 1 k', $compare('/accounts?q=maren+thist&sort=name'), 3),
+            Figure::atMost('search, one letter, 100 k / 1 k', $compare('/accounts?q=a'), 3),
+        ];
+        $cursor = null;
+        for ($page = 1; $page < 500; $page++) {
+            $cursor = json_decode(self::read($large, '/accounts?sort=name'.($cursor === null ? '' : "&cursor={$cursor}"), $cookies[1])['body'])->next;
+        }
+        $times = [[], []];
+        for ($try = 0; $try < 40; $try++) {
+            $times[0][] = self::read($large, '/accounts?sort=name', $cookies[1])['milliseconds'];
+            $times[1][] = self::read($large, "/accounts?sort=name&cursor={$cursor}", $cookies[1])['milliseconds'];
+        }
+        $small->stop();
+        $large->stop();
+
+        return [...$figures, Figure::atMost('accounts, page 500 / page 1', Figure::median($times[1]) / Figure::median($times[0]), 1.15)];
+    }
+
+    /**
+     * How far the answers to a known and an unknown address are apart, in parts of the whole.
+     *
+     * @return list<Figure>
+     */
+    private static function discreet(): array
+    {
+        $stand = Stand::start(640);
+        $times = ['known' => [], 'unknown' => []];
+        for ($try = 0; $try < 100; $try++) {
+            foreach (['known' => 'oriel@alderwend.example', 'unknown' => "nobody{$try}@post.example"] as $which => $email) {
+                $times[$which][] = $stand->request('POST', '/sessions', ['email' => $email, 'password' => 'not this one'])['milliseconds'];
+            }
+        }
+        $stand->stop();
+        [$known, $unknown] = [Figure::median($times['known']), Figure::median($times['unknown'])];
+
+        return [Figure::atMost('sign-in, known and unknown apart', abs($known - $unknown) / $unknown, 0.03)];
+    }
+
+    /** @return list<Figure> */
+    private static function size(): array
+    {
+        $figures = [];
+        foreach (['console' => 250, 'pages' => 120] as $entry => $bound) {
+            $figures[] = Figure::atMost("{$entry}, compressed script", self::compressed("resources/ui/{$entry}/main.tsx") / 1000, $bound, ' kB');
+        }
+
+        return $figures;
+    }
+
+    private static function compressed(string $entry): int
+    {
+        /** @var array<string, array{file: string, imports?: list<string>}> $manifest */
+        $manifest = json_decode((string) file_get_contents(__DIR__.'/../public/build/manifest.json'), true, flags: JSON_THROW_ON_ERROR);
+        $files = [];
+        $waiting = [$entry];
+        while (($name = array_shift($waiting)) !== null) {
+            $files[$manifest[$name]['file']] = true;
+            $waiting = [...$waiting, ...$manifest[$name]['imports'] ?? []];
+        }
+
+        return array_sum(array_map(static fn (string $file): int => strlen((string) gzencode((string) file_get_contents(__DIR__."/../public/build/{$file}"), 9)), array_keys($files)));
+    }
+
+    /**
+     * From the click or key to the text on screen, in Chromium, medians.
+     *
+     * @return list<Figure>
+     */
+    private static function interaction(): array
+    {
+        $stand = Stand::start(640);
+        $browser = Browser::open();
+        $browser->driver->manage()->timeouts()->setScriptTimeout(20);
+        $browser->visit($stand->site('/console'))->press('Fill them in')->press('Sign in')->see('Needs you');
+        $browser->visit($stand->site('/console/accounts'))->see('50 shown');
+        $times = ['open an account' => [], 'search by a letter' => []];
+        for ($try = 1; $try <= 15; $try++) {
+            $times['open an account'][] = self::timed($browser, "document.querySelectorAll('[role=row] a')[{$try}].click()", "document.querySelector('[aria-label=\"One account\"] dl') && document.querySelector('[aria-selected=true] a') === document.querySelectorAll('[role=row] a')[{$try}] && document.querySelector('[aria-label=\"One account\"] h2').textContent === document.querySelectorAll('[role=row] a')[{$try}].textContent");
+            usleep(150_000);
+        }
+        foreach (['m', 'o', 'ma', 's', 'th', 'a', 'k', 'br', 'f', 'g', 'h', 'x', 'y'] as $letters) {
+            $type = "const box = document.querySelector('[type=search]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(box, '{$letters}'); box.dispatchEvent(new Event('input', { bubbles: true })); const before = document.querySelector('[aria-live=polite]').textContent; window.before = before";
+            $times['search by a letter'][] = self::timed($browser, $type, "document.querySelector('[aria-live=polite]').textContent !== window.before");
+            usleep(150_000);
+        }
+        $browser->close();
+        $stand->stop();
+
+        return array_map(static fn (string $name, array $values): Figure => Figure::atMost($name.' / 100 ms', Figure::median($values) / 100, 1), array_keys($times), $times);
+    }
+
+    private static function timed(Browser $browser, string $act, string $until): float
+    {
+        return (float) $browser->driver->executeAsyncScript("const done = arguments[0]; const began = performance.now(); {$act}; const look = () => ({$until}) ? done(performance.now() - began) : requestAnimationFrame(look); look()");
+    }
+
+    /** @return array{status: int, headers: string, body: string, milliseconds: float} */
+    private static function read(Stand $stand, string $path, string $cookie): array
+    {
+        $answer = $stand->request('GET', $path, null, ["Cookie: __Host-kennel-console={$cookie}", 'Kennel-Surface: console']);
+
+        return $answer['status'] === 200 ? $answer : throw new \RuntimeException($answer['body']);
+    }
+}

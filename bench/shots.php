@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+use Facebook\WebDriver\WebDriverKeys;
+use Kennel\Tests\Browser\Support\Browser;
+use Kennel\Tests\Browser\Support\Server;
+
+require __DIR__.'/../vendor/autoload.php';
+
+$folder = __DIR__.'/../docs/screenshots';
+$only = $argv[1] ?? null;
+$server = Server::start(640);
+$browser = Browser::open();
+
+/** Shows a page and, unless another picture was asked for by name, keeps its picture. */
+$shoot = static function (string $name, ?string $path, int $width = 1280, int $height = 800, bool $dark = false, ?Closure $do = null) use ($server, $browser, $folder, $only): void {
+    if ($only !== null && $only !== $name) {
+        return;
+    }
+    $browser->viewport($width, $height, $dark);
+    if ($path !== null) {
+        $browser->visit($server->url($path));
+    }
+    usleep(900_000);
+    if ($do !== null) {
+        $do($browser);
+        usleep(900_000);
+    }
+    $browser->driver->takeScreenshot("{$folder}/{$name}.png");
+    echo "{$name}\n";
+};
+
+$shoot('page-sign-up', '/a/gaugebook/sign-up', 375, 812, do: static fn (Browser $page) => $page
+    ->type('Full name', 'Ngozi Adeyemi-Holt')->type('E-mail address', 'ngozi@')->type('Password', 'slow green otters swim')->type('Repeat password', 'slow green'));
+$shoot('page-sign-in', '/a/gaugebook/sign-in', 375, 812, dark: true);
+$shoot('page-verify', '/a/gaugebook/verify#t='.str_repeat('A', 43), 375, 812);
+$shoot('console-sign-in', '/console');
+$browser->viewport(1280, 800)->visit($server->url('/console'))->press('Fill them in')->press('Sign in')->see('Needs you');
+$shoot('needs-you', '/console');
+$browser->keys('e');
+$server->postAll('/signups', [['app' => 'gaugebook', 'name' => 'Ngozi Adeyemi-Holt', 'email' => 'ngozi@millreach.example', 'password' => 'slow green otters swim']]);
+usleep(1_500_000);
+$openFirst = static function (Browser $console): void {
+    $console->keys('j')->keys(WebDriverKeys::ENTER);
+    usleep(1_200_000);
+};
+$shoot('accounts', '/console/accounts?q=ngozi', do: $openFirst);
+$shoot('accounts-dark', '/console/accounts?status=suspended', dark: true, do: $openFirst);
+$shoot('mail', '/console/mail', do: static function (Browser $console): void {
+    $console->find('//main//li//a')->click();
+    usleep(800_000);
+});
+foreach (['sign-up', 'passwords', 'sessions', 'roles', 'apps', 'audit'] as $station) {
+    $shoot($station, "/console/{$station}");
+}
+$shoot('find', '/console', do: static fn (Browser $console) => $console->keys('/')->keys('ma'));
+$browser->close();
+$server->stop();

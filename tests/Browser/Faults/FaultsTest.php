@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Browser\Faults;
+
+use Kennel\Tests\Browser\Support\Server;
+use PHPUnit\Framework\TestCase;
+
+/** Against a whole server with several processes: what only shows when many come at once, or when it is killed. */
+final class FaultsTest extends TestCase
+{
+    private static Server $server;
+
+    public static function setUpBeforeClass(): void
+    {
+        self::$server = Server::start(10, worker: false);
+    }
+
+    public static function tearDownAfterClass(): void
+    {
+        self::$server->stop();
+    }
+
+    public function test_twenty_at_once_for_one_address_make_one_account(): void
+    {
+        $answers = self::$server->postAll('/signups', array_fill(0, 20, $this->signUp('one@post.example')));
+
+        self::assertSame([202], array_values(array_unique(array_column($answers, 0))));
+        self::assertCount(1, array_unique(array_column($answers, 1)), 'the others get the ordinary answer');
+        self::assertSame(1, $this->number("SELECT count(*) FROM accounts WHERE lookup_key = 'one@post.example'"));
+        self::assertSame(1, $this->number("SELECT count(*) FROM messages WHERE recipient = 'one@post.example'"));
+        self::assertSame('', self::$server->errors());
+    }
+
+    public function test_forty_at_once_for_different_addresses_all_succeed(): void
+    {
+        $answers = self::$server->postAll('/signups', array_map(fn (int $n): array => $this->signUp("many{$n}@post.example"), range(1, 40)));
+
+        self::assertSame([202], array_values(array_unique(array_column($answers, 0))));
+        self::assertSame(40, $this->number("SELECT count(*) FROM accounts WHERE lookup_key LIKE 'many%'"));
+        self::assertSame('', self::$server->errors());
+    }
+
+    public function test_killed_in_mid_sign_up_there_is_a_whole_account_or_nothing(): void
+    {
+        for ($round = 0; $round < 4; $round++) {
+            $this->killWhileSigningUp($round);
+            self::assertSame(0, $this->number('SELECT count(*) FROM accounts a WHERE email LIKE \'kill%\' AND (
+                (SELECT count(*) FROM messages m WHERE m.account_id = a.id) <> 1
+                OR (SELECT count(*) FROM challenges c WHERE c.account_id = a.id) <> 1
+                OR (SELECT count(*) FROM audit_events e WHERE e.account_id = a.id) <> 1
+                OR (SELECT count(*) FROM assignments r WHERE r.account_id = a.id) <> 1)'));
+            self::assertSame($this->number("SELECT count(*) FROM accounts WHERE email LIKE 'kill%'"), $this->number("SELECT count(*) FROM messages WHERE recipient LIKE 'kill%'"));
+            self::assertSame('ok', self::$server->database()->query('PRAGMA integrity_check')->fetchColumn());
+            self::$server->serve();
+        }
+        self::assertSame(202, self::$server->postAll('/signups', [$this->signUp('after@post.example')])[0][0]);
+    }
+
+    public function test_a_killed_worker_loses_and_doubles_nothing(): void
+    {
+        self::$server->postAll('/signups', array_map(fn (int $n): array => $this->signUp("worker{$n}@post.example"), range(1, 12)));
+        self::$server->kill();
+        for ($round = 0; $round < 3; $round++) {
+            self::$server->work();
+            usleep(250_000 + $round * 90_000);
+            self::$server->kill();
+        }
+        self::$server->work();
+        $until = microtime(true) + 20;
+        while (microtime(true) < $until && $this->number("SELECT count(*) FROM messages WHERE state = 'queued'") > 0) {
+            usleep(200_000);
+        }
+        self::assertSame(0, $this->number("SELECT count(*) FROM messages WHERE state NOT IN ('held', 'failed')"));
+        self::assertSame($this->number("SELECT count(*) FROM messages WHERE state = 'held'"), $this->number('SELECT count(*) FROM held_deliveries'));
+        self::$server->serve();
+    }
+
+    private function killWhileSigningUp(int $round): void
+    {
+        $script = 'require "vendor/autoload.php"; $multi = curl_multi_init(); for ($n = 0; $n < 8; $n++) { $h = curl_init($argv[1]); curl_setopt_array($h, [CURLOPT_POSTFIELDS => json_encode(["app" => "gaugebook", "name" => "Kill", "email" => "kill{$argv[2]}-$n@post.example", "password" => "slow green otters swim"]), CURLOPT_HTTPHEADER => ["Content-Type: application/json"], CURLOPT_RETURNTRANSFER => true]); curl_multi_add_handle($multi, $h); } do { curl_multi_exec($multi, $running); curl_multi_select($multi, 0.05); } while ($running > 0);';
+        $sender = proc_open([PHP_BINARY, '-r', $script, 'http://127.0.0.1:'.self::$server->port.'/api/v1/signups', (string) $round], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes);
+        usleep(200_000 + $round * 110_000);
+        self::$server->kill();
+        if ($sender !== false) {
+            proc_close($sender);
+        }
+    }
+
+    /** @return array<string, string> */
+    private function signUp(string $email): array
+    {
+        return ['app' => 'gaugebook', 'name' => 'Many At Once', 'email' => $email, 'password' => 'slow green otters swim'];
+    }
+
+    private function number(string $sql): int
+    {
+        return (int) self::$server->database()->query($sql)->fetchColumn();
+    }
+}

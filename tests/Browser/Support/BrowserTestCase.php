@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Browser\Support;
+
+use PHPUnit\Framework\TestCase;
+
+/** One server and one window a class; the window is made to forget between tests, and must never have complained. */
+abstract class BrowserTestCase extends TestCase
+{
+    protected const ACCOUNTS = 120;
+
+    protected static Server $server;
+
+    protected static Browser $browser;
+
+    public static function setUpBeforeClass(): void
+    {
+        self::$server = Server::start(static::ACCOUNTS);
+        self::$browser = Browser::open();
+        self::$browser->driver->manage()->timeouts()->setScriptTimeout(20);
+    }
+
+    public static function tearDownAfterClass(): void
+    {
+        self::$browser->close();
+        self::$server->stop();
+    }
+
+    protected function setUp(): void
+    {
+        self::$browser->visit(self::$server->url('/icon.svg'))->forget();
+        self::$browser->viewport(1280, 800);
+        self::$browser->complaints();
+    }
+
+    protected function tearDown(): void
+    {
+        self::assertSame([], self::$browser->complaints(), 'no console error, no violation of the Content-Security-Policy');
+        self::assertSame('', self::$server->errors());
+    }
+
+    protected function visit(string $path): Browser
+    {
+        return self::$browser->visit(self::$server->url($path));
+    }
+
+    protected function assertAccessible(): void
+    {
+        self::assertSame([], self::$browser->accessibilityFindings());
+    }
+
+    /** Signs in as the demo's keeper. */
+    protected function enterConsole(string $path = ''): Browser
+    {
+        $this->visit('/console')->press('Fill them in')->press('Sign in')->see('Needs you');
+
+        return $path === '' ? self::$browser : $this->visit("/console{$path}");
+    }
+}

@@ -66,8 +66,8 @@ final class Measures
     private static function session(): array
     {
         $stand = Stand::start(640);
-        $cookie = $stand->signIn();
-        $with = ['-H', "Cookie: __Host-kennel-console={$cookie}", '-H', 'Kennel-Surface: console'];
+        $cookie = $stand->signIn('pages');
+        $with = ['-H', "Cookie: __Host-kennel-pages={$cookie}"];
         $stand->throughput('/session', 1, 4, $with);
         $ratios = [];
         for ($round = 0; $round < self::ROUNDS; $round++) {

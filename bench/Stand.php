@@ -42,11 +42,11 @@ final class Stand
         return "http://localhost:{$this->port}{$path}";
     }
 
-    /** @return string a keeper's console cookie */
-    public function signIn(): string
+    /** @return string a keeper's cookie */
+    public function signIn(string $surface = 'console'): string
     {
-        $answer = $this->request('POST', '/sessions', ['email' => 'maren@alderwend.example', 'password' => 'heron weir lantern'], ['Kennel-Surface: console']);
-        preg_match('/__Host-kennel-console=([A-Za-z0-9_-]{43})/', $answer['headers'], $found);
+        $answer = $this->request('POST', '/sessions', ['email' => 'maren@alderwend.example', 'password' => 'heron weir lantern'], ["Kennel-Surface: {$surface}"]);
+        preg_match('/__Host-kennel-'.$surface.'=([A-Za-z0-9_-]{43})/', $answer['headers'], $found);
 
         return $found[1] ?? throw new \RuntimeException('The bench could not sign in: '.$answer['body']);
     }

@@ -15,6 +15,7 @@ use Kennel\App\Passwords\CensusController;
 use Kennel\App\Platform\Http\Idempotency;
 use Kennel\App\Platform\Http\OpenApiController;
 use Kennel\App\Roles\RoleController;
+use Kennel\App\Sessions\CurrentSessionController;
 use Kennel\App\Sessions\SessionController;
 use Kennel\App\Signin\SigninController;
 use Kennel\App\Signup\SignupController;
@@ -40,7 +41,7 @@ Route::post('verifications/consume', [VerificationController::class, 'consume'])
 Route::post('sessions', [SigninController::class, 'store']);
 
 // The browser's own session
-Route::get('session', [SessionController::class, 'current']);
+Route::get('session', [CurrentSessionController::class, 'show']);
 Route::delete('session', [SessionController::class, 'signOut']);
 
 // Operators

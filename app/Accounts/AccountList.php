@@ -64,7 +64,7 @@ final readonly class AccountList
         $found = $this->database->table('accounts_search')->whereRaw('accounts_search MATCH ?', [$match])->limit(self::MANY + 1)->pluck('rowid')->all();
         if (count($found) <= self::MANY) {
             // Written into the statement, since SQLite limits the number of bindings; they are integers of our own.
-            $rows->whereRaw('+seq IN ('.implode(',', array_map('intval', $found)).')');
+            $rows->whereRaw('seq IN ('.implode(',', array_map('intval', $found)).')');
 
             return [$status === null ? count($found) : $rows->clone()->count(), true];
         }

@@ -18,7 +18,7 @@ final readonly class RecordWire
 
     private const LARGEST_BODY = 16_384;
 
-    public function __construct(private EvidenceLog $log, private Watch $watch, private RequestContext $context)
+    public function __construct(private Watch $watch, private RequestContext $context)
     {
     }
 
@@ -35,7 +35,8 @@ final readonly class RecordWire
         }
         $milliseconds = (microtime(true) - $request->server->get('REQUEST_TIME_FLOAT', microtime(true))) * 1000;
         $path = '/'.ltrim($request->path(), '/');
-        $this->log->append('wire', "{$request->getMethod()} {$path} → {$response->getStatusCode()}", [
+        // Asked for here and not in the constructor: most requests are reads that nobody watches.
+        app(EvidenceLog::class)->append('wire', "{$request->getMethod()} {$path} → {$response->getStatusCode()}", [
             'request' => [
                 'method' => $request->getMethod(),
                 'path' => $path,

@@ -38,7 +38,6 @@ final class CurrentSession
         private readonly ClockInterface $clock,
         private readonly DecideSession $decide,
         private readonly RequestContext $context,
-        private readonly PermissionsOfAccount $permissionsOf,
     ) {
     }
 
@@ -74,7 +73,7 @@ final class CurrentSession
 
     public function permissions(): PermissionSet
     {
-        return $this->permissions ??= ($this->permissionsOf)($this->get()->accountId);
+        return $this->permissions ??= app(PermissionsOfAccount::class)($this->get()->accountId);
     }
 
     private function read(Surface $surface): ?SignedIn

@@ -12,30 +12,11 @@ use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Http\Json;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Http\Query;
-use Kennel\App\Platform\Words;
 
 final readonly class SessionController
 {
     public function __construct(private CurrentSession $session, private SessionList $list, private EndSessions $end, private AuditTrail $audit)
     {
-    }
-
-    public function current(Words $words): JsonResponse
-    {
-        $signedIn = $this->session->get();
-
-        return Json::ok([
-            'id' => $signedIn->sessionId,
-            'started_at' => $signedIn->startedAt,
-            'account' => ['id' => $signedIn->accountId, 'name' => $signedIn->name, 'email' => $signedIn->email, 'app' => $signedIn->appKey],
-            'standing' => [
-                'access' => $signedIn->standing->access->value,
-                'duties' => array_map(static fn ($duty): string => $duty->value, $signedIn->standing->duties),
-                'reasons' => $words->reasons($signedIn->standing->reasons),
-            ],
-            // The pages have no use for them, and this is the busiest door of all.
-            'permissions' => $signedIn->surface === Surface::Console ? $this->session->permissions()->names : [],
-        ]);
     }
 
     /** Signing out twice is signing out. */

@@ -40,7 +40,8 @@ final readonly class AccountMaker
             $age = self::IMPORT_DAY * self::DAY + $this->entropy->random->getInt(0, 600);
             $status = $this->entropy->chance(90) ? 'active' : 'closed';
 
-            return $this->row($name, $email, $age, $status, $this->legacyHash($index), $status === 'active' && $this->entropy->chance(30) ? $this->lastSeen($age) : null);
+            // Nobody among them has signed in since: it would have renewed the hash.
+            return $this->row($name, $email, $age, $status, $this->legacyHash($index), null);
         }
         $age = match (true) {
             $index % 10 === 3 => self::OPEN_DAY * self::DAY + $this->entropy->random->getInt(0, 6 * 3_600),

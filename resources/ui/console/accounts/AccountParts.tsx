@@ -3,6 +3,7 @@ import { answer, type Schemas } from '../../api/client';
 import { Row } from '../../kit/Layout';
 import { InlineLink, When } from '../../kit/Text';
 import { api, refresh } from '../api';
+import { actorName } from '../audit/actorName';
 import { Failure } from '../Failure';
 
 /** How many of each an account's page shows at first sight; the stations have the rest. */
@@ -121,7 +122,7 @@ export function History({ accountId }: Of) {
         <div key={event.id} className="flex justify-between gap-2">
           <span className="min-w-0">
             <span className="font-mono text-small">{event.event}</span>{' '}
-            <span className="text-ink-soft">by {event.actor.name}</span>
+            <span className="text-ink-soft">by {actorName(event)}</span>
             {event.reason === null ? null : <span className="block text-small text-ink-soft">{event.reason}</span>}
           </span>
           <When at={event.at} />

@@ -5,6 +5,7 @@ import { api, FIGURES_EVERY } from '../api';
 import { Failure } from '../Failure';
 import { More } from '../More';
 import { usePages } from '../usePages';
+import { actorName } from './actorName';
 
 export function AuditScreen() {
   const list = usePages(
@@ -22,7 +23,7 @@ export function AuditScreen() {
               <When at={event.at} />
             </td>
             <td className="font-mono text-small whitespace-nowrap">{event.event}</td>
-            <td>{event.actor.id !== null && event.actor.id === event.account?.id ? 'the holder' : event.actor.name}</td>
+            <td>{actorName(event)}</td>
             <td>
               {event.account === null ? (
                 '–'

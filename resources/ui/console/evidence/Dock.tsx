@@ -3,7 +3,7 @@ import { useMatch } from 'react-router';
 import { Key, LaneMark, type Lane } from '../../kit/Marks';
 import { When } from '../../kit/Text';
 import { Failure } from '../Failure';
-import { byAct, useFeed, type Entry } from './useFeed';
+import { byAct, inRuns, isOnlyWire, useFeed, type Act, type Entry } from './useFeed';
 
 const LANES: readonly Lane[] = ['wire', 'record', 'message', 'audit'];
 
@@ -13,7 +13,7 @@ export function Dock({ onClose }: { onClose: () => void }) {
   const [everything, setEverything] = useState(true);
   const [hidden, setHidden] = useState<ReadonlySet<Lane>>(new Set());
   const feed = useFeed(account !== null && !everything ? account : null);
-  const acts = byAct(feed.entries.filter((entry) => !hidden.has(entry.lane)));
+  const acts = inRuns(byAct(feed.entries.filter((entry) => !hidden.has(entry.lane))));
   const toggle = (lane: Lane) =>
     setHidden(hidden.has(lane) ? new Set([...hidden].filter((other) => other !== lane)) : new Set([...hidden, lane]));
   return (
@@ -69,17 +69,20 @@ export function Dock({ onClose }: { onClose: () => void }) {
           </p>
         ) : null}
         {acts.map((act) => (
-          <Act key={act.actId} entries={act.entries} />
+          <ActEntries key={act.actId} act={act} />
         ))}
       </div>
     </aside>
   );
 }
 
-function Act({ entries }: { entries: Entry[] }) {
+function ActEntries({ act }: { act: Act }) {
+  const { entries } = act;
   const first = entries[0];
   if (first === undefined) return null;
-  const named = entries.find((entry) => entry.lane === 'audit')?.label ?? first.label;
+  const named =
+    entries.find((entry) => entry.lane === 'audit')?.label ??
+    (isOnlyWire(act) ? 'asked, changed nothing' : first.label);
   return (
     <section className="pt-2.5">
       <h3 className="flex items-baseline justify-between gap-2 border-t border-dashed border-line-strong pt-2 pb-1 text-small text-ink-soft">
@@ -111,7 +114,9 @@ function Line({ entry }: { entry: Entry }) {
       >
         <span className="block wrap-anywhere">
           <span className="sr-only">{entry.lane}: </span>
-          {entry.label.replace(' /api/v1', ' ')}
+          <span className={isRefusal(entry) ? 'font-semibold text-brick' : ''}>
+            {entry.label.replace(' /api/v1', ' ')}
+          </span>
         </span>
         <span className="block truncate font-mono text-[11.5px] leading-4 text-ink-soft">{summary(entry)}</span>
       </button>
@@ -126,6 +131,10 @@ function Line({ entry }: { entry: Entry }) {
       ) : null}
     </li>
   );
+}
+
+function isRefusal(entry: Entry): boolean {
+  return entry.lane === 'wire' && /→ [45]/.test(entry.label);
 }
 
 type Content = Record<string, Record<string, unknown> | string | number | null | undefined>;

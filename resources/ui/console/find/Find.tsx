@@ -34,6 +34,7 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
   const navigate = useNavigate();
   const client = useQueryClient();
   const [typed, setTyped] = useState('');
+  const [selected, setSelected] = useState('');
   const accounts = useQuery({
     queryKey: ['find', typed],
     enabled: typed.trim() !== '',
@@ -41,6 +42,12 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
     queryFn: () =>
       answer(api.GET('/accounts', { params: { query: { q: typed.slice(0, 100), sort: 'name', limit: 6 } } })),
   });
+  // Answers arrive after the stations are shown; the first of them is what Enter should open.
+  const [answered, setAnswered] = useState(accounts.data);
+  if (answered !== accounts.data) {
+    setAnswered(accounts.data);
+    setSelected(accounts.data?.items[0]?.id ?? '');
+  }
   const roles = useQuery({ queryKey: ['roles'], queryFn: () => answer(api.GET('/roles')) });
   const apps = useQuery({ queryKey: ['apps'], queryFn: () => answer(api.GET('/apps')) });
   const act = (run: () => void) => () => {
@@ -55,7 +62,7 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
     ['Sign out', () => void api.DELETE('/session').then(() => client.resetQueries({ queryKey: ['session'] }))],
   ];
   return (
-    <Command shouldFilter={false} loop label="Find">
+    <Command shouldFilter={false} loop label="Find" value={selected} onValueChange={setSelected}>
       <Command.Input
         value={typed}
         onValueChange={setTyped}

@@ -76,7 +76,7 @@ function Refused({ app, error }: { app: Schemas['App']; error: ApiError }) {
           <PageLink href={pagePath('sign-in')}>Go to the sign-in page</PageLink>
         </p>
       ) : (
-        <div className="mt-5">
+        <div className="mt-5 space-y-3">
           <TextField
             label="E-mail address"
             type="email"

@@ -16,14 +16,14 @@ use Kennel\App\Platform\Http\Idempotency;
 use Kennel\App\Platform\Http\OpenApiController;
 use Kennel\App\Roles\RoleController;
 use Kennel\App\Sessions\CurrentSessionController;
+use Kennel\App\Sessions\RequirePermission;
 use Kennel\App\Sessions\SessionController;
 use Kennel\App\Signin\SigninController;
 use Kennel\App\Signup\SignupController;
 use Kennel\App\Verification\VerificationController;
 
 /*
- * Every door, in the order of an account's life. What a door needs (a session, a permission) is the first line of its method, and
- * is asked again where the rows are read.
+ * Every door, in the order of an account's life. What a door needs stands beside it.
  */
 Route::pattern('id', '[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}');
 Route::pattern('key', '[a-z0-9-]{1,40}');
@@ -44,27 +44,27 @@ Route::post('sessions', [SigninController::class, 'store']);
 Route::get('session', [CurrentSessionController::class, 'show']);
 Route::delete('session', [SessionController::class, 'signOut']);
 
-// Operators
-Route::get('overview', [OverviewController::class, 'show']);
-Route::get('signups/days', [SignupController::class, 'days']);
-Route::get('messages', [MessageController::class, 'index']);
-Route::get('messages/{id}', [MessageController::class, 'show']);
-Route::get('messages/{id}/html', [MessageController::class, 'html']);
-Route::get('messages/{id}/eml', [MessageController::class, 'eml']);
-Route::post('messages/{id}/send-again', [MessageController::class, 'sendAgain']);
-Route::get('passwords/census', [CensusController::class, 'show']);
-Route::get('sessions', [SessionController::class, 'index']);
-Route::delete('sessions/{id}', [SessionController::class, 'end']);
-Route::get('roles', [RoleController::class, 'index']);
-Route::get('apps', [AppController::class, 'index']);
-Route::get('accounts', [AccountController::class, 'index']);
-Route::get('accounts/{id}', [AccountController::class, 'show']);
-Route::post('accounts/{id}/suspend', [AccountController::class, 'suspend']);
-Route::post('accounts/{id}/restore', [AccountController::class, 'restore']);
-Route::post('accounts/{id}/verification', [VerificationController::class, 'resendByOperator']);
-Route::get('challenges', [VerificationController::class, 'index']);
-Route::get('audit-events', [AuditController::class, 'index']);
-Route::get('evidence', [EvidenceController::class, 'index']);
+// Operators. The permission is asked here, and again where the rows are read.
+Route::get('overview', [OverviewController::class, 'show'])->middleware(RequirePermission::named('kennel:console'));
+Route::get('signups/days', [SignupController::class, 'days'])->middleware(RequirePermission::named('kennel:signups.read'));
+Route::get('messages', [MessageController::class, 'index'])->middleware(RequirePermission::named('kennel:messages.read'));
+Route::get('messages/{id}', [MessageController::class, 'show'])->middleware(RequirePermission::named('kennel:messages.read'));
+Route::get('messages/{id}/html', [MessageController::class, 'html'])->middleware(RequirePermission::named('kennel:messages.read'));
+Route::get('messages/{id}/eml', [MessageController::class, 'eml'])->middleware(RequirePermission::named('kennel:messages.read'));
+Route::post('messages/{id}/send-again', [MessageController::class, 'sendAgain'])->middleware(RequirePermission::named('kennel:messages.send'));
+Route::get('passwords/census', [CensusController::class, 'show'])->middleware(RequirePermission::named('kennel:passwords.read'));
+Route::get('sessions', [SessionController::class, 'index'])->middleware(RequirePermission::named('kennel:sessions.read'));
+Route::delete('sessions/{id}', [SessionController::class, 'end'])->middleware(RequirePermission::named('kennel:sessions.end'));
+Route::get('roles', [RoleController::class, 'index'])->middleware(RequirePermission::named('kennel:roles.read'));
+Route::get('apps', [AppController::class, 'index'])->middleware(RequirePermission::named('kennel:apps.read'));
+Route::get('accounts', [AccountController::class, 'index'])->middleware(RequirePermission::named('kennel:accounts.read'));
+Route::get('accounts/{id}', [AccountController::class, 'show'])->middleware(RequirePermission::named('kennel:accounts.read'));
+Route::post('accounts/{id}/suspend', [AccountController::class, 'suspend'])->middleware(RequirePermission::named('kennel:accounts.manage'));
+Route::post('accounts/{id}/restore', [AccountController::class, 'restore'])->middleware(RequirePermission::named('kennel:accounts.manage'));
+Route::post('accounts/{id}/verification', [VerificationController::class, 'resendByOperator'])->middleware(RequirePermission::named('kennel:messages.send'));
+Route::get('challenges', [VerificationController::class, 'index'])->middleware(RequirePermission::named('kennel:accounts.read'));
+Route::get('audit-events', [AuditController::class, 'index'])->middleware(RequirePermission::named('kennel:audit.read'));
+Route::get('evidence', [EvidenceController::class, 'index'])->middleware(RequirePermission::named('kennel:evidence.read'));
 
 // What bin/bench measures against: the framework and nothing else. Decided by the environment, so that a cached list has it or not.
 if (config('kennel.bench') === true) {

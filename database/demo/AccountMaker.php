@@ -73,10 +73,10 @@ final readonly class AccountMaker
 
     private function lastSeen(int $age): int
     {
-        // Most people were here lately: the exponent leans towards the present.
+        // Most people were here lately: the exponent leans towards the present; the rest spreads them over a day.
         $share = $this->entropy->random->getInt(0, 1_000) / 1_000;
 
-        return min($age, (int) ($age * $share ** 4) + 60);
+        return min($age, (int) ($age * $share ** 4) + $this->entropy->random->getInt(60, 90_000));
     }
 
     /** Of the right form and cost, of nobody's password: a digest drawn at random. */

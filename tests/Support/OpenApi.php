@@ -76,6 +76,14 @@ final class OpenApi
         return $operations;
     }
 
+    /** @param  string  $operation such as "GET /accounts" */
+    public function description(string $operation): string
+    {
+        [$method, $path] = explode(' ', $operation);
+
+        return (string) ($this->document->paths->{$path}->{strtolower($method)}->description ?? '');
+    }
+
     private function validate(string $content, string $pointer): ?string
     {
         $result = $this->validator->validate(json_decode($content), (object) ['$ref' => self::BASE.$pointer]);

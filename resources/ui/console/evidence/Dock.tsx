@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useMatch } from 'react-router';
 import { Key, LaneMark, type Lane } from '../../kit/Marks';
-import { When } from '../../kit/Text';
+import { InlineLink, When } from '../../kit/Text';
 import { Failure } from '../Failure';
 import { byAct, inRuns, isOnlyWire, useFeed, type Act, type Entry } from './useFeed';
 
@@ -120,6 +120,11 @@ function Line({ entry }: { entry: Entry }) {
         </span>
         <span className="block truncate font-mono text-[11.5px] leading-4 text-ink-soft">{summary(entry)}</span>
       </button>
+      {open && entry.lane === 'message' ? (
+        <p className="text-small">
+          <InlineLink to={`/mail/${String((entry.content as Content)['id'])}`}>The message as sent</InlineLink>
+        </p>
+      ) : null}
       {open ? (
         <pre
           className="my-1 max-h-80 overflow-auto rounded-[4px] border border-line bg-sheet p-2 font-mono text-[11.5px] leading-4 wrap-anywhere whitespace-pre-wrap"

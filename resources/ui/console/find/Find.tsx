@@ -4,6 +4,7 @@ import { Dialog as RadixDialog } from 'radix-ui';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { answer } from '../../api/client';
+import { Backdrop } from '../../kit/Layout';
 import { StatusMark } from '../../kit/Marks';
 import { api, STATIONS } from '../api';
 
@@ -17,7 +18,7 @@ export function Find({ open, onClose, onEvidence }: { open: boolean; onClose: ()
   return (
     <RadixDialog.Root open={open} onOpenChange={(next) => (next ? undefined : onClose())}>
       <RadixDialog.Portal>
-        <RadixDialog.Overlay className="fixed inset-0 z-40 bg-[oklch(0.2_0.03_235/0.35)]" />
+        <Backdrop />
         <RadixDialog.Content
           aria-describedby={undefined}
           className="fixed top-[10vh] left-1/2 z-50 w-[min(560px,calc(100vw-32px))] -translate-x-1/2 rounded-[8px] border border-line bg-sheet shadow-float"

@@ -1,8 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { useNavigate } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
+import { CloseLink } from '../../kit/Layout';
 import { Notice } from '../../kit/Marks';
 import { InlineLink, When } from '../../kit/Text';
 import { api, refresh } from '../api';
@@ -43,14 +44,7 @@ function Open({ message, back }: { message: Schemas['Message']; back: string }) 
     <>
       <header className="flex items-start justify-between gap-2">
         <h2 className="text-title font-bold">{message.subject}</h2>
-        <Link
-          to={back}
-          title="Close (Esc)"
-          aria-label="Close"
-          className="inline-flex size-7 shrink-0 items-center justify-center rounded-control text-ink-soft hover:bg-well"
-        >
-          ✕
-        </Link>
+        <CloseLink to={back} />
       </header>
       <p className="mt-0.5 mb-2">
         to <span className="font-mono text-small">{message.recipient}</span>, <When at={message.created_at} /> ·{' '}

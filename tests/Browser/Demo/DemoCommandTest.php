@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Browser\Demo;
+
+use Kennel\Tests\Browser\Support\FreePort;
+use PHPUnit\Framework\TestCase;
+
+/** bin/demo as somebody runs it. */
+final class DemoCommandTest extends TestCase
+{
+    private string $data;
+
+    private int $port;
+
+    /** @var resource|null */
+    private $process = null;
+
+    protected function setUp(): void
+    {
+        $this->data = sys_get_temp_dir().'/kennel-demo-'.bin2hex(random_bytes(6));
+        $this->port = FreePort::find();
+    }
+
+    protected function tearDown(): void
+    {
+        if ($this->process !== null) {
+            $this->stop();
+        }
+        exec('rm -rf '.escapeshellarg($this->data));
+    }
+
+    public function test_serves_keeps_what_was_done_and_leaves_nothing_running(): void
+    {
+        $said = $this->start();
+        self::assertStringContainsString("http://localhost:{$this->port}/console", $said);
+        self::assertStringContainsString('maren@alderwend.example', $said);
+        self::assertStringContainsString('heron weir lantern', $said);
+        self::assertSame(202, $this->signUp());
+
+        [$status, $complaint] = $this->demo("--port={$this->port}");
+        self::assertSame(1, $status);
+        self::assertMatchesRegularExpression("/Port {$this->port} is taken. Port \\d+ is free/", $complaint);
+
+        $this->stop();
+        // The brackets keep pgrep's own shell from being found.
+        exec('pgrep -f '.escapeshellarg("127.0.0.[1]:{$this->port}"), $left);
+        exec('pgrep -f '.escapeshellarg('[k]ennel-demo-'.substr($this->data, -12)), $leftByData);
+        self::assertSame([], [...$left, ...$leftByData]);
+
+        $began = microtime(true);
+        $this->start();
+        self::assertLessThan(20, microtime(true) - $began, 'nothing is installed or made a second time');
+        self::assertSame(1, (int) $this->database()->query("SELECT count(*) FROM accounts WHERE email = 'kept@post.example'")->fetchColumn());
+        self::assertSame(31, (int) $this->database()->query('SELECT count(*) FROM accounts')->fetchColumn());
+    }
+
+    public function test_wrong_words_are_refused_before_anything_is_done(): void
+    {
+        foreach ([['--accounts=few', 2], ['--port=x', 2], ['--prot=1', 2]] as [$argument, $expected]) {
+            self::assertSame($expected, $this->demo($argument)[0], $argument);
+        }
+        self::assertDirectoryDoesNotExist($this->data);
+    }
+
+    public function test_every_script_answers_help(): void
+    {
+        foreach (['demo', 'test', 'lint', 'bench', 'shots'] as $script) {
+            exec(dirname(__DIR__, 3)."/bin/{$script} --help", $lines, $status);
+            self::assertSame(0, $status);
+            self::assertStringContainsString("bin/{$script}", implode("\n", $lines));
+        }
+    }
+
+    private function start(): string
+    {
+        $log = "{$this->data}.log";
+        $process = proc_open([dirname(__DIR__, 3).'/bin/demo', "--port={$this->port}", "--data={$this->data}", '--accounts=30'], [['file', '/dev/null', 'r'], ['file', $log, 'w'], ['file', $log, 'a']], $pipes);
+        self::assertIsResource($process);
+        $this->process = $process;
+        for ($try = 0; $try < 600 && ! str_contains((string) file_get_contents($log), 'Ctrl-C'); $try++) {
+            usleep(100_000);
+        }
+        $said = (string) file_get_contents($log);
+        unlink($log);
+
+        return $said;
+    }
+
+    private function stop(): void
+    {
+        if ($this->process !== null) {
+            proc_terminate($this->process, SIGTERM);
+            self::assertSame(0, proc_close($this->process));
+            $this->process = null;
+        }
+    }
+
+    /** @return array{int, string} */
+    private function demo(string $argument): array
+    {
+        exec(dirname(__DIR__, 3).'/bin/demo '.escapeshellarg("--data={$this->data}x").' '.escapeshellarg($argument).' 2>&1', $lines, $status);
+
+        return [$status, implode("\n", $lines)];
+    }
+
+    private function signUp(): int
+    {
+        $handle = curl_init("http://127.0.0.1:{$this->port}/api/v1/signups");
+        curl_setopt_array($handle, [CURLOPT_POSTFIELDS => '{"app":"gaugebook","name":"Kept","email":"kept@post.example","password":"slow green otters swim"}', CURLOPT_HTTPHEADER => ['Content-Type: application/json'], CURLOPT_RETURNTRANSFER => true]);
+        curl_exec($handle);
+
+        return (int) curl_getinfo($handle, CURLINFO_RESPONSE_CODE);
+    }
+
+    private function database(): \PDO
+    {
+        return new \PDO("sqlite:{$this->data}/kennel.sqlite");
+    }
+}

@@ -126,7 +126,7 @@ final class Measures
     {
         $stand = Stand::start(640);
         $times = ['known' => [], 'unknown' => []];
-        for ($try = 0; $try < 100; $try++) {
+        for ($try = 0; $try < 200; $try++) {
             foreach (['known' => 'oriel@alderwend.example', 'unknown' => "nobody{$try}@post.example"] as $which => $email) {
                 $times[$which][] = $stand->request('POST', '/sessions', ['email' => $email, 'password' => 'not this one'])['milliseconds'];
             }

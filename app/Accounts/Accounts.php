@@ -64,12 +64,6 @@ final readonly class Accounts
         $account->fill(['password_hash' => $passwordHash, 'hash_kind' => HashKind::of($passwordHash)])->save();
     }
 
-    /** No new version: nobody's edit should fail because its holder clicked. */
-    public function noteSeen(Account $account, \DateTimeImmutable $now): void
-    {
-        $account->fill(['seen_at' => Moment::write($now)])->save();
-    }
-
     public function countAll(): int
     {
         return Account::query()->count();

@@ -8,6 +8,7 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\Request;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\NoteSeen;
 use Kennel\App\Audit\Actor;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\RequestContext;
@@ -36,6 +37,7 @@ final readonly class SignIn
         private EndSessions $endSessions,
         private AuditTrail $audit,
         private RequestContext $context,
+        private NoteSeen $noteSeen,
         private ClockInterface $clock,
     ) {
     }
@@ -64,7 +66,7 @@ final readonly class SignIn
                 $this->accounts->storeHash($account, $renewed);
             }
             $session = ($this->openSession)($account->id, $request, $kept);
-            $this->accounts->noteSeen($account, $this->clock->now());
+            ($this->noteSeen)($account->id, $this->clock->now());
             $this->audit->record('session.signed_in', Actor::holder($account->id, $account->name), $account->reference(), [], [
                 'session' => $session['id'],
                 'kept' => $kept,
@@ -84,7 +86,7 @@ final readonly class SignIn
         }
     }
 
-    /** Something that could never be a password still takes the time of one: an empty text stands in for the check. */
+    /** Null for what could never be a password; that says nothing about the account, so it may be answered at once. */
     private function password(Secret $typed): ?PreparedPassword
     {
         try {

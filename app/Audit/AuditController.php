@@ -19,6 +19,6 @@ final readonly class AuditController
     {
         $query = new Query($request);
 
-        return Json::ok($this->events->page($query->uuid('account'), $query->text('cursor'), $query->number('limit', 50, 1, 200)));
+        return Json::ok($this->events->page($query->uuid('account'), $query->text('event', 60), $query->text('cursor'), $query->number('limit', 50, 1, 200)));
     }
 }

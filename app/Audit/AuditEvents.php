@@ -16,12 +16,14 @@ final readonly class AuditEvents
     }
 
     /** @return array{items: list<array<string, mixed>>, next: string|null} */
-    public function page(?string $accountId, ?string $cursor, int $limit): array
+    public function page(?string $accountId, ?string $event, ?string $cursor, int $limit): array
     {
         $this->session->require('kennel:audit.read');
         $rows = $this->database->table('audit_events');
-        if ($accountId !== null) {
-            $rows->where('account_id', $accountId);
+        foreach (['account_id' => $accountId, 'event' => $event] as $column => $value) {
+            if ($value !== null) {
+                $rows->where($column, $value);
+            }
         }
 
         return $this->pages->page($rows, $cursor, $limit, static fn (\stdClass $row): array => [

@@ -187,6 +187,7 @@ return new class extends Migration
             $table->json('changes');
             $table->index(['account_id', 'seq']);
             $table->index(['event', 'at']);
+            $table->index(['event', 'seq']);
         });
         foreach (['UPDATE', 'DELETE'] as $verb) {
             DB::statement("CREATE TRIGGER audit_events_no_{$verb} BEFORE {$verb} ON audit_events BEGIN SELECT RAISE(ABORT, 'the audit trail is append-only'); END");

@@ -116,6 +116,13 @@ final class ConsoleTest extends BrowserTestCase
         self::assertGreaterThan(0, (int) self::$server->database()->query("SELECT count(*) FROM audit_events WHERE event = 'message.sent_again'")->fetchColumn());
     }
 
+    public function test_guessing_is_read_in_the_trail(): void
+    {
+        $console = $this->enterConsole()->press('Read the trail')->see('Only session.refused.')->see('203.0.113.77');
+        $this->assertAccessible();
+        $console->press('Show all')->see('session.signed_in');
+    }
+
     public function test_a_holder_is_shown_the_door(): void
     {
         self::$server->database()->exec("DELETE FROM assignments WHERE role_key = 'keeper' AND account_id = (SELECT id FROM accounts WHERE email = 'hedda@alderwend.example')");

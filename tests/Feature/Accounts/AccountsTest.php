@@ -120,6 +120,8 @@ final class AccountsTest extends DoorTestCase
         self::assertSame(['Maren Thistlewood', 'Shared the password'], [$event?->actor_name, $event?->reason]);
         self::assertStringContainsString('"status":{"before":"active","after":"suspended"}', (string) $event?->changes);
 
+        self::assertSame(['account.suspended'], array_column((array) $this->ask('/audit-events?event=account.suspended')->json('items'), 'event'));
+        self::assertSame([], $this->ask('/audit-events?event=account.closed')->json('items'));
         $this->change($account->id, 'restore', 'It was a mistake', '"v3"')->assertOk()->assertJsonPath('status', 'active');
         $this->signIn()->assertCreated();
     }

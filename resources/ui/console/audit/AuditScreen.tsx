@@ -1,5 +1,7 @@
+import { useSearchParams } from 'react-router';
 import { answer } from '../../api/client';
-import { Screen, Table } from '../../kit/Layout';
+import { Button } from '../../kit/Button';
+import { Empty, Screen, Table } from '../../kit/Layout';
 import { InlineLink, When } from '../../kit/Text';
 import { api, FIGURES_EVERY } from '../api';
 import { Failure } from '../Failure';
@@ -7,22 +9,48 @@ import { More } from '../More';
 import { usePages } from '../usePages';
 import { actorName } from './actorName';
 
+/** The trail; an event's name, pressed, leaves only its kind. */
 export function AuditScreen() {
+  const [search, setSearch] = useSearchParams();
+  const event = search.get('event');
   const list = usePages(
-    ['audit', 'all'],
-    (cursor) => answer(api.GET('/audit-events', { params: { query: cursor === undefined ? {} : { cursor } } })),
+    ['audit', 'all', event],
+    (cursor) =>
+      answer(
+        api.GET('/audit-events', {
+          params: { query: { ...(event === null ? {} : { event }), ...(cursor === undefined ? {} : { cursor }) } },
+        }),
+      ),
     FIGURES_EVERY,
   );
   return (
     <Screen title="Audit" aside="append-only, newest first">
       <Failure error={list.error} />
+      {event === null ? null : (
+        <p className="mb-2">
+          Only <span className="font-mono text-small">{event}</span>.{' '}
+          <Button size="small" onClick={() => setSearch({})}>
+            Show all
+          </Button>
+        </p>
+      )}
+      {list.items.length === 0 && !list.isPending ? <Empty>No event of this name.</Empty> : null}
       <Table label="Audit trail" head={['When', 'Event', 'By', 'On', 'From', 'What changed']}>
         {list.items.map((event) => (
           <tr key={event.id} className="align-top">
             <td>
               <When at={event.at} />
             </td>
-            <td className="font-mono text-small whitespace-nowrap">{event.event}</td>
+            <td className="whitespace-nowrap">
+              <button
+                type="button"
+                title="Only events of this name"
+                onClick={() => setSearch({ event: event.event })}
+                className="min-h-6 rounded-[4px] font-mono text-small hover:bg-petrol-wash"
+              >
+                {event.event}
+              </button>
+            </td>
             <td>{actorName(event)}</td>
             <td>
               {event.account === null ? (

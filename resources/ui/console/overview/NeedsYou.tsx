@@ -27,7 +27,7 @@ const ways: Record<
     say: (count) => <>{count} sign-ins were refused in the last 24 hours</>,
     why: 'That is more than slips of the hand: somebody may be trying passwords. The trail says on whom and from where.',
     act: 'Read the trail',
-    to: '/audit',
+    to: '/audit?event=session.refused',
     urgent: true,
   },
   'verification.lapsed': {

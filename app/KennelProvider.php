@@ -19,6 +19,7 @@ use Kennel\App\Platform\Clock;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Signup\ListedThrowawayDomains;
 use Kennel\Core\Passwords\Argon2idParameters;
 use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Passwords\PasswordRules;
@@ -27,6 +28,7 @@ use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\SystemEntropy;
 use Kennel\Core\Sessions\SessionRules;
 use Kennel\Core\Signup\SignupRules;
+use Kennel\Core\Signup\ThrowawayDomains;
 use Kennel\Core\Verification\VerificationRules;
 use Psr\Clock\ClockInterface;
 
@@ -47,6 +49,7 @@ final class KennelProvider extends ServiceProvider
             : new SmtpRelay((string) config('kennel.relay'), (string) config('kennel.sender.address')));
         $this->app->bind(ConnectionInterface::class, static fn ($app): Connection => $app['db']->connection());
         $this->app->singleton(Blocklist::class, static fn (): CommonPasswords => new CommonPasswords(resource_path('passwords/common.txt')));
+        $this->app->singleton(ThrowawayDomains::class, static fn (): ListedThrowawayDomains => new ListedThrowawayDomains(resource_path('domains/throwaway.txt')));
         $this->registerRules();
     }
 

@@ -6,6 +6,10 @@ declare(strict_types=1);
 return [
     'signup' => [
         'roles' => ['observer'],
+        // Refused on every app, with their subdomains; in any script.
+        'refused_domains' => [],
+        // Domains of throw-away mailboxes: the list in resources/domains.
+        'refuse_throwaway' => true,
     ],
     'password' => [
         'minimum' => 12,

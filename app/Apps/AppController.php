@@ -43,7 +43,8 @@ final readonly class AppController
             'colour' => $app->colour,
             'signup' => [
                 'admission' => $app->admission->kind,
-                'domains' => $app->admission->domains,
+                'domains' => $app->admission->domains->domains,
+                'subdomains' => $app->admission->domains->withSubdomains,
                 'closed' => $closed === null ? null : $this->words->say($closed),
                 'password' => ['minimum' => $this->password->minimum, 'maximum' => $this->password->maximum],
             ],

@@ -32,6 +32,6 @@ final readonly class Apps
         /** @var list<string> $domains */
         $domains = json_decode($row->admission_domains, true, flags: JSON_THROW_ON_ERROR);
 
-        return new App($row->key, $row->name, $row->kind, $row->summary, $row->colour, Admission::of($row->admission, $domains));
+        return new App($row->key, $row->name, $row->kind, $row->summary, $row->colour, Admission::of($row->admission, $domains, (bool) $row->admission_subdomains));
     }
 }

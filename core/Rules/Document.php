@@ -40,6 +40,17 @@ final class Document
     }
 
     /** @throws InvalidRuleBook */
+    public function boolean(string $key): bool
+    {
+        $value = $this->value($key);
+        if (! is_bool($value)) {
+            throw new InvalidRuleBook($this->at($key).': must be true or false');
+        }
+
+        return $value;
+    }
+
+    /** @throws InvalidRuleBook */
     public function duration(string $key): Duration
     {
         $value = $this->value($key);

@@ -18,23 +18,22 @@ final readonly class Admission
 
     public const NOBODY = 'nobody';
 
-    /** @param  list<string>  $domains in ASCII, lower case */
-    private function __construct(public string $kind, public array $domains = [])
+    private function __construct(public string $kind, public DomainList $domains)
     {
     }
 
     /**
      * @param  list<string>  $domains
      *
-     * @throws \InvalidArgumentException for a kind that is not one of the four
+     * @throws \InvalidArgumentException for a kind that is not one of the four, or a domain that is none
      */
-    public static function of(string $kind, array $domains = []): self
+    public static function of(string $kind, array $domains = [], bool $withSubdomains = false): self
     {
         if (! in_array($kind, [self::ANYONE, self::DOMAINS, self::INVITED, self::NOBODY], true)) {
             throw new \InvalidArgumentException("\"{$kind}\" is not a kind of admission.");
         }
 
-        return new self($kind, $domains);
+        return new self($kind, DomainList::of($domains, $withSubdomains));
     }
 
     public function isOpen(): bool
@@ -47,8 +46,8 @@ final readonly class Admission
         if (! $this->isOpen()) {
             return new Reason("signup.{$this->kind}_only");
         }
-        if ($this->kind === self::DOMAINS && $address !== null && ! in_array($address->domain, $this->domains, true)) {
-            return new Reason('email.domain_not_listed', 'email', ['domains' => $this->domains]);
+        if ($this->kind === self::DOMAINS && $address !== null && ! $this->domains->matches($address->domain)) {
+            return new Reason('email.domain_not_listed', 'email', ['domains' => $this->domains->domains]);
         }
 
         return null;

@@ -19,7 +19,7 @@ use Kennel\Core\Secrets\Secret;
  */
 final readonly class DecideSignup
 {
-    public function __construct(private PasswordPolicy $policy)
+    public function __construct(private PasswordPolicy $policy, private DomainPolicy $domains)
     {
     }
 
@@ -28,7 +28,7 @@ final readonly class DecideSignup
         $reasons = [];
         $name = $this->attempt(static fn (): PersonName => PersonName::parse($input->name ?? ''), $reasons);
         $email = $this->attempt(static fn (): EmailAddress => EmailAddress::parse($input->email ?? ''), $reasons);
-        $refusal = $admission->reasonAgainst($email);
+        $refusal = $admission->reasonAgainst($email) ?? ($email === null ? null : $this->domains->reasonAgainst($email));
         if ($refusal !== null) {
             $reasons[] = $refusal;
         }

@@ -10,14 +10,23 @@ use Kennel\Core\Rules\InvalidRuleBook;
 final readonly class SignupRules
 {
     /** @param  list<string>  $roles given to every account that signs up */
-    public function __construct(public array $roles)
-    {
+    public function __construct(
+        public array $roles,
+        /** Refused everywhere, with their subdomains. */
+        public DomainList $refusedDomains,
+        public bool $refuseThrowaway,
+    ) {
     }
 
     /** @throws InvalidRuleBook */
     public static function read(Document $document): self
     {
-        $rules = new self($document->strings('roles'));
+        try {
+            $refused = DomainList::of($document->strings('refused_domains'), withSubdomains: true);
+        } catch (\InvalidArgumentException $error) {
+            throw new InvalidRuleBook("signup.refused_domains: {$error->getMessage()}", previous: $error);
+        }
+        $rules = new self($document->strings('roles'), $refused, $document->boolean('refuse_throwaway'));
         $document->nothingElse();
 
         return $rules;

@@ -22,6 +22,7 @@ return new class extends Migration
             $table->string('summary', 200);
             $table->string('admission', 20);
             $table->json('admission_domains');
+            $table->boolean('admission_subdomains')->default(false);
             $table->string('colour', 7);
         });
         $this->accounts();

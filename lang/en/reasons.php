@@ -27,6 +27,8 @@ return [
         'local_too_long' => 'The part before the @ has more than :maximum bytes.',
         'too_long' => 'An address has at most :maximum bytes.',
         'domain_invalid' => 'The part after the @ is not a domain. One looks like place.example.',
+        'domain_refused' => 'Addresses of this domain can not sign up here.',
+        'throwaway' => 'This domain hands out throw-away mailboxes. Use an address you will keep.',
         'domain_not_listed' => 'Only addresses of :domains can sign up here.',
     ],
     'password' => [

@@ -44,6 +44,8 @@ final class RuleBookTest extends TestCase
             'out of range' => [['hashing', 'memory'], 1024, 'hashing.memory: must be a whole number from 7168'],
             'not a duration' => [['verification', 'lifetime'], '24h', 'verification.lifetime: "24h" is not an ISO 8601 duration'],
             'not a list' => [['signup', 'roles'], 'observer', 'signup.roles: must be a list'],
+            'not a domain' => [['signup', 'refused_domains'], ['a b'], 'signup.refused_domains: "a b" is not a domain'],
+            'not true or false' => [['signup', 'refuse_throwaway'], 'yes', 'signup.refuse_throwaway: must be true or false'],
             'not a list of strings' => [['signup', 'roles'], [1], 'signup.roles.0: must be a string'],
             'a section that is none' => [['sessions'], 3, 'sessions: must be an object'],
             'busy sessions that would end' => [['sessions', 'seen_every'], 'PT2H', 'sessions.seen_every: must be shorter'],

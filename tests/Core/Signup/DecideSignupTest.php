@@ -11,8 +11,12 @@ use Kennel\Core\Rules\Reason;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Signup\Admission;
 use Kennel\Core\Signup\DecideSignup;
+use Kennel\Core\Signup\DomainList;
+use Kennel\Core\Signup\DomainPolicy;
 use Kennel\Core\Signup\SignupInput;
+use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Signup\SignupVerdict;
+use Kennel\Core\Signup\ThrowawayDomains;
 use PHPUnit\Framework\TestCase;
 
 final class DecideSignupTest extends TestCase
@@ -46,6 +50,31 @@ final class DecideSignupTest extends TestCase
         self::assertSame(['email.domain_not_listed'], self::codes($this->decide('Tam', 'tam@sub.alderwend.example', 'slow green otters', $listed)), 'a subdomain is another domain');
     }
 
+    public function test_admission_with_subdomains_and_in_any_script(): void
+    {
+        $listed = Admission::of(Admission::DOMAINS, ['alderwend.example', 'bächlein.example'], withSubdomains: true);
+        foreach (['tam@alderwend.example', 'tam@upper.alderwend.example', 'tam@a.b.alderwend.example', 'tam@BÄCHLEIN.example', 'tam@xn--bchlein-5wa.example'] as $email) {
+            self::assertTrue($this->decide('Tam', $email, 'slow green otters', $listed)->isAccepted(), $email);
+        }
+        foreach (['tam@notalderwend.example', 'tam@alderwend.example.test', 'tam@example.test'] as $email) {
+            self::assertSame(['email.domain_not_listed'], self::codes($this->decide('Tam', $email, 'slow green otters', $listed)), $email);
+        }
+        $this->expectException(\InvalidArgumentException::class);
+        Admission::of(Admission::DOMAINS, ['not a domain']);
+    }
+
+    public function test_refused_and_throwaway_domains(): void
+    {
+        foreach (['tam@refused.example', 'tam@sub.refused.example', 'tam@xn--bcher-kva.example'] as $email) {
+            self::assertSame(['email.domain_refused'], self::codes($this->decide('Tam', $email, 'slow green otters')), $email);
+        }
+        foreach (['tam@tenminutes.example', 'tam@everything.test', 'tam@any.sub.everything.test'] as $email) {
+            self::assertSame(['email.throwaway'], self::codes($this->decide('Tam', $email, 'slow green otters')), $email);
+            self::assertTrue($this->decide('Tam', $email, 'slow green otters', refuseThrowaway: false)->isAccepted(), $email);
+        }
+        self::assertTrue($this->decide('Tam', 'tam@sub.tenminutes.example', 'slow green otters')->isAccepted(), 'listed without its subdomains');
+    }
+
     public function test_nobody_gets_in_where_nobody_may(): void
     {
         self::assertSame(['signup.invited_only'], self::codes($this->decide('Tam', 'tam@post.example', 'slow green otters', Admission::of(Admission::INVITED))));
@@ -58,7 +87,7 @@ final class DecideSignupTest extends TestCase
         $this->decide(null, null, null)->password();
     }
 
-    private function decide(?string $name, ?string $email, ?string $password, ?Admission $admission = null): SignupVerdict
+    private function decide(?string $name, ?string $email, ?string $password, ?Admission $admission = null, bool $refuseThrowaway = true): SignupVerdict
     {
         $nothing = new class implements Blocklist
         {
@@ -67,7 +96,15 @@ final class DecideSignupTest extends TestCase
                 return false;
             }
         };
-        $decide = new DecideSignup(new PasswordPolicy(new PasswordRules(12, 64), $nothing));
+        $throwaway = new class implements ThrowawayDomains
+        {
+            public function lists(string $entry): bool
+            {
+                return in_array($entry, ['tenminutes.example', '.everything.test'], true);
+            }
+        };
+        $domains = new DomainPolicy(new SignupRules([], DomainList::of(['refused.example', 'bücher.example'], true), $refuseThrowaway), $throwaway);
+        $decide = new DecideSignup(new PasswordPolicy(new PasswordRules(12, 64), $nothing), $domains);
 
         return $decide(new SignupInput($name, $email, $password === null ? null : new Secret($password)), $admission ?? Admission::of(Admission::ANYONE));
     }

@@ -24,7 +24,7 @@ export function AppsScreen() {
               {
                 {
                   anyone: 'anyone',
-                  domains: `addresses of ${app.signup.domains.join(', ')}`,
+                  domains: `addresses of ${app.signup.domains.join(', ')}${app.signup.subdomains ? ' and their subdomains' : ''}`,
                   invited: 'the invited',
                   nobody: 'nobody',
                 }[app.signup.admission]

@@ -44,7 +44,7 @@ export function SignupScreen() {
             <span className="text-ink-soft">
               {app.signup.closed ??
                 (app.signup.admission === 'domains'
-                  ? `Only addresses of ${app.signup.domains.join(', ')}`
+                  ? `Only addresses of ${app.signup.domains.join(', ')}${app.signup.subdomains ? ' and their subdomains' : ''}`
                   : 'Anyone may sign up.')}
             </span>
           </li>

@@ -40,6 +40,25 @@ final class ScenarioTest extends DoorTestCase
         }
     }
 
+    public function test_every_list_pages_through_all_its_rows_once(): void
+    {
+        $this->freshlySeeded();
+        $this->signInAsKeeper();
+        $live = DB::table('sessions')->whereNull('ended_at')->where('lapses_at', '>', '2026-05-01T12:00:00.000Z')->count();
+        foreach (['/messages' => self::rows('messages'), '/challenges' => self::rows('challenges'), '/audit-events' => self::rows('audit_events'), '/sessions' => $live] as $door => $expected) {
+            $seen = [];
+            $cursor = null;
+            do {
+                $page = $this->ask("{$door}?limit=97".($cursor === null ? '' : "&cursor={$cursor}"))->assertOk();
+                $seen = [...$seen, ...array_column((array) $page->json('items'), 'id')];
+                $cursor = $page->json('next');
+            } while ($cursor !== null);
+            self::assertCount($expected, $seen, $door);
+            self::assertCount($expected, array_unique($seen), $door);
+            self::assertSame(['query.cursor'], self::codes($this->ask("{$door}?cursor=WyJuYW1lIiwiYSIsMV0")->assertStatus(422)), 'a cursor of another list');
+        }
+    }
+
     private function freshlySeeded(): void
     {
         $this->command('migrate:fresh', ['--force' => true]);

@@ -18,12 +18,13 @@ use Kennel\App\Passwords\CommonPasswords;
 use Kennel\App\Platform\Clock;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\RequestContext;
+use Kennel\App\Rules\RulesInForce;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Signup\ListedThrowawayDomains;
 use Kennel\Core\Passwords\Argon2idParameters;
 use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Passwords\PasswordRules;
-use Kennel\Core\Rules\RuleBook;
+use Kennel\Core\Rules\Document;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\SystemEntropy;
 use Kennel\Core\Sessions\SessionRules;
@@ -61,17 +62,13 @@ final class KennelProvider extends ServiceProvider
 
     private function registerRules(): void
     {
-        $this->app->singleton(RuleBook::class, static function (): RuleBook {
-            /** @var array<string, mixed> $document */
-            $document = config('rules');
-
-            return RuleBook::fromArray($document);
-        });
-        $book = fn (): RuleBook => $this->app->make(RuleBook::class);
-        $this->app->bind(SignupRules::class, static fn (): SignupRules => $book()->signup);
-        $this->app->bind(PasswordRules::class, static fn (): PasswordRules => $book()->password);
-        $this->app->bind(Argon2idParameters::class, static fn (): Argon2idParameters => $book()->hashing);
-        $this->app->bind(VerificationRules::class, static fn (): VerificationRules => $book()->verification);
-        $this->app->bind(SessionRules::class, static fn (): SessionRules => $book()->sessions);
+        $this->app->scoped(RulesInForce::class, static fn (): RulesInForce => new RulesInForce(storage_path('rules.json')));
+        // Each part by itself: most requests need one of them. Read once a request or job, so that what is applied counts from the next on.
+        $section = fn (string $key): Document => $this->app->make(RulesInForce::class)->section($key);
+        $this->app->scoped(SignupRules::class, static fn (): SignupRules => SignupRules::read($section('signup')));
+        $this->app->scoped(PasswordRules::class, static fn (): PasswordRules => PasswordRules::read($section('password')));
+        $this->app->scoped(Argon2idParameters::class, static fn (): Argon2idParameters => Argon2idParameters::read($section('hashing')));
+        $this->app->scoped(VerificationRules::class, static fn (): VerificationRules => VerificationRules::read($section('verification')));
+        $this->app->scoped(SessionRules::class, static fn (): SessionRules => SessionRules::read($section('sessions')));
     }
 }

@@ -12,6 +12,7 @@ use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Http\RenderProblem;
 use Kennel\App\Platform\Http\RequireSameOrigin;
 use Kennel\App\Platform\Http\SecurityHeaders;
+use Kennel\App\Rules\Commands\Rules;
 use Kennel\App\Sessions\Commands\Purge;
 use Kennel\Demo\Commands\SeedDemo;
 
@@ -23,7 +24,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
             Route::middleware([])->group(base_path('routes/web.php'));
         },
     )
-    ->withCommands([Purge::class, SeedDemo::class])
+    ->withCommands([Purge::class, Rules::class, SeedDemo::class])
     ->withSchedule(static function (Schedule $schedule): void {
         $schedule->command('kennel:purge')->everyFiveMinutes()->withoutOverlapping();
     })

@@ -15,6 +15,7 @@ use Kennel\App\Passwords\CensusController;
 use Kennel\App\Platform\Http\Idempotency;
 use Kennel\App\Platform\Http\OpenApiController;
 use Kennel\App\Roles\RoleController;
+use Kennel\App\Rules\RulesController;
 use Kennel\App\Sessions\CurrentSessionController;
 use Kennel\App\Sessions\RequirePermission;
 use Kennel\App\Sessions\SessionController;
@@ -46,6 +47,7 @@ Route::delete('session', [SessionController::class, 'signOut']);
 
 // Operators. The permission is asked here, and again where the rows are read.
 Route::get('overview', [OverviewController::class, 'show'])->middleware(RequirePermission::named('kennel:console'));
+Route::get('rules', [RulesController::class, 'show'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::get('signups/days', [SignupController::class, 'days'])->middleware(RequirePermission::named('kennel:signups.read'));
 Route::get('messages', [MessageController::class, 'index'])->middleware(RequirePermission::named('kennel:messages.read'));
 Route::get('messages/{id}', [MessageController::class, 'show'])->middleware(RequirePermission::named('kennel:messages.read'));

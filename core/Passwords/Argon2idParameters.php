@@ -18,9 +18,9 @@ final readonly class Argon2idParameters
     public static function read(Document $document): self
     {
         $parameters = new self(
-            $document->integer('memory', 7168, 4_194_304),
-            $document->integer('passes', 1, 64),
-            $document->integer('lanes', 1, 16),
+            $document->integer('memory', 7168, 4_194_304, 'Memory in KiB'),
+            $document->integer('passes', 1, 64, 'Passes over the memory'),
+            $document->integer('lanes', 1, 16, 'Lanes'),
         );
         $document->nothingElse();
 

@@ -17,7 +17,7 @@ final readonly class PasswordRules
     /** @throws InvalidRuleBook */
     public static function read(Document $document): self
     {
-        $rules = new self($document->integer('minimum', 1, 256), $document->integer('maximum', 64, 1024));
+        $rules = new self($document->integer('minimum', 1, 256, 'Fewest code points'), $document->integer('maximum', 64, 1024, 'Most code points'));
         if ($rules->minimum > $rules->maximum) {
             throw new InvalidRuleBook('password.minimum: must not be above password.maximum');
         }

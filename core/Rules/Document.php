@@ -6,11 +6,15 @@ namespace Kennel\Core\Rules;
 
 /**
  * Reads one object of the rule book strictly: every key is known, every value has its type, and a mistake is named by its path.
+ * What it was asked for is also the object's JSON Schema, so that reading and describing can not disagree.
  */
 final class Document
 {
-    /** @var list<string> */
-    private array $read = [];
+    /** @var array<string, array<string, mixed>> the schema of each key that was asked for */
+    private array $properties = [];
+
+    /** @var array<string, self> */
+    private array $sections = [];
 
     /** @param  array<array-key, mixed>  $values */
     public function __construct(private readonly array $values, private readonly string $path = '')
@@ -18,20 +22,20 @@ final class Document
     }
 
     /** @throws InvalidRuleBook */
-    public function section(string $key): self
+    public function section(string $key, string $about): self
     {
-        $value = $this->value($key);
+        $value = $this->value($key, ['description' => $about]);
         if (! is_array($value)) {
             throw new InvalidRuleBook($this->at($key).': must be an object');
         }
 
-        return new self($value, $this->at($key));
+        return $this->sections[$key] = new self($value, $this->at($key));
     }
 
     /** @throws InvalidRuleBook */
-    public function integer(string $key, int $minimum, int $maximum): int
+    public function integer(string $key, int $minimum, int $maximum, string $about): int
     {
-        $value = $this->value($key);
+        $value = $this->value($key, ['type' => 'integer', 'minimum' => $minimum, 'maximum' => $maximum, 'description' => $about]);
         if (! is_int($value) || $value < $minimum || $value > $maximum) {
             throw new InvalidRuleBook($this->at($key).": must be a whole number from {$minimum} to {$maximum}");
         }
@@ -40,9 +44,9 @@ final class Document
     }
 
     /** @throws InvalidRuleBook */
-    public function boolean(string $key): bool
+    public function boolean(string $key, string $about): bool
     {
-        $value = $this->value($key);
+        $value = $this->value($key, ['type' => 'boolean', 'description' => $about]);
         if (! is_bool($value)) {
             throw new InvalidRuleBook($this->at($key).': must be true or false');
         }
@@ -51,9 +55,9 @@ final class Document
     }
 
     /** @throws InvalidRuleBook */
-    public function duration(string $key): Duration
+    public function duration(string $key, string $about): Duration
     {
-        $value = $this->value($key);
+        $value = $this->value($key, ['type' => 'string', 'pattern' => Duration::PATTERN, 'description' => $about]);
         if (! is_string($value)) {
             throw new InvalidRuleBook($this->at($key).': must be an ISO 8601 duration such as "PT24H"');
         }
@@ -69,9 +73,9 @@ final class Document
      *
      * @throws InvalidRuleBook
      */
-    public function strings(string $key): array
+    public function strings(string $key, string $about): array
     {
-        $value = $this->value($key);
+        $value = $this->value($key, ['type' => 'array', 'items' => ['type' => 'string'], 'description' => $about]);
         if (! is_array($value) || ! array_is_list($value)) {
             throw new InvalidRuleBook($this->at($key).': must be a list of strings');
         }
@@ -94,15 +98,27 @@ final class Document
     public function nothingElse(): void
     {
         foreach (array_keys($this->values) as $key) {
-            if (! in_array((string) $key, $this->read, true)) {
+            if (! isset($this->properties[(string) $key])) {
                 throw new InvalidRuleBook($this->at((string) $key).': is not a rule');
             }
         }
     }
 
-    private function value(string $key): mixed
+    /** @return array<string, mixed> JSON Schema (2020-12) of what has been asked for */
+    public function schema(): array
     {
-        $this->read[] = $key;
+        $properties = $this->properties;
+        foreach ($this->sections as $key => $section) {
+            $properties[$key] = [...$section->schema(), ...$properties[$key]];
+        }
+
+        return ['type' => 'object', 'properties' => $properties, 'required' => array_keys($properties), 'additionalProperties' => false];
+    }
+
+    /** @param  array<string, mixed>  $schema */
+    private function value(string $key, array $schema): mixed
+    {
+        $this->properties[$key] = $schema;
         if (! array_key_exists($key, $this->values)) {
             throw new InvalidRuleBook($this->at($key).': is missing');
         }

@@ -9,6 +9,9 @@ namespace Kennel\Core\Rules;
  */
 final readonly class Duration
 {
+    /** Shared with the rule book's JSON Schema, so it keeps to what both kinds of regular expression know. */
+    public const PATTERN = '^P(?=.)(?:(\d{1,4})W)?(?:(\d{1,5})D)?(?:T(?=.)(?:(\d{1,6})H)?(?:(\d{1,7})M)?(?:(\d{1,8})S)?)?$';
+
     private function __construct(public int $seconds)
     {
     }
@@ -16,8 +19,7 @@ final readonly class Duration
     /** @throws \InvalidArgumentException for anything but positive weeks, days, hours, minutes and seconds */
     public static function parse(string $text): self
     {
-        $form = '/^P(?=.)(?:(\d{1,4})W)?(?:(\d{1,5})D)?(?:T(?=.)(?:(\d{1,6})H)?(?:(\d{1,7})M)?(?:(\d{1,8})S)?)?$/D';
-        if (preg_match($form, $text, $parts) !== 1) {
+        if (preg_match('/'.self::PATTERN.'/D', $text, $parts) !== 1) {
             throw new \InvalidArgumentException("\"{$text}\" is not an ISO 8601 duration of weeks, days, hours, minutes and seconds");
         }
         [$weeks, $days, $hours, $minutes, $seconds] = array_map('intval', array_pad(array_slice($parts, 1), 5, '0'));

@@ -19,6 +19,7 @@ final readonly class RuleBook
         public Argon2idParameters $hashing,
         public VerificationRules $verification,
         public SessionRules $sessions,
+        private Document $document,
     ) {
     }
 
@@ -31,14 +32,21 @@ final readonly class RuleBook
     {
         $root = new Document($document);
         $book = new self(
-            SignupRules::read($root->section('signup')),
-            PasswordRules::read($root->section('password')),
-            Argon2idParameters::read($root->section('hashing')),
-            VerificationRules::read($root->section('verification')),
-            SessionRules::read($root->section('sessions')),
+            SignupRules::read($root->section('signup', 'Who signs up, and what they get')),
+            PasswordRules::read($root->section('password', 'What a new password must be; lengths in code points')),
+            Argon2idParameters::read($root->section('hashing', 'How passwords are stored: Argon2id (RFC 9106)')),
+            VerificationRules::read($root->section('verification', 'Links that prove an address')),
+            SessionRules::read($root->section('sessions', 'How long a session lives')),
+            $root,
         );
         $root->nothingElse();
 
         return $book;
+    }
+
+    /** @return array<string, mixed> JSON Schema (2020-12) of the document this was read from */
+    public function schema(): array
+    {
+        return ['$schema' => 'https://json-schema.org/draft/2020-12/schema', 'title' => 'Kennel rule book', ...$this->document->schema()];
     }
 }

@@ -27,11 +27,11 @@ final readonly class SessionRules
     public static function read(Document $document): self
     {
         $rules = new self(
-            $document->duration('idle'),
-            $document->duration('absolute'),
-            $document->duration('kept_idle'),
-            $document->duration('kept_absolute'),
-            $document->duration('seen_every'),
+            $document->duration('idle', 'Ends without a request for this long'),
+            $document->duration('absolute', 'Ends after this, however busy'),
+            $document->duration('kept_idle', 'The same, when kept signed in: without a request'),
+            $document->duration('kept_absolute', 'The same, when kept signed in: however busy'),
+            $document->duration('seen_every', 'How often “last seen” is written'),
         );
         $document->nothingElse();
         if ($rules->seenEvery->seconds >= $rules->idle->seconds) {

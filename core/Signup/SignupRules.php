@@ -22,11 +22,11 @@ final readonly class SignupRules
     public static function read(Document $document): self
     {
         try {
-            $refused = DomainList::of($document->strings('refused_domains'), withSubdomains: true);
+            $refused = DomainList::of($document->strings('refused_domains', 'Domains refused on every app, with their subdomains'), withSubdomains: true);
         } catch (\InvalidArgumentException $error) {
             throw new InvalidRuleBook("signup.refused_domains: {$error->getMessage()}", previous: $error);
         }
-        $rules = new self($document->strings('roles'), $refused, $document->boolean('refuse_throwaway'));
+        $rules = new self($document->strings('roles', 'Roles given to everybody who signs up'), $refused, $document->boolean('refuse_throwaway', 'Refuse the listed domains of throw-away mailboxes'));
         $document->nothingElse();
 
         return $rules;

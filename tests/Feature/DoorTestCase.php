@@ -42,6 +42,8 @@ abstract class DoorTestCase extends TestCase
         $app->make(Kernel::class)->bootstrap();
         config([
             'database.connections.sqlite.database' => ':memory:',
+            // A persistent connection to :memory: would hand one test's data to the next.
+            'database.connections.sqlite.options' => [],
             'app.url' => 'http://localhost',
             'rules.hashing' => ['memory' => 7168, 'passes' => 1, 'lanes' => 1],
         ]);

@@ -6,8 +6,12 @@ namespace Kennel\Tests\Core\Rules;
 
 use Kennel\Core\Rules\InvalidRuleBook;
 use Kennel\Core\Rules\RuleBook;
+use Kennel\Core\Rules\RuleDiff;
+use Opis\JsonSchema\Validator;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
 
 final class RuleBookTest extends TestCase
 {
@@ -50,6 +54,51 @@ final class RuleBookTest extends TestCase
             'a section that is none' => [['sessions'], 3, 'sessions: must be an object'],
             'busy sessions that would end' => [['sessions', 'seen_every'], 'PT2H', 'sessions.seen_every: must be shorter'],
         ];
+    }
+
+    /** The schema and the reader are asked about the same thousands of documents, the schema by an independent validator. */
+    public function test_schema_and_reader_agree(): void
+    {
+        $schema = (object) json_decode(json_encode(RuleBook::fromArray(self::shipped())->schema(), JSON_THROW_ON_ERROR));
+        $validator = new Validator;
+        $random = new Randomizer(new Mt19937(2020));
+        $odd = [0, -1, 12, 257, 1024, 5_000_000, '12', 'PT1H', 'P1M', 'PT0', '', null, true, [], ['a'], [1], ['k' => 1], 1.5];
+        $refused = 0;
+        for ($case = 0; $case < 3_000; $case++) {
+            $document = self::shipped();
+            $section = array_keys($document)[$random->getInt(0, count($document) - 1)];
+            $keys = array_keys($document[$section]);
+            $key = $random->getInt(0, 9) === 0 ? 'unknown' : $keys[$random->getInt(0, count($keys) - 1)];
+            $document[$section][$key] = $odd[$random->getInt(0, count($odd) - 1)];
+            if ($random->getInt(0, 19) === 0) {
+                unset($document[$section][$keys[0]]);
+            }
+            $valid = $validator->validate(json_decode(json_encode($document, JSON_THROW_ON_ERROR)), $schema)->isValid();
+            try {
+                RuleBook::fromArray($document);
+                self::assertTrue($valid, json_encode($document[$section], JSON_THROW_ON_ERROR));
+            } catch (InvalidRuleBook $mistake) {
+                $refused++;
+                // What compares two rules, asks that a domain be one, or that a duration be longer than nothing, no schema can say.
+                $beyond = preg_match('/must not be above|must be shorter|is not a domain|longer than nothing/', $mistake->getMessage()) === 1;
+                self::assertTrue($beyond || ! $valid, $mistake->getMessage());
+            }
+        }
+        self::assertGreaterThan(1_000, $refused);
+    }
+
+    public function test_a_diff_names_every_rule_that_differs(): void
+    {
+        $after = self::shipped();
+        $after['password']['minimum'] = 15;
+        $after['signup']['roles'] = ['observer', 'reviewer'];
+        unset($after['sessions']['idle']);
+        self::assertSame([
+            'signup.roles' => ['before' => ['observer'], 'after' => ['observer', 'reviewer']],
+            'password.minimum' => ['before' => 12, 'after' => 15],
+            'sessions.idle' => ['before' => 'PT2H', 'after' => null],
+        ], RuleDiff::between(self::shipped(), $after));
+        self::assertSame([], RuleDiff::between($after, $after));
     }
 
     public function test_limits_that_cross_are_refused(): void

@@ -67,6 +67,19 @@ final class ImmediateTransactionsTest extends TestCase
         self::assertSame(0, $connection->transactionLevel());
     }
 
+    public function test_what_a_request_leaves_open_is_rolled_back_before_the_connection_serves_the_next(): void
+    {
+        $one = $this->connect(persistent: true);
+        $one->beginTransaction();
+        $one->update('UPDATE counters SET value = 77');
+        unset($one);
+        gc_collect_cycles();
+        $next = $this->connect(persistent: true);
+        self::assertSame(0, (int) $next->scalar('SELECT value FROM counters'));
+        $next->transaction(static fn () => $next->update('UPDATE counters SET value = 1'));
+        self::assertSame(1, (int) $this->connect()->scalar('SELECT value FROM counters'));
+    }
+
     public function test_reading_is_never_kept_waiting(): void
     {
         [$writer, $reader] = [$this->connect(), $this->connect(timeout: 50)];
@@ -77,9 +90,9 @@ final class ImmediateTransactionsTest extends TestCase
         self::assertSame(5, (int) $reader->scalar('SELECT value FROM counters'));
     }
 
-    private function connect(int $timeout = 5_000): ImmediateSqliteConnection
+    private function connect(int $timeout = 5_000, bool $persistent = false): ImmediateSqliteConnection
     {
-        $pdo = new \PDO("sqlite:{$this->file}", options: [\PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION]);
+        $pdo = new \PDO("sqlite:{$this->file}", options: [\PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION, \PDO::ATTR_PERSISTENT => $persistent]);
         $pdo->exec("PRAGMA busy_timeout = {$timeout}");
 
         return new ImmediateSqliteConnection($pdo, $this->file);

@@ -4,6 +4,7 @@ import { Screen, Table } from '../../kit/Layout';
 import { Count } from '../../kit/Text';
 import { api } from '../api';
 import { Failure } from '../Failure';
+import { RulesInForce } from '../rules/RulesInForce';
 
 /** Which schemes and parameters the stored hashes use. */
 export function PasswordsScreen() {
@@ -49,6 +50,10 @@ export function PasswordsScreen() {
           );
         })}
       </Table>
+      <div className="mt-6">
+        <RulesInForce section="password" />
+        <RulesInForce section="hashing" />
+      </div>
       <p className="mt-4 max-w-prose text-ink-soft">
         A bcrypt hash, or an Argon2id one of other parameters, is replaced when its holder next signs in. The remaining
         schemes are counted here but not verified yet, so their holders can not sign in.

@@ -5,6 +5,7 @@ import { EndSession } from '../accounts/AccountParts';
 import { api, FIGURES_EVERY } from '../api';
 import { Failure } from '../Failure';
 import { More } from '../More';
+import { RulesInForce } from '../rules/RulesInForce';
 import { usePages } from '../usePages';
 
 export function SessionsScreen() {
@@ -17,6 +18,7 @@ export function SessionsScreen() {
     <Screen title="Sessions" aside="live now, newest first">
       <Failure error={list.error} />
       {list.items.length === 0 && !list.isPending ? <Empty>Nobody is signed in.</Empty> : null}
+      <RulesInForce section="sessions" />
       <Table label="Live sessions" head={['Account', 'Device', 'From', 'Seen', 'Lapses in', '']}>
         {list.items.map((session) => (
           <tr key={session.id}>

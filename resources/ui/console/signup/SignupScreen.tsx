@@ -4,6 +4,7 @@ import { Screen, Table } from '../../kit/Layout';
 import { Count, InlineLink } from '../../kit/Text';
 import { api } from '../api';
 import { Failure } from '../Failure';
+import { RulesInForce } from '../rules/RulesInForce';
 
 const HEIGHT = 150;
 const STEP = 28;
@@ -50,6 +51,7 @@ export function SignupScreen() {
           </li>
         ))}
       </ul>
+      <RulesInForce section="signup" />
       <h2 className="mb-2 text-[13px] leading-[18px] font-bold">Sign-ups by day (UTC)</h2>
       <Chart items={items} />
       <details className="mt-3">

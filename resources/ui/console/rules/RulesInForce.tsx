@@ -1,0 +1,47 @@
+import { useQuery } from '@tanstack/react-query';
+import { answer } from '../../api/client';
+import { api } from '../api';
+import { Failure } from '../Failure';
+
+interface Schema {
+  description?: string;
+  properties?: Record<string, Schema>;
+}
+
+/** One section of the rule book, as it is in force: each rule in words, with its value. */
+export function RulesInForce({ section }: { section: string }) {
+  const rules = useQuery({ queryKey: ['rules'], queryFn: () => answer(api.GET('/rules')) });
+  const values = ((rules.data?.document ?? {}) as Record<string, Record<string, unknown>>)[section];
+  const schema = (rules.data?.schema as Schema | undefined)?.properties?.[section];
+  return (
+    <section className="mb-6" aria-label={`Rules in force: ${section}`}>
+      <h2 className="mb-2 text-[13px] leading-[18px] font-bold">{schema?.description ?? 'Rules in force'}</h2>
+      <Failure error={rules.error} />
+      <dl>
+        {Object.entries(schema?.properties ?? {}).map(([key, rule]) => (
+          <div key={key} className="flex min-h-8 flex-wrap items-center gap-x-3 border-t border-line py-1">
+            <dt className="min-w-0 flex-1">{rule.description}</dt>
+            <dd className="font-semibold">{inWords(values?.[key])}</dd>
+            <dd className="w-52 truncate text-right font-mono text-small text-ink-soft max-sm:hidden">
+              {section}.{key}
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+const UNITS = { W: 'week', D: 'day', H: 'hour', M: 'minute', S: 'second' } as const;
+
+/** A rule's value as people say it: an ISO 8601 duration in words, a list in a row. */
+export function inWords(value: unknown): string {
+  if (Array.isArray(value)) return value.length === 0 ? 'none' : value.join(', ');
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value === 'string' && /^P(?=.)(\d+W)?(\d+D)?(T(\d+H)?(\d+M)?(\d+S)?)?$/.test(value)) {
+    return [...value.matchAll(/(\d+)([WDHMS])/g)]
+      .map(([, count, unit]) => `${count} ${UNITS[unit as keyof typeof UNITS]}${count === '1' ? '' : 's'}`)
+      .join(' ');
+  }
+  return String(value ?? '–');
+}

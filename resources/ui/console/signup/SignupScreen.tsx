@@ -52,6 +52,7 @@ export function SignupScreen() {
         ))}
       </ul>
       <RulesInForce section="signup" />
+      <RulesInForce section="verification" />
       <h2 className="mb-2 text-[13px] leading-[18px] font-bold">Sign-ups by day (UTC)</h2>
       <Chart items={items} />
       <details className="mt-3">

@@ -38,6 +38,25 @@ final class SignUpTest extends DoorTestCase
         self::assertSame(['already_registered', 'verify_address'], DB::table('messages')->orderBy('seq')->pluck('kind')->all());
     }
 
+    public function test_a_known_address_leaves_nothing_behind_of_the_work_done_for_nobody(): void
+    {
+        foreach (['active', 'suspended', 'closed'] as $status) {
+            $account = $this->holder("{$status}@post.example");
+            DB::table('accounts')->where('id', $account->id)->update(['status' => $status]);
+        }
+        for ($again = 0; $again < 2; $again++) {
+            foreach (['active', 'suspended', 'closed'] as $status) {
+                $this->knock('POST', '/signups', ['email' => "{$status}@post.example"] + self::GOOD)->assertStatus(202);
+            }
+        }
+        self::assertSame([3, 0, 0], [self::rows('accounts'), self::rows('assignments'), self::rows('challenges')]);
+        self::assertSame(['already_registered', 'already_registered'], DB::table('messages')->pluck('kind')->all());
+        self::assertSame(['account.signed_up_again'], DB::table('audit_events')->distinct()->pluck('event')->all());
+        self::assertSame(4, self::rows('audit_events'));
+        self::assertSame(2, self::rows('jobs'));
+        self::assertSame(['active@post.example', 'closed@post.example', 'suspended@post.example'], DB::table('accounts')->orderBy('email')->pluck('email')->all());
+    }
+
     public function test_signing_up_again_before_proof_sends_a_new_link_after_the_cool_down(): void
     {
         $this->knock('POST', '/signups', self::GOOD);

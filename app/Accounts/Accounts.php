@@ -69,11 +69,6 @@ final readonly class Accounts
         return Account::query()->count();
     }
 
-    public function countByStatus(Status $status): int
-    {
-        return Account::query()->where('status', $status->value)->count();
-    }
-
     /** @return array<string, int> how many sign-ups by day (UTC), oldest first, days without any included */
     public function signupsByDay(int $days): array
     {

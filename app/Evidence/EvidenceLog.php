@@ -15,8 +15,6 @@ use Psr\Clock\ClockInterface;
  */
 final readonly class EvidenceLog
 {
-    public const LANES = ['wire', 'record', 'message', 'audit'];
-
     public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private RequestContext $context)
     {
     }

@@ -1,4 +1,4 @@
-import type { ComponentProps } from 'react';
+import type { ComponentProps, ReactNode } from 'react';
 
 type Kind = 'act' | 'plain' | 'stop';
 
@@ -22,5 +22,27 @@ export function Button({
       {...rest}
       className={`rounded-control border font-semibold whitespace-nowrap transition-colors duration-100 disabled:opacity-55 aria-disabled:opacity-55 ${sizes[size]} ${look[kind]} ${className}`}
     />
+  );
+}
+
+/** One value of a filter above a list; pressed again, it lets everything through. */
+export function FilterChip({
+  pressed,
+  onPress,
+  children,
+}: {
+  pressed: boolean;
+  onPress: (pressed: boolean) => void;
+  children: ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      aria-pressed={pressed}
+      onClick={() => onPress(!pressed)}
+      className={`flex h-6 items-center gap-1.5 rounded-full border px-2.5 text-small ${pressed ? 'border-petrol bg-petrol-wash font-semibold text-petrol-deep' : 'border-line-strong hover:bg-well'}`}
+    >
+      {children}
+    </button>
   );
 }

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
+import { FilterChip } from '../../kit/Button';
 import { Empty } from '../../kit/Layout';
 import { StatusMark, type Status } from '../../kit/Marks';
 import { Count, When } from '../../kit/Text';
@@ -81,15 +82,9 @@ export function AccountList({ openId }: { openId: string | null }) {
         <SearchBox value={query} onChange={(value) => set('q', value)} total={list.first} />
         <div className="flex flex-wrap gap-1.5" role="group" aria-label="Status">
           {STATUSES.map((each) => (
-            <button
-              key={each}
-              type="button"
-              aria-pressed={status === each}
-              onClick={() => set('status', status === each ? null : each)}
-              className={`flex h-6 items-center gap-1.5 rounded-full border px-2.5 text-small ${status === each ? 'border-petrol bg-petrol-wash font-semibold text-petrol-deep' : 'border-line-strong hover:bg-well'}`}
-            >
+            <FilterChip key={each} pressed={status === each} onPress={(on) => set('status', on ? each : null)}>
               <StatusMark status={each} /> {each}
-            </button>
+            </FilterChip>
           ))}
         </div>
       </div>

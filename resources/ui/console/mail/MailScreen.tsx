@@ -1,5 +1,6 @@
 import { Link, useParams, useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
+import { FilterChip } from '../../kit/Button';
 import { Empty, Screen } from '../../kit/Layout';
 import { When } from '../../kit/Text';
 import { api, FIGURES_EVERY } from '../api';
@@ -50,15 +51,13 @@ export function MailScreen() {
         <Screen title="Mail" wide aside="held by the built-in stand-in until a relay is set">
           <div className="mb-2.5 flex flex-wrap gap-1.5" role="group" aria-label="State">
             {STATES.map((each) => (
-              <button
+              <FilterChip
                 key={each}
-                type="button"
-                aria-pressed={state === each}
-                onClick={() => setSearch(state === each ? {} : { state: each }, { replace: true })}
-                className={`h-6 rounded-full border px-2.5 text-small ${state === each ? 'border-petrol bg-petrol-wash font-semibold' : 'border-line-strong hover:bg-well'}`}
+                pressed={state === each}
+                onPress={(on) => setSearch(on ? { state: each } : {}, { replace: true })}
               >
                 <MessageStateMark state={each} />
-              </button>
+              </FilterChip>
             ))}
           </div>
           <Failure error={list.error} />

@@ -1,9 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
-import { answer, ApiError } from '../../api/client';
+import { answer, type ApiError } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { PasswordField, TextField } from '../../kit/Field';
-import { Logo, Notice } from '../../kit/Marks';
+import { Logo } from '../../kit/Marks';
+import { SigninRefusal } from '../../kit/SigninRefusal';
 import { api } from '../api';
 
 interface Keeper {
@@ -32,11 +33,7 @@ export function SignIn() {
           <Logo /> Kennel console
         </h1>
         <form onSubmit={submit} noValidate className="space-y-1.5">
-          {refusal === null ? null : (
-            <Notice tone="stop" role="alert">
-              {refusal.problem?.code === 'signin.refused' ? refusal.problem.detail : refusal.words}
-            </Notice>
-          )}
+          <SigninRefusal refusal={refusal} />
           <TextField
             label="E-mail address"
             type="email"

@@ -1,7 +1,7 @@
 import { useState, type FormEvent } from 'react';
-import { answer, ApiError, type Schemas } from '../../api/client';
+import { answer, type ApiError, type Schemas } from '../../api/client';
 import { Checkbox, PasswordField, TextField } from '../../kit/Field';
-import { Notice } from '../../kit/Marks';
+import { SigninRefusal } from '../../kit/SigninRefusal';
 import { api, pagePath } from '../api';
 import { PageFrame, PageLink, Submit } from '../PageFrame';
 
@@ -24,11 +24,7 @@ export function SignIn({ app }: { app: Schemas['App'] }) {
   return (
     <PageFrame name={app.name} colour={app.colour} title="Sign in">
       <form onSubmit={submit} noValidate className="space-y-2">
-        {refusal === null ? null : (
-          <Notice tone="stop" role="alert">
-            {refusal.problem?.code === 'signin.refused' ? refusal.problem.detail : refusal.words}
-          </Notice>
-        )}
+        <SigninRefusal refusal={refusal} />
         <TextField
           label="E-mail address"
           type="email"

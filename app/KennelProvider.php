@@ -6,11 +6,13 @@ namespace Kennel\App;
 
 use Illuminate\Contracts\Encryption\Encrypter;
 use Illuminate\Contracts\Foundation\MaintenanceMode;
+use Illuminate\Contracts\Routing\UrlGenerator;
 use Illuminate\Database\Connection;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Foundation\FileBasedMaintenanceMode;
-use Illuminate\Routing\UrlGenerator;
 use Illuminate\Support\ServiceProvider;
+use Kennel\App\Apps\Apps;
+use Kennel\App\Fields\DialledNumbers;
 use Kennel\App\Mail\Relay;
 use Kennel\App\Mail\SmtpRelay;
 use Kennel\App\Mail\StandInRelay;
@@ -21,14 +23,23 @@ use Kennel\App\Platform\RequestContext;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Signup\ListedThrowawayDomains;
+use Kennel\Core\Accounts\AddressRules;
+use Kennel\Core\Accounts\DutyRules;
+use Kennel\Core\Apps\AppRules;
+use Kennel\Core\Fields\DecideFields;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Passwords\Argon2idParameters;
 use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Passwords\PasswordRules;
-use Kennel\Core\Rules\Document;
+use Kennel\Core\Pictures\PictureRules;
+use Kennel\Core\Rules\ReviewRules;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\SystemEntropy;
 use Kennel\Core\Sessions\SessionRules;
+use Kennel\Core\Signup\BotRules;
 use Kennel\Core\Signup\SignupRules;
+use Kennel\Core\Signup\TermsRules;
 use Kennel\Core\Signup\ThrowawayDomains;
 use Kennel\Core\Verification\VerificationRules;
 use Psr\Clock\ClockInterface;
@@ -36,6 +47,12 @@ use Psr\Clock\ClockInterface;
 /** Hands the core its clock, its randomness and its rules, and the database its kind of transaction. */
 final class KennelProvider extends ServiceProvider
 {
+    /** What is read from the rule book, each part by itself: most requests need one of them. */
+    public const RULES = [
+        Apps::class, SignupRules::class, TermsRules::class, BotRules::class, AddressRules::class, FieldRules::class, DutyRules::class, PictureRules::class,
+        PasswordRules::class, Argon2idParameters::class, VerificationRules::class, SessionRules::class, ReviewRules::class,
+    ];
+
     public function register(): void
     {
         Connection::resolverFor('sqlite', static fn ($pdo, $database, $prefix, $config): ImmediateSqliteConnection => new ImmediateSqliteConnection($pdo, $database, $prefix, $config));
@@ -51,6 +68,7 @@ final class KennelProvider extends ServiceProvider
         $this->app->bind(ConnectionInterface::class, static fn ($app): Connection => $app['db']->connection());
         $this->app->singleton(Blocklist::class, static fn (): CommonPasswords => new CommonPasswords(resource_path('passwords/common.txt')));
         $this->app->singleton(ThrowawayDomains::class, static fn (): ListedThrowawayDomains => new ListedThrowawayDomains(resource_path('domains/throwaway.txt')));
+        $this->app->singleton(PhoneNumbers::class, DialledNumbers::class);
         $this->registerRules();
     }
 
@@ -60,15 +78,28 @@ final class KennelProvider extends ServiceProvider
         $this->app->make(UrlGenerator::class)->forceRootUrl((string) config('app.url'));
     }
 
+    /** Read once a request or job, so that what is published counts from the next on. */
     private function registerRules(): void
     {
         $this->app->scoped(RulesInForce::class, static fn (): RulesInForce => new RulesInForce(storage_path('rules.json')));
-        // Each part by itself: most requests need one of them. Read once a request or job, so that what is applied counts from the next on.
-        $section = fn (string $key): Document => $this->app->make(RulesInForce::class)->section($key);
-        $this->app->scoped(SignupRules::class, static fn (): SignupRules => SignupRules::read($section('signup')));
-        $this->app->scoped(PasswordRules::class, static fn (): PasswordRules => PasswordRules::read($section('password')));
-        $this->app->scoped(Argon2idParameters::class, static fn (): Argon2idParameters => Argon2idParameters::read($section('hashing')));
-        $this->app->scoped(VerificationRules::class, static fn (): VerificationRules => VerificationRules::read($section('verification')));
-        $this->app->scoped(SessionRules::class, static fn (): SessionRules => SessionRules::read($section('sessions')));
+        $rules = fn (): RulesInForce => $this->app->make(RulesInForce::class);
+        $this->app->scoped(Apps::class, fn (): Apps => new Apps($this->app->make(ConnectionInterface::class), AppRules::readAll($rules()->only('apps'))));
+        $this->app->scoped(SignupRules::class, static fn (): SignupRules => SignupRules::read($rules()->section('signup')));
+        $this->app->scoped(TermsRules::class, static fn (): TermsRules => TermsRules::read($rules()->section('signup', 'terms')));
+        $this->app->scoped(BotRules::class, static fn (): BotRules => BotRules::read($rules()->section('signup', 'bots')));
+        $this->app->scoped(AddressRules::class, static fn (): AddressRules => AddressRules::read($rules()->section('addresses')));
+        $this->app->scoped(FieldRules::class, static fn (): FieldRules => FieldRules::read($rules()->only('fields')));
+        $this->app->scoped(DutyRules::class, fn (): DutyRules => new DutyRules(
+            $this->app->make(FieldRules::class),
+            $this->app->make(TermsRules::class)->version,
+            $this->app->make(DecideFields::class),
+            $this->app->make(ClockInterface::class)->now(),
+        ));
+        $this->app->scoped(PictureRules::class, static fn (): PictureRules => PictureRules::read($rules()->section('pictures')));
+        $this->app->scoped(PasswordRules::class, static fn (): PasswordRules => PasswordRules::read($rules()->section('password')));
+        $this->app->scoped(Argon2idParameters::class, static fn (): Argon2idParameters => Argon2idParameters::read($rules()->section('hashing')));
+        $this->app->scoped(VerificationRules::class, static fn (): VerificationRules => VerificationRules::read($rules()->section('verification')));
+        $this->app->scoped(SessionRules::class, static fn (): SessionRules => SessionRules::read($rules()->section('sessions')));
+        $this->app->scoped(ReviewRules::class, static fn (): ReviewRules => ReviewRules::read($rules()->section('review')));
     }
 }

@@ -2,15 +2,29 @@
 
 declare(strict_types=1);
 
-// The rule book. Durations are ISO 8601; password lengths are code points; memory is KiB.
+// The rule book as it ships. Durations are ISO 8601; password lengths are code points; memory is KiB. An app that is not listed
+// takes no sign-ups; bin/demo puts its own three into force.
 return [
+    'apps' => [],
     'signup' => [
         'roles' => ['observer'],
         // Refused on every app, with their subdomains; in any script.
         'refused_domains' => [],
         // Domains of throw-away mailboxes: the list in resources/domains.
         'refuse_throwaway' => true,
+        'terms' => ['version' => '', 'text' => ''],
+        'bots' => [
+            'trap' => true,
+            'minimum_time' => 'PT2S',
+            'work_bits' => 14,
+            'attempts' => 30,
+            'attempts_within' => 'PT1H',
+            'form_lifetime' => 'PT4H',
+        ],
     ],
+    'addresses' => ['fold_plus_tags' => false],
+    'fields' => [],
+    'pictures' => ['visibility' => 'private', 'link_lifetime' => 'PT10M'],
     'password' => [
         'minimum' => 12,
         'maximum' => 256,
@@ -31,4 +45,5 @@ return [
         'kept_absolute' => 'P30D',
         'seen_every' => 'PT1M',
     ],
+    'review' => ['by_somebody_else' => false],
 ];

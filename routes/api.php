@@ -5,17 +5,22 @@ declare(strict_types=1);
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Route;
 use Kennel\App\Accounts\AccountController;
+use Kennel\App\Accounts\OwnAccountController;
 use Kennel\App\Apps\AppController;
 use Kennel\App\Audit\AuditController;
+use Kennel\App\Cases\CaseController;
 use Kennel\App\Evidence\EvidenceController;
+use Kennel\App\Fields\FieldController;
 use Kennel\App\Health\HealthController;
 use Kennel\App\Mail\MessageController;
 use Kennel\App\Overview\OverviewController;
 use Kennel\App\Passwords\CensusController;
+use Kennel\App\Pictures\PictureController;
 use Kennel\App\Platform\Http\Idempotency;
 use Kennel\App\Platform\Http\OpenApiController;
 use Kennel\App\Roles\RoleController;
 use Kennel\App\Rules\RulesController;
+use Kennel\App\Rules\UnderDraft;
 use Kennel\App\Sessions\CurrentSessionController;
 use Kennel\App\Sessions\RequirePermission;
 use Kennel\App\Sessions\SessionController;
@@ -33,9 +38,12 @@ Route::get('health', [HealthController::class, 'show']);
 Route::get('openapi.json', [OpenApiController::class, 'show']);
 
 // Open to everybody
-Route::get('apps/{key}', [AppController::class, 'show']);
+Route::get('apps/{key}', [AppController::class, 'show'])->middleware(UnderDraft::class);
+Route::get('apps/{key}/signup-schema', [AppController::class, 'signupSchema'])->middleware(UnderDraft::class);
+Route::post('signups/forms', [SignupController::class, 'open'])->middleware(UnderDraft::class);
 Route::post('signups', [SignupController::class, 'store'])->middleware(Idempotency::class);
-Route::post('signups/verdict', [SignupController::class, 'verdict']);
+Route::post('signups/verdict', [SignupController::class, 'verdict'])->middleware(UnderDraft::class);
+Route::post('fields/verdict', [FieldController::class, 'verdict'])->middleware(UnderDraft::class);
 Route::post('verifications', [VerificationController::class, 'resend'])->middleware(Idempotency::class);
 Route::post('verifications/inspect', [VerificationController::class, 'inspect']);
 Route::post('verifications/consume', [VerificationController::class, 'consume']);
@@ -45,10 +53,34 @@ Route::post('sessions', [SigninController::class, 'store']);
 Route::get('session', [CurrentSessionController::class, 'show']);
 Route::delete('session', [SessionController::class, 'signOut']);
 
+// The holder's own account. Open to limited accounts too: this is where duties are settled.
+Route::get('account', [OwnAccountController::class, 'show']);
+Route::patch('account/fields', [OwnAccountController::class, 'changeFields']);
+Route::post('account/terms', [OwnAccountController::class, 'acceptTerms']);
+Route::put('account/pictures/{field}', [OwnAccountController::class, 'sendPicture'])->where('field', '[a-z][a-z0-9_]{0,39}');
+
 // Operators. The permission is asked here, and again where the rows are read.
 Route::get('overview', [OverviewController::class, 'show'])->middleware(RequirePermission::named('kennel:console'));
 Route::get('rules', [RulesController::class, 'show'])->middleware(RequirePermission::named('kennel:rules.read'));
-Route::get('signups/days', [SignupController::class, 'days'])->middleware(RequirePermission::named('kennel:signups.read'));
+Route::get('rules/draft', [RulesController::class, 'draft'])->middleware(RequirePermission::named('kennel:rules.read'));
+Route::put('rules/draft', [RulesController::class, 'saveDraft'])->middleware(RequirePermission::named('kennel:rules.manage'));
+Route::delete('rules/draft', [RulesController::class, 'discardDraft'])->middleware(RequirePermission::named('kennel:rules.manage'));
+Route::post('rules/draft/review', [RulesController::class, 'reviewDraft'])->middleware(RequirePermission::named('kennel:rules.manage'));
+Route::post('rules/draft/publish', [RulesController::class, 'publishDraft'])->middleware(RequirePermission::named('kennel:rules.manage'));
+Route::get('rules/revisions', [RulesController::class, 'revisions'])->middleware(RequirePermission::named('kennel:rules.read'));
+Route::get('rules/revisions/{number}', [RulesController::class, 'revision'])->whereNumber('number')->middleware(RequirePermission::named('kennel:rules.read'));
+Route::get('rules/impact', [RulesController::class, 'impact'])->middleware(RequirePermission::named('kennel:rules.read'));
+Route::post('rules/impact', [RulesController::class, 'beginImpact'])->middleware(RequirePermission::named('kennel:rules.manage'));
+Route::delete('rules/impact/{id}', [RulesController::class, 'cancelImpact'])->middleware(RequirePermission::named('kennel:rules.manage'));
+Route::get('rules/impact/{id}/findings', [RulesController::class, 'findings'])->middleware(RequirePermission::named('kennel:accounts.read'));
+Route::get('rules/cases', [CaseController::class, 'index'])->middleware(RequirePermission::named('kennel:rules.read'));
+Route::post('rules/cases', [CaseController::class, 'store'])->middleware(RequirePermission::named('kennel:rules.manage'));
+Route::delete('rules/cases/{id}', [CaseController::class, 'destroy'])->middleware(RequirePermission::named('kennel:rules.manage'));
+Route::post('rules/logos', [PictureController::class, 'sendLogo'])->middleware(RequirePermission::named('kennel:rules.manage'));
+// The real account page asks this one in the place of POST /signups, so the operator is read from the console's cookie.
+Route::post('signups/rehearsal', [SignupController::class, 'rehearse'])->middleware(UnderDraft::class);
+Route::get('signups/funnel', [SignupController::class, 'funnel'])->middleware(RequirePermission::named('kennel:signups.read'));
+Route::get('fields', [FieldController::class, 'index'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::get('messages', [MessageController::class, 'index'])->middleware(RequirePermission::named('kennel:messages.read'));
 Route::get('messages/{id}', [MessageController::class, 'show'])->middleware(RequirePermission::named('kennel:messages.read'));
 Route::get('messages/{id}/html', [MessageController::class, 'html'])->middleware(RequirePermission::named('kennel:messages.read'));
@@ -63,6 +95,8 @@ Route::get('accounts', [AccountController::class, 'index'])->middleware(RequireP
 Route::get('accounts/{id}', [AccountController::class, 'show'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::post('accounts/{id}/suspend', [AccountController::class, 'suspend'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/restore', [AccountController::class, 'restore'])->middleware(RequirePermission::named('kennel:accounts.manage'));
+Route::post('accounts/{id}/waive', [AccountController::class, 'waive'])->middleware(RequirePermission::named('kennel:accounts.manage'));
+Route::patch('accounts/{id}/fields', [AccountController::class, 'changeFields'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/verification', [VerificationController::class, 'resendByOperator'])->middleware(RequirePermission::named('kennel:messages.send'));
 Route::get('challenges', [VerificationController::class, 'index'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::get('audit-events', [AuditController::class, 'index'])->middleware(RequirePermission::named('kennel:audit.read'));

@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace Kennel\App\Accounts;
 
 use Illuminate\Database\Eloquent\Model;
-use Kennel\Core\Accounts\AccountFacts;
-use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Accounts\Status;
 
 /**
@@ -21,6 +19,8 @@ use Kennel\Core\Accounts\Status;
  * @property Status $status
  * @property string|null $status_reason
  * @property string|null $email_proven_at
+ * @property string $terms_version
+ * @property string|null $completed_at
  * @property string $password_hash
  * @property string $hash_kind
  * @property string $created_at
@@ -43,11 +43,6 @@ final class Account extends Model
     protected function casts(): array
     {
         return ['status' => Status::class, 'version' => 'integer'];
-    }
-
-    public function standing(): Standing
-    {
-        return Standing::of(new AccountFacts($this->status, $this->email_proven_at !== null));
     }
 
     /** @return array{id: string, name: string} as the trail names it */

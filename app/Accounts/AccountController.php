@@ -6,6 +6,8 @@ namespace Kennel\App\Accounts;
 
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Kennel\App\Duties\WaiveDuty;
+use Kennel\App\Fields\ChangeFields;
 use Kennel\App\Platform\Http\Body;
 use Kennel\App\Platform\Http\EntityTag;
 use Kennel\App\Platform\Http\Json;
@@ -13,6 +15,7 @@ use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Http\Query;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Accounts\Status;
+use Kennel\Core\Rules\WrittenReason;
 
 final readonly class AccountController
 {
@@ -27,12 +30,14 @@ final readonly class AccountController
         $page = $list->page(
             $query->text('q', 100),
             $query->choice('status', array_map(static fn (Status $status): string => $status->value, Status::cases())),
-            $query->choice('sort', [...$sorts, ...array_map(static fn (string $sort): string => "-{$sort}", $sorts)]) ?? '-seen',
+            $query->choice('sort', [...$sorts, ...array_map(static fn (string $sort): string => "-{$sort}", $sorts), 'field', '-field']) ?? '-seen',
             $query->text('cursor', 1000),
             $query->number('limit', 50, 1, 200),
+            $query->text('field', 40),
+            $query->text('value', 200),
         );
 
-        return Json::ok([...$page, 'items' => array_map($this->resource->row(...), $page['items'])]);
+        return Json::ok([...$page, 'items' => $this->resource->rows($page['items'])]);
     }
 
     public function show(string $id, Accounts $accounts): JsonResponse
@@ -60,6 +65,34 @@ final readonly class AccountController
         $body->complete();
 
         return $this->answer($act($id, $why, $operator, static fn (Account $account) => EntityTag::require($request, $account->version)));
+    }
+
+    /** Lets the account off one thing it owes. */
+    public function waive(string $id, Request $request, WaiveDuty $waive): JsonResponse
+    {
+        $operator = $this->session->require('kennel:accounts.manage');
+        $body = Body::of($request);
+        $subject = $body->text('subject') ?? '';
+        $why = $body->text('reason') ?? '';
+        $body->complete();
+
+        return $this->answer($waive($id, $subject, $why, $operator, static fn (Account $account) => EntityTag::require($request, $account->version)));
+    }
+
+    /** An operator mends what a holder's fields hold, and says why. */
+    public function changeFields(string $id, Request $request, ChangeFields $change): JsonResponse
+    {
+        $operator = $this->session->require('kennel:accounts.manage');
+        $body = Body::of($request);
+        $fields = $body->object('fields');
+        $why = $body->text('reason') ?? '';
+        $body->complete();
+        $reasons = WrittenReason::reasonsAgainst($why);
+        if ($reasons !== []) {
+            throw Problem::invalid($reasons);
+        }
+
+        return $this->answer($change($id, $fields, $operator->asOperator(), false, static fn (Account $account) => EntityTag::require($request, $account->version), trim($why)));
     }
 
     private function answer(Account $account): JsonResponse

@@ -6,9 +6,14 @@ namespace Kennel\App\Accounts;
 
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Database\Query\Builder;
+use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Paging\Cursor;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Accounts\SearchText;
+use Kennel\Core\Fields\FieldKind;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Fields\SortKey;
+use Kennel\Core\Rules\Reason;
 
 /**
  * The accounts as operators list them: searched, filtered, sorted, one keyset page at a time.
@@ -24,32 +29,54 @@ final readonly class AccountList
     /** More matches than this are not counted or sorted one by one. */
     public const MANY = 1_000;
 
-    public function __construct(private ConnectionInterface $database, private CurrentSession $session)
+    public function __construct(private ConnectionInterface $database, private CurrentSession $session, private FieldRules $fields)
     {
     }
 
     /**
-     * @param  string  $sort  a key of SORTS, "-" before it for descending
+     * @param  string  $sort  a key of SORTS or "field", "-" before it for descending
+     * @param  string|null  $field  only accounts that hold a value of this field
+     * @param  string|null  $value  and this one, without regard to case and accents
      * @return array{items: list<Account>, next: string|null, total: int, total_is_exact: bool}
      */
-    public function page(?string $search, ?string $status, string $sort, ?string $cursor, int $limit): array
+    public function page(?string $search, ?string $status, string $sort, ?string $cursor, int $limit, ?string $field = null, ?string $value = null): array
     {
         $this->session->require('kennel:accounts.read');
         $words = $search === null ? [] : SearchText::words($search);
         if ($search !== null && $words === []) {
             return ['items' => [], 'next' => null, 'total' => 0, 'total_is_exact' => true];
         }
-        $rows = $this->filtered($status);
+        if ($field === null && ltrim($sort, '-') === 'field') {
+            throw Problem::invalid([new Reason('query.field', 'field')]);
+        }
+        $rows = $this->filtered($status, ltrim($sort, '-') === 'field' ? $field : null);
         [$total, $exact] = $words === [] ? [$rows->clone()->count(), true] : $this->search($rows, $words, $status);
+
+        if ($field !== null) {
+            [$total, $exact] = $this->holding($rows, $field, $value === null ? null : SortKey::of($this->typed($field, $value)));
+        }
 
         return [...$this->read($rows, $sort, $cursor, $limit), 'total' => $total, 'total_is_exact' => $exact];
     }
 
-    private function filtered(?string $status): Builder
+    private function filtered(?string $status, ?string $orderedBy): Builder
     {
-        $rows = $this->database->table('accounts');
+        // By a field: its index first, in its order, and the account behind each entry. Who holds nothing is not in that order.
+        $rows = $orderedBy === null
+            ? $this->database->table('accounts')
+            : $this->database->table('field_values as o')->crossJoin('accounts')->whereColumn('accounts.seq', 'o.account_seq')
+                ->where('o.field_key', $orderedBy)->where('o.position', '<=', 1)->select('accounts.*', 'o.sort_key as field');
 
-        return $status === null ? $rows : $rows->where('status', $status);
+        return $status === null ? $rows : $rows->where('accounts.status', $status);
+    }
+
+    private function typed(string $field, string $value): bool|float|string
+    {
+        return match ($this->fields->find($field)?->kind) {
+            FieldKind::Number => (float) $value,
+            FieldKind::YesNo => $value === 'yes' || $value === 'true',
+            default => $value,
+        };
     }
 
     /**
@@ -64,7 +91,7 @@ final readonly class AccountList
         $found = $this->database->table('accounts_search')->whereRaw('accounts_search MATCH ?', [$match])->limit(self::MANY + 1)->pluck('rowid')->all();
         if (count($found) <= self::MANY) {
             // Written into the statement, since SQLite limits the number of bindings; they are integers of our own.
-            $rows->whereRaw('seq IN ('.implode(',', array_map('intval', $found)).')');
+            $rows->whereRaw('accounts.seq IN ('.implode(',', array_map('intval', $found)).')');
 
             return [$status === null ? count($found) : $rows->clone()->count(), true];
         }
@@ -76,23 +103,46 @@ final readonly class AccountList
         return [self::MANY, false];
     }
 
+    /**
+     * Narrows the rows to those that hold a value, by the same two ways as a search.
+     *
+     * @return array{int, bool} how many there are, and whether that is exact
+     */
+    private function holding(Builder $rows, string $field, ?string $key): array
+    {
+        $values = $this->database->table('field_values')->where('field_key', $field);
+        if ($key !== null) {
+            $values->where('sort_key', $key);
+        }
+        $held = $values->distinct()->limit(self::MANY + 1)->pluck('account_seq')->all();
+        if (count($held) <= self::MANY) {
+            $rows->whereRaw('accounts.seq IN ('.implode(',', array_map('intval', $held)).')');
+
+            return [$rows->clone()->count(), true];
+        }
+        $rows->whereRaw('EXISTS (SELECT 1 FROM field_values v WHERE v.account_seq = accounts.seq AND v.field_key = ?'.($key === null ? ')' : ' AND v.sort_key = ?)'), $key === null ? [$field] : [$field, $key]);
+
+        return [self::MANY, false];
+    }
+
     /** @return array{items: list<Account>, next: string|null} */
     private function read(Builder $rows, string $sort, ?string $cursor, int $limit): array
     {
         $descending = str_starts_with($sort, '-');
-        $column = self::SORTS[ltrim($sort, '-')];
+        $byField = ltrim($sort, '-') === 'field';
+        [$column, $seq] = $byField ? ['o.sort_key', 'o.account_seq'] : [self::SORTS[ltrim($sort, '-')], 'accounts.seq'];
         $from = Cursor::read($cursor, $sort);
         if ($from !== null) {
-            $rows->whereRaw("({$column}, seq) ".($descending ? '<' : '>').' (?, ?)', [$from->value, $from->seq]);
+            $rows->whereRaw("({$column}, {$seq}) ".($descending ? '<' : '>').' (?, ?)', [$from->value, $from->seq]);
         }
         $direction = $descending ? 'desc' : 'asc';
-        $found = $rows->orderBy($column, $direction)->orderBy('seq', $direction)->limit($limit + 1)->get();
+        $found = $rows->orderBy($column, $direction)->orderBy($seq, $direction)->limit($limit + 1)->get();
         $shown = $found->take($limit);
         $last = $shown->last();
 
         return [
             'items' => array_values(Account::query()->hydrate($shown->all())->all()),
-            'next' => $found->count() > $limit && $last !== null ? (new Cursor($sort, $last->{$column}, (int) $last->seq))->write() : null,
+            'next' => $found->count() > $limit && $last !== null ? (new Cursor($sort, $byField ? $last->field : $last->{$column}, (int) $last->seq))->write() : null,
         ];
     }
 }

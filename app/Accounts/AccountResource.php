@@ -4,48 +4,85 @@ declare(strict_types=1);
 
 namespace Kennel\App\Accounts;
 
+use Kennel\App\Duties\Waivers;
+use Kennel\App\Fields\StoredFields;
 use Kennel\App\Platform\Words;
 use Kennel\App\Roles\Roles;
+use Kennel\Core\Accounts\Duty;
 use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Accounts\Owed;
+use Kennel\Core\Accounts\Standing;
+use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\Refused;
 
 /** An account as operators see it. The hash itself is never part of it; its kind is. */
 final readonly class AccountResource
 {
-    public function __construct(private Words $words, private Roles $roles)
+    public function __construct(
+        private Words $words,
+        private Roles $roles,
+        private Standings $standings,
+        private StoredFields $fields,
+        private Waivers $waivers,
+    ) {
+    }
+
+    /**
+     * @param  list<Account>  $accounts
+     * @return list<array<string, mixed>>
+     */
+    public function rows(array $accounts): array
     {
+        $standings = $this->standings->ofAll($accounts);
+
+        return array_map(fn (Account $account): array => $this->row($account, $standings[$account->id]), $accounts);
     }
 
     /** @return array<string, mixed> */
-    public function row(Account $account): array
+    public function whole(Account $account): array
     {
-        $standing = $account->standing();
+        $standing = $this->standings->of($account);
 
+        return [
+            ...$this->row($account, $standing),
+            'version' => $account->version,
+            'app' => $account->app_key,
+            'lookup_key' => $account->lookup_key,
+            'status_reason' => $account->status_reason,
+            'email_proven_at' => $account->email_proven_at,
+            'terms_version' => $account->terms_version === '' ? null : $account->terms_version,
+            'password_kind' => $account->hash_kind,
+            'reasons' => $this->words->reasons($standing->reasons),
+            'owed' => array_map($this->owed(...), $standing->owed),
+            'waivers' => $this->waivers->listOf($account->id),
+            'fields' => $this->fields->of($account),
+            'roles' => $this->roles->of($account->id),
+        ];
+    }
+
+    /** @return array{duty: string, subject: string, message: string, settled_by: string} */
+    public function owed(Owed $owed): array
+    {
+        return [
+            'duty' => $owed->duty->value,
+            'subject' => $owed->subject,
+            'message' => $this->words->say($owed->reason),
+            'settled_by' => $this->words->say(new Reason("settle.{$owed->duty->value}", parameters: $owed->reason->parameters)),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function row(Account $account, Standing $standing): array
+    {
         return [
             'id' => $account->id,
             'name' => $account->name,
             'email' => $this->readable($account->email),
             'status' => $account->status->value,
             'access' => $standing->access->value,
-            'duties' => array_map(static fn ($duty): string => $duty->value, $standing->duties),
+            'duties' => array_map(static fn (Duty $duty): string => $duty->value, $standing->duties),
             'created_at' => $account->created_at,
             'seen_at' => $account->seen_at === '' ? null : $account->seen_at,
-        ];
-    }
-
-    /** @return array<string, mixed> */
-    public function whole(Account $account): array
-    {
-        return [
-            ...$this->row($account),
-            'version' => $account->version,
-            'app' => $account->app_key,
-            'lookup_key' => $account->lookup_key,
-            'status_reason' => $account->status_reason,
-            'email_proven_at' => $account->email_proven_at,
-            'password_kind' => $account->hash_kind,
-            'reasons' => $this->words->reasons($account->standing()->reasons),
-            'roles' => $this->roles->of($account->id),
         ];
     }
 

@@ -6,6 +6,7 @@ namespace Kennel\App\Accounts;
 
 use Illuminate\Support\Str;
 use Kennel\App\Platform\Moment;
+use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Accounts\SearchText;
@@ -16,7 +17,7 @@ use Psr\Clock\ClockInterface;
 /** Adds accounts, finds them, and writes their changes under a version. Other capabilities come here instead of to the table. */
 final readonly class Accounts
 {
-    public function __construct(private ClockInterface $clock)
+    public function __construct(private ClockInterface $clock, private AddressRules $addresses)
     {
     }
 
@@ -25,13 +26,13 @@ final readonly class Accounts
         return Account::query()->where('id', $id)->first();
     }
 
-    public function byLookupKey(string $lookupKey): ?Account
+    public function byAddress(EmailAddress $address): ?Account
     {
-        return Account::query()->where('lookup_key', $lookupKey)->first();
+        return Account::query()->where('lookup_key', $this->addresses->lookupKey($address))->first();
     }
 
     /** @throws \Illuminate\Database\UniqueConstraintViolationException when the lookup key is taken */
-    public function add(PersonName $name, EmailAddress $email, string $passwordHash, string $appKey): Account
+    public function add(PersonName $name, EmailAddress $email, string $passwordHash, string $appKey, string $termsVersion = ''): Account
     {
         return Account::query()->create([
             'id' => (string) Str::uuid7(),
@@ -39,8 +40,9 @@ final readonly class Accounts
             'name' => $name->value,
             'name_key' => implode(' ', SearchText::words($name->value)),
             'email' => $email->toString(),
-            'lookup_key' => $email->lookupKey(),
+            'lookup_key' => $this->addresses->lookupKey($email),
             'status' => Status::Pending,
+            'terms_version' => $termsVersion,
             'password_hash' => $passwordHash,
             'hash_kind' => HashKind::of($passwordHash),
             'created_at' => Moment::write($this->clock->now()),
@@ -69,23 +71,10 @@ final readonly class Accounts
         return Account::query()->count();
     }
 
-    /** @return array<string, int> how many sign-ups by day (UTC), oldest first, days without any included */
-    public function signupsByDay(int $days): array
+    /** Accounts made since midnight (UTC). */
+    public function countToday(): int
     {
-        $today = $this->clock->now()->setTime(0, 0);
-        $counts = [];
-        for ($back = $days - 1; $back >= 0; $back--) {
-            $counts[$today->modify("-{$back} days")->format('Y-m-d')] = 0;
-        }
-        $found = Account::query()->toBase()->where('created_at', '>=', Moment::write($today->modify('-'.($days - 1).' days')))
-            ->selectRaw('substr(created_at, 1, 10) AS day, count(*) AS signups')->groupBy('day')->pluck('signups', 'day');
-        foreach ($found as $day => $signups) {
-            if (isset($counts[$day])) {
-                $counts[$day] = (int) $signups;
-            }
-        }
-
-        return $counts;
+        return Account::query()->where('created_at', '>=', Moment::write($this->clock->now()->setTimezone(new \DateTimeZone('UTC'))->setTime(0, 0)))->count();
     }
 
     /** @return array<string, int> accounts by kind of hash */

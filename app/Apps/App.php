@@ -4,17 +4,21 @@ declare(strict_types=1);
 
 namespace Kennel\App\Apps;
 
-use Kennel\Core\Signup\Admission;
+use Kennel\Core\Apps\AppRules;
 
+/** A registered app, and what the rule book says of it. */
 final readonly class App
 {
     public function __construct(
         public string $key,
-        public string $name,
         public string $kind,
         public string $summary,
-        public string $colour,
-        public Admission $admission,
+        public AppRules $rules,
     ) {
+    }
+
+    public function name(): string
+    {
+        return $this->rules->look->name;
     }
 }

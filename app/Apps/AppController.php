@@ -5,16 +5,30 @@ declare(strict_types=1);
 namespace Kennel\App\Apps;
 
 use Illuminate\Http\JsonResponse;
+use Kennel\App\Fields\FieldResource;
+use Kennel\App\Pictures\PictureLinks;
 use Kennel\App\Platform\Http\Json;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Words;
 use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Fields\Field;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Fields\Required;
 use Kennel\Core\Passwords\PasswordRules;
+use Kennel\Core\Signup\SignupSchema;
+use Kennel\Core\Signup\TermsRules;
+use Psr\Clock\ClockInterface;
 
 final readonly class AppController
 {
-    public function __construct(private Apps $apps, private Words $words, private PasswordRules $password)
-    {
+    public function __construct(
+        private Apps $apps,
+        private Words $words,
+        private PasswordRules $password,
+        private FieldRules $fields,
+        private TermsRules $terms,
+        private PictureLinks $links,
+    ) {
     }
 
     public function index(CurrentSession $session): JsonResponse
@@ -27,27 +41,52 @@ final readonly class AppController
     /** What an account page must know before anybody has signed in. */
     public function show(string $key): JsonResponse
     {
-        return Json::ok($this->present($this->apps->find($key) ?? throw Problem::notFound()));
+        return Json::ok($this->present($this->find($key)));
+    }
+
+    /** What a form of the app's own can check by itself. */
+    public function signupSchema(string $key, SignupSchema $schema, ClockInterface $clock): JsonResponse
+    {
+        return Json::ok($schema->of($this->find($key)->rules, $clock->now()), headers: ['Content-Type' => 'application/schema+json', 'Cache-Control' => 'public, max-age=60']);
+    }
+
+    private function find(string $key): App
+    {
+        return $this->apps->find($key) ?? throw Problem::notFound();
     }
 
     /** @return array<string, mixed> */
     private function present(App $app): array
     {
-        $closed = $app->admission->isOpen() ? null : $app->admission->reasonAgainst(null);
+        $admission = $app->rules->admission;
+        $closed = $admission->isOpen() ? null : $admission->reasonAgainst(null);
+        $look = $app->rules->look;
+        $asked = $this->fields->askedBy($app->key);
+        $atSignup = array_filter($asked, static fn (Field $field): bool => $field->required === Required::AtSignup);
 
         return [
             'key' => $app->key,
-            'name' => $app->name,
+            'name' => $look->name,
             'kind' => $app->kind,
             'summary' => $app->summary,
-            'colour' => $app->colour,
-            'signup' => [
-                'admission' => $app->admission->kind,
-                'domains' => $app->admission->domains->domains,
-                'subdomains' => $app->admission->domains->withSubdomains,
-                'closed' => $closed === null ? null : $this->words->say($closed),
-                'password' => ['minimum' => $this->password->minimum, 'maximum' => $this->password->maximum],
+            'look' => [
+                'colour' => $look->colour,
+                'letters' => $look->letters(),
+                'ground' => $look->ground === '' ? null : $look->ground,
+                'logo' => $look->logo === '' ? null : $this->links->toLogo($look->logo),
             ],
+            'signup' => [
+                'admission' => $admission->kind,
+                'domains' => $admission->domains->domains,
+                'subdomains' => $admission->domains->withSubdomains,
+                'closed' => $closed === null ? null : $this->words->say($closed),
+                'registered' => $app->rules->isDiscreet ? 'discreet' : 'say_so',
+                'session' => $app->rules->opensSession ? 'at_once' : 'after_proof',
+                'password' => ['minimum' => $this->password->minimum, 'maximum' => $this->password->maximum],
+                'fields' => FieldResource::all($atSignup),
+            ],
+            'fields' => FieldResource::all($asked),
+            'terms' => $this->terms->areAsked() ? ['version' => $this->terms->version, 'text' => $this->terms->text] : null,
         ];
     }
 }

@@ -5,12 +5,15 @@ declare(strict_types=1);
 namespace Kennel\App\Apps;
 
 use Illuminate\Database\ConnectionInterface;
+use Kennel\Core\Apps\AppRules;
+use Kennel\Core\Apps\Look;
 use Kennel\Core\Signup\Admission;
 
-/** The apps that Kennel serves. */
+/** The apps that Kennel serves. One the rule book does not mention takes no sign-ups. */
 final readonly class Apps
 {
-    public function __construct(private ConnectionInterface $database)
+    /** @param  array<string, AppRules>  $rules  by key */
+    public function __construct(private ConnectionInterface $database, private array $rules)
     {
     }
 
@@ -29,9 +32,8 @@ final readonly class Apps
 
     private function read(\stdClass $row): App
     {
-        /** @var list<string> $domains */
-        $domains = json_decode($row->admission_domains, true, flags: JSON_THROW_ON_ERROR);
+        $rules = $this->rules[$row->key] ?? new AppRules($row->key, new Look($row->name, '#006373', '', ''), Admission::of(Admission::NOBODY), true, false);
 
-        return new App($row->key, $row->name, $row->kind, $row->summary, $row->colour, Admission::of($row->admission, $domains, (bool) $row->admission_subdomains));
+        return new App($row->key, $row->kind, $row->summary, $rules);
     }
 }

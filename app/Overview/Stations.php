@@ -30,7 +30,7 @@ final readonly class Stations
     public function all(): array
     {
         return [
-            self::station('signup', array_sum($this->accounts->signupsByDay(1)), 'today'),
+            self::station('signup', $this->accounts->countToday(), 'today'),
             $this->mail(),
             $this->passwords(),
             self::station('sessions', $this->sessions->countLive(), 'live'),

@@ -24,11 +24,11 @@ final readonly class ShellController
     {
         $found = $apps->find($app);
 
-        return $this->shell('resources/ui/pages/main.tsx', $found->name ?? 'No such app', null, $found === null ? 404 : 200);
+        return $this->shell('resources/ui/pages/main.tsx', $found?->name() ?? 'No such app', null, $found === null ? 404 : 200, frames: "'self'");
     }
 
     /** @param  array{email: string, password: string}|null  $keeper */
-    private function shell(string $entry, string $title, ?array $keeper, int $status = 200): Response
+    private function shell(string $entry, string $title, ?array $keeper, int $status = 200, string $frames = "'none'"): Response
     {
         $nonce = base64_encode($this->entropy->bytes(16));
         $policy = [
@@ -41,7 +41,9 @@ final readonly class ShellController
             "frame-src 'self'",
             "base-uri 'none'",
             "form-action 'self'",
-            "frame-ancestors 'none'",
+            "worker-src 'self'",
+            // The console shows the account pages beside the rules; nobody else may frame them, and nothing may frame the console.
+            "frame-ancestors {$frames}",
         ];
 
         return new Response(view('shell', [

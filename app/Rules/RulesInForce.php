@@ -4,16 +4,12 @@ declare(strict_types=1);
 
 namespace Kennel\App\Rules;
 
-use Illuminate\Database\ConnectionInterface;
-use Kennel\App\Audit\Actor;
-use Kennel\App\Audit\AuditTrail;
 use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\InvalidRuleBook;
 use Kennel\Core\Rules\RuleBook;
-use Kennel\Core\Rules\RuleDiff;
 
 /**
- * The rule book that is in force: the file in the data directory once one was applied, the shipped one until then.
+ * The rule book that is in force: the file in the data directory once one was published, the shipped one until then. Publishing
+ * (Revisions) writes the file; nothing else does.
  */
 final class RulesInForce
 {
@@ -31,11 +27,21 @@ final class RulesInForce
     }
 
     /** One part of the document, for its rules to read. */
-    public function section(string $key): Document
+    public function section(string ...$path): Document
     {
-        $section = $this->document()[$key] ?? null;
+        $section = $this->document();
+        foreach ($path as $key) {
+            $section = $section[$key] ?? null;
+            $section = is_array($section) ? $section : [];
+        }
 
-        return new Document(is_array($section) ? $section : [], $key);
+        return new Document($section, implode('.', $path));
+    }
+
+    /** The document's one key, for rules that are a list. */
+    public function only(string $key): Document
+    {
+        return new Document(array_intersect_key($this->document(), [$key => true]));
     }
 
     public function book(): RuleBook
@@ -44,35 +50,31 @@ final class RulesInForce
     }
 
     /**
-     * Puts a document into force for the next request on. Applying what is in force already does nothing.
+     * Lets the request under way be judged by another document.
+     *
+     * @param  array<string, mixed>  $document
+     */
+    public function pretend(array $document): void
+    {
+        $this->document = $document;
+    }
+
+    /**
+     * In one step: whoever reads meanwhile sees the one document or the other, never half of one.
      *
      * @param  array<array-key, mixed>  $document
-     * @return array<string, array{before: mixed, after: mixed}> what changed, by path
-     *
-     * @throws InvalidRuleBook and leaves everything as it was
      */
-    public function apply(array $document, string $reason, Actor $by, AuditTrail $audit, ConnectionInterface $database): array
+    public function replace(array $document): void
     {
-        RuleBook::fromArray($document);
-        $changes = RuleDiff::between($this->document(), $document);
-        if ($changes === []) {
-            return [];
-        }
-        $database->transaction(function () use ($document, $changes, $reason, $by, $audit): void {
-            // As one text a side: a rule's name may hold a word, such as "password", that marks a secret elsewhere.
-            $side = static fn (string $side): string => implode(', ', array_map(
-                static fn (string $path, array $change): string => $path.' '.json_encode($change[$side], JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
-                array_keys($changes),
-                $changes,
-            ));
-            $audit->record('rules.applied', $by, null, ['rules' => $side('before')], ['rules' => $side('after')], $reason, 'rule book');
-            // Last, and in one step: whoever reads meanwhile sees the one document or the other, never half of one.
-            file_put_contents("{$this->path}.new", json_encode($document, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n", LOCK_EX);
-            rename("{$this->path}.new", $this->path);
-            $this->document = null;
-        });
+        file_put_contents("{$this->path}.new", self::write($document)."\n", LOCK_EX);
+        rename("{$this->path}.new", $this->path);
+        $this->document = null;
+    }
 
-        return $changes;
+    /** @param  array<array-key, mixed>  $document */
+    public static function write(array $document): string
+    {
+        return json_encode($document, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
     }
 
     /** @return array<string, mixed> */

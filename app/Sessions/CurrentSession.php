@@ -6,12 +6,15 @@ namespace Kennel\App\Sessions;
 
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\Request;
+use Kennel\App\Duties\Waivers;
+use Kennel\App\Fields\FieldValues;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\Core\Accounts\Access;
 use Kennel\Core\Accounts\AccountFacts;
+use Kennel\Core\Accounts\DutyRules;
 use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Roles\PermissionSet;
@@ -84,7 +87,8 @@ final class CurrentSession
             return null;
         }
         $row = $this->database->selectOne(
-            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, a.id AS account_id, a.name, a.email, a.app_key, a.status, a.email_proven_at
+            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, a.id AS account_id, a.name, a.email, a.app_key, a.status, a.email_proven_at, a.terms_version,
+             '.sprintf(FieldValues::SUBQUERY, 'a.seq').' AS fields, '.sprintf(Waivers::SUBQUERY, 'a.id').' AS waived
              FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_digest = ? AND s.surface = ?',
             [$token->digest(), $surface->value],
         );
@@ -96,7 +100,15 @@ final class CurrentSession
         if (($this->decide)($facts, $now) !== null) {
             return null;
         }
-        $standing = Standing::of(new AccountFacts(Status::from($row->status), $row->email_proven_at !== null));
+        $standing = Standing::of(new AccountFacts(
+            Status::from($row->status),
+            $row->email_proven_at !== null,
+            $row->email,
+            $row->app_key,
+            $row->terms_version,
+            FieldValues::decode($row->fields),
+            json_decode($row->waived, true, flags: JSON_THROW_ON_ERROR),
+        ), app(DutyRules::class));
         if (! $standing->maySignIn()) {
             return null;
         }

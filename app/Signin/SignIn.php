@@ -9,6 +9,7 @@ use Illuminate\Http\Request;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\NoteSeen;
+use Kennel\App\Accounts\Standings;
 use Kennel\App\Audit\Actor;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\RequestContext;
@@ -38,6 +39,7 @@ final readonly class SignIn
         private AuditTrail $audit,
         private RequestContext $context,
         private NoteSeen $noteSeen,
+        private Standings $standings,
         private ClockInterface $clock,
     ) {
     }
@@ -47,7 +49,7 @@ final readonly class SignIn
     {
         $account = $this->account($email);
         $password = $this->password($typed);
-        $verdict = ($this->decide)($password, $account?->password_hash, $account?->standing());
+        $verdict = ($this->decide)($password, $account?->password_hash, $account === null ? null : $this->standings->of($account));
         if (! $verdict->accepted || $account === null || $password === null) {
             $this->audit->record('session.refused', Actor::stranger(), $account?->reference());
 
@@ -80,7 +82,7 @@ final readonly class SignIn
     private function account(string $email): ?Account
     {
         try {
-            return $this->accounts->byLookupKey(EmailAddress::parse($email)->lookupKey());
+            return $this->accounts->byAddress(EmailAddress::parse($email));
         } catch (Refused) {
             return null;
         }

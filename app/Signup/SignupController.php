@@ -4,68 +4,115 @@ declare(strict_types=1);
 
 namespace Kennel\App\Signup;
 
+use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\Account;
 use Kennel\App\Apps\App;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Platform\Http\Body;
 use Kennel\App\Platform\Http\Json;
 use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Platform\Http\Query;
 use Kennel\App\Platform\Words;
-use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Rules\UnderDraft;
+use Kennel\App\Sessions\OpenSession;
+use Kennel\App\Sessions\Surface;
 use Kennel\Core\Rules\Reason;
-use Kennel\Core\Signup\DecideSignup;
 use Kennel\Core\Signup\SignupInput;
 
 final readonly class SignupController
 {
-    private const DAYS = 30;
-
-    public function __construct(private Apps $apps)
+    public function __construct(private Apps $apps, private Words $words)
     {
     }
 
-    public function store(Request $request, SignUp $signUp): JsonResponse
+    /** A form is opened: what it has to send back, and how long it has to wait. */
+    public function open(Request $request, Forms $forms, Tallies $tallies): JsonResponse
     {
-        [$input, $app] = $this->read($request);
-        $verdict = $signUp($input, $app);
+        $body = Body::of($request);
+        $app = $this->app($body->text('app'));
+        $body->complete();
+        $tallies->opened($app->key);
+
+        return Json::ok($forms->open($app->key), 201);
+    }
+
+    public function store(Request $request, SignUp $signUp, Forms $forms, OpenSession $openSession, Tallies $tallies): JsonResponse
+    {
+        [$input, $app, $form] = $this->read($request);
+        $source = (string) $request->ip();
+        $refusal = $forms->judge($app->key, $form, $source);
+        if ($refusal !== null) {
+            $tallies->refused($app->key, [$refusal->code]);
+            throw $refusal->code === 'bots.source'
+                ? new Problem(429, 'signup.refused', [$refusal], ['Retry-After' => (string) $forms->retryAfter($source)])
+                : new Problem(422, 'signup.refused', [$refusal]);
+        }
+        $session = null;
+        $verdict = $signUp($input, $app, function (?Account $account) use ($app, $form, $forms, $source, $request, $openSession, &$session): void {
+            if (! $forms->spend($app->key, $form, $source)) {
+                throw new Problem(422, 'signup.refused', [new Reason('bots.form')]);
+            }
+            $session = $account !== null && $app->rules->opensSession ? $openSession($account->id, $request, false) : null;
+        });
         if (! $verdict->isAccepted()) {
             throw new Problem(422, 'signup.refused', $verdict->reasons);
         }
 
-        return Json::ok(['state' => 'look_for_message'], 202);
+        return $session === null
+            ? Json::ok(['state' => 'look_for_message'], 202)
+            : Json::ok(['state' => 'signed_in'], 202)->withCookie(Surface::of($request)->cookie($session['token']->reveal(), null));
     }
 
-    public function verdict(Request $request, DecideSignup $decide, Words $words): JsonResponse
+    public function verdict(Request $request, SignUp $signUp): JsonResponse
     {
         [$input, $app] = $this->read($request);
-        $verdict = $decide($input, $app->admission);
+        $verdict = $signUp->verdict($input, $app);
 
-        return Json::ok(['accepted' => $verdict->isAccepted(), 'reasons' => $words->reasons($verdict->reasons)]);
+        return Json::ok(['accepted' => $verdict->isAccepted(), 'reasons' => $this->words->reasons($verdict->reasons)]);
     }
 
-    public function days(CurrentSession $session, Accounts $accounts): JsonResponse
+    /** Everything a sign-up does, shown and undone: what it would write, send and record. */
+    public function rehearse(Request $request, SignUp $signUp, ConnectionInterface $database, Rehearsal $rehearsal): JsonResponse
     {
-        $session->require('kennel:signups.read');
-        $days = $accounts->signupsByDay(self::DAYS);
+        UnderDraft::requireOperator($request);
+        [$input, $app] = $this->read($request);
+        $seen = $rehearsal->of(static fn () => $signUp($input, $app, static function (): void {
+        }));
 
-        return Json::ok(['items' => array_map(
-            static fn (string $day, int $signups): array => ['day' => $day, 'signups' => $signups],
-            array_keys($days),
-            array_values($days),
-        )]);
+        return Json::ok([
+            'accepted' => $seen['result']->isAccepted(),
+            'reasons' => $this->words->reasons($seen['result']->reasons),
+            'state' => $app->rules->opensSession ? 'signed_in' : 'look_for_message',
+            'evidence' => $seen['evidence'],
+        ]);
     }
 
-    /** @return array{SignupInput, App} */
+    public function funnel(Request $request, Funnel $funnel): JsonResponse
+    {
+        $query = new Query($request);
+
+        return Json::ok($funnel->of($query->text('app', 40), $query->number('days', 30, 1, 365)));
+    }
+
+    /** @return array{SignupInput, App, FormInput} */
     private function read(Request $request): array
     {
         $body = Body::of($request);
         $key = $body->text('app');
-        $input = new SignupInput($body->text('name'), $body->text('email'), $body->secret('password'));
+        $input = new SignupInput($body->text('name'), $body->text('email'), $body->secret('password'), $body->object('fields'), $body->text('terms'));
+        $form = $body->object('form');
         $body->complete();
-        $app = $key === null ? null : $this->apps->find($key);
+        $part = static fn (string $key): string => is_string($form[$key] ?? null) ? $form[$key] : '';
 
-        return [$input, $app ?? throw Problem::invalid([new Reason('app.unknown', 'app')])];
+        return [$input, $this->app($key), new FormInput($part('token'), $part('trap'), $part('answer'))];
+    }
+
+    private function app(?string $key): App
+    {
+        $app = $key === null || preg_match('/^[a-z0-9-]{1,40}$/D', $key) !== 1 ? null : $this->apps->find($key);
+
+        return $app ?? throw Problem::invalid([new Reason('app.unknown', 'app')]);
     }
 }

@@ -7,6 +7,7 @@ namespace Kennel\App\Verification;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Audit\Actor;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Http\Problem;
@@ -29,6 +30,7 @@ final readonly class ProveAddress
         private Accounts $accounts,
         private AuditTrail $audit,
         private RequestContext $context,
+        private MarkComplete $markComplete,
     ) {
     }
 
@@ -56,6 +58,7 @@ final readonly class ProveAddress
             $before = ['status' => $account->status->value, 'email_proven_at' => $account->email_proven_at];
             $after = ['status' => $account->status === Status::Pending ? Status::Active : $account->status, 'email_proven_at' => $account->email_proven_at ?? $now];
             $this->accounts->change($account, $after);
+            ($this->markComplete)($account);
             $this->context->accountId = $account->id;
             $this->audit->record('account.address_proven', Actor::holder($account->id, $account->name), $account->reference(), $before, [...$after, 'status' => $account->status->value]);
 

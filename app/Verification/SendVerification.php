@@ -52,7 +52,7 @@ final readonly class SendVerification
         ]);
         $app = $account->app_key === null ? null : $this->apps->find($account->app_key);
         $this->messages->queue('verify_address', $account->id, $account->name, $account->email, [
-            'app' => $app->name ?? 'Kennel',
+            'app' => $app?->name() ?? 'Kennel',
             // After the "#", so that it never reaches a log or a Referer header, and a scanner that opens the link proves nothing.
             'url' => url('/a/'.($app->key ?? 'gaugebook').'/verify').'#t='.$token->reveal(),
             'hours' => intdiv($this->rules->lifetime->seconds, 3600),

@@ -37,7 +37,7 @@ final readonly class VerificationController
             throw Problem::invalid([$refused->reason]);
         }
         $this->database->transaction(function () use ($address): void {
-            $account = $this->accounts->byLookupKey($address->lookupKey());
+            $account = $this->accounts->byAddress($address);
             if ($account !== null && $account->status === Status::Pending) {
                 ($this->send)($account);
             }

@@ -7,9 +7,18 @@ namespace Kennel\Core\Accounts;
 /** What standing depends on, and nothing more. */
 final readonly class AccountFacts
 {
+    /**
+     * @param  array<string, mixed>  $fields  stored values, by key
+     * @param  list<string>  $waived  as Owed::$subject has them
+     */
     public function __construct(
         public Status $status,
         public bool $emailProven,
+        public string $email = '',
+        public ?string $appKey = null,
+        public string $termsAccepted = '',
+        public array $fields = [],
+        public array $waived = [],
     ) {
     }
 }

@@ -5,13 +5,11 @@ declare(strict_types=1);
 namespace Kennel\Core\Accounts;
 
 use Kennel\Core\Rules\Reason;
+use Kennel\Core\Rules\WrittenReason;
 
 /** Whether an operator may suspend or restore an account. */
 final class ChangeStatus
 {
-    /** In code points; an audit line, not an essay. */
-    public const MAXIMUM_REASON = 500;
-
     /**
      * @param  bool  $isSelf  the operator asks about their own account
      * @param  bool  $isLastManager  no other usable account could manage accounts afterwards
@@ -19,7 +17,7 @@ final class ChangeStatus
      */
     public function suspend(Status $status, string $why, bool $isSelf, bool $isLastManager): array
     {
-        $reasons = $this->explain($why);
+        $reasons = WrittenReason::reasonsAgainst($why);
         if ($status === Status::Suspended || $status === Status::Closed) {
             $reasons[] = new Reason("account.already_{$status->value}");
         }
@@ -35,7 +33,7 @@ final class ChangeStatus
     /** @return list<Reason> empty when it may be done */
     public function restore(Status $status, string $why): array
     {
-        $reasons = $this->explain($why);
+        $reasons = WrittenReason::reasonsAgainst($why);
         if ($status !== Status::Suspended) {
             $reasons[] = new Reason('account.not_suspended');
         }
@@ -47,16 +45,5 @@ final class ChangeStatus
     public function restored(bool $emailProven): Status
     {
         return $emailProven ? Status::Active : Status::Pending;
-    }
-
-    /** @return list<Reason> */
-    private function explain(string $why): array
-    {
-        return match (true) {
-            trim($why) === '' => [new Reason('reason.required', 'reason')],
-            mb_strlen($why) > self::MAXIMUM_REASON => [new Reason('reason.too_long', 'reason', ['maximum' => self::MAXIMUM_REASON])],
-            preg_match('/[^\P{Cc}\n\t]/u', $why) === 1 => [new Reason('reason.characters', 'reason')],
-            default => [],
-        };
     }
 }

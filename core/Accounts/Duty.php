@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Accounts;
 
-/** Something the holder must do before full access. Computed from the account, never stored as a list. */
+/** Something the holder must do before full access. Computed from the account and the rules, never stored as a list. */
 enum Duty: string
 {
     case VerifyEmail = 'verify_email';
+    case AcceptTerms = 'accept_terms';
+    case CompleteFields = 'complete_fields';
 }

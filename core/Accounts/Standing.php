@@ -12,27 +12,30 @@ use Kennel\Core\Rules\Reason;
 final readonly class Standing
 {
     /**
-     * @param  list<Duty>  $duties
+     * @param  list<Owed>  $owed
+     * @param  list<Duty>  $duties  each once
      * @param  list<Reason>  $reasons  empty when access is full
      */
     private function __construct(
         public Access $access,
+        public array $owed,
         public array $duties,
         public array $reasons,
     ) {
     }
 
-    public static function of(AccountFacts $account): self
+    public static function of(AccountFacts $account, DutyRules $rules): self
     {
         if ($account->status === Status::Suspended || $account->status === Status::Closed) {
-            return new self(Access::None, [], [new Reason("account.{$account->status->value}")]);
+            return new self(Access::None, [], [], [new Reason("account.{$account->status->value}")]);
         }
-        $duties = $account->emailProven ? [] : [Duty::VerifyEmail];
+        $owed = $rules->owedBy($account);
 
         return new self(
-            $duties === [] ? Access::Full : Access::Limited,
-            $duties,
-            array_map(static fn (Duty $duty): Reason => new Reason("duty.{$duty->value}"), $duties),
+            $owed === [] ? Access::Full : Access::Limited,
+            $owed,
+            array_values(array_unique(array_map(static fn (Owed $one): Duty => $one->duty, $owed), SORT_REGULAR)),
+            array_map(static fn (Owed $one): Reason => $one->reason, $owed),
         );
     }
 

@@ -55,14 +55,14 @@ final class Document
     }
 
     /** @throws InvalidRuleBook */
-    public function duration(string $key, string $about): Duration
+    public function duration(string $key, string $about, bool $mayBeNothing = false): Duration
     {
         $value = $this->value($key, ['type' => 'string', 'pattern' => Duration::PATTERN, 'description' => $about]);
         if (! is_string($value)) {
             throw new InvalidRuleBook($this->at($key).': must be an ISO 8601 duration such as "PT24H"');
         }
         try {
-            return Duration::parse($value);
+            return $mayBeNothing && preg_match('/^P(T0S|0D)$/D', $value) === 1 ? Duration::nothing() : Duration::parse($value);
         } catch (\InvalidArgumentException $error) {
             throw new InvalidRuleBook($this->at($key).': '.$error->getMessage(), previous: $error);
         }
@@ -88,6 +88,87 @@ final class Document
         }
 
         return $strings;
+    }
+
+    /** @throws InvalidRuleBook */
+    public function text(string $key, int $maximum, string $about, string $pattern = ''): string
+    {
+        $schema = ['type' => 'string', 'maxLength' => $maximum, 'description' => $about];
+        $value = $this->value($key, $pattern === '' ? $schema : [...$schema, 'pattern' => $pattern]);
+        if (! is_string($value) || mb_strlen($value) > $maximum) {
+            throw new InvalidRuleBook($this->at($key).": must be a text of at most {$maximum} characters");
+        }
+        if ($pattern !== '' && preg_match("\x01{$pattern}\x01Du", $value) !== 1) {
+            throw new InvalidRuleBook($this->at($key).": must look like {$pattern}");
+        }
+
+        return $value;
+    }
+
+    /**
+     * @param  non-empty-list<string>  $choices
+     *
+     * @throws InvalidRuleBook
+     */
+    public function choice(string $key, array $choices, string $about): string
+    {
+        $value = $this->value($key, ['enum' => $choices, 'description' => $about]);
+        if (! is_string($value) || ! in_array($value, $choices, true)) {
+            throw new InvalidRuleBook($this->at($key).': must be one of '.implode(', ', $choices));
+        }
+
+        return $value;
+    }
+
+    /** @throws InvalidRuleBook */
+    public function number(string $key, string $about): int|float|null
+    {
+        $value = $this->value($key, ['type' => ['number', 'null'], 'description' => $about]);
+        if ($value !== null && ! is_int($value) && ! is_float($value)) {
+            throw new InvalidRuleBook($this->at($key).': must be a number or null');
+        }
+
+        return $value;
+    }
+
+    /**
+     * A list of objects that are told apart by their "key".
+     *
+     * @template T
+     *
+     * @param  array<string, mixed>  $example  a valid object, so that an empty list has a schema too
+     * @param  \Closure(self): T  $read
+     * @return array<string, T> by key, in the list's order
+     *
+     * @throws InvalidRuleBook
+     */
+    public function keyed(string $key, array $example, \Closure $read, string $about): array
+    {
+        $described = new self($example);
+        $read($described);
+        $value = $this->value($key, ['type' => 'array', 'items' => $described->schema(), 'description' => $about]);
+        if (! is_array($value) || ! array_is_list($value)) {
+            throw new InvalidRuleBook($this->at($key).': must be a list of objects');
+        }
+        $objects = [];
+        foreach ($value as $index => $item) {
+            $itemKey = is_array($item) ? $item['key'] ?? null : null;
+            if (! is_array($item) || ! is_string($itemKey)) {
+                throw new InvalidRuleBook($this->at($key).".{$index}: must be an object with a key");
+            }
+            if (isset($objects[$itemKey])) {
+                throw new InvalidRuleBook($this->at($key).".{$itemKey}: is there twice");
+            }
+            $objects[$itemKey] = $read(new self($item, $this->at($key).".{$itemKey}"));
+        }
+
+        return $objects;
+    }
+
+    /** For a rule that compares several keys: the mistake, at one of them. */
+    public function mistake(string $key, string $what): InvalidRuleBook
+    {
+        return new InvalidRuleBook($this->at($key).": {$what}");
     }
 
     /**

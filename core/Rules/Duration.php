@@ -31,6 +31,11 @@ final readonly class Duration
         return new self($total);
     }
 
+    public static function nothing(): self
+    {
+        return new self(0);
+    }
+
     public function after(\DateTimeImmutable $moment): \DateTimeImmutable
     {
         return $moment->modify("+{$this->seconds} seconds");

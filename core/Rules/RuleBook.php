@@ -4,8 +4,12 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Rules;
 
+use Kennel\Core\Accounts\AddressRules;
+use Kennel\Core\Apps\AppRules;
+use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Passwords\Argon2idParameters;
 use Kennel\Core\Passwords\PasswordRules;
+use Kennel\Core\Pictures\PictureRules;
 use Kennel\Core\Sessions\SessionRules;
 use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Verification\VerificationRules;
@@ -13,12 +17,18 @@ use Kennel\Core\Verification\VerificationRules;
 /** Every rule an operator can set, as typed values. No setting is read anywhere else. */
 final readonly class RuleBook
 {
+    /** @param  array<string, AppRules>  $apps  by key */
     private function __construct(
+        public array $apps,
         public SignupRules $signup,
+        public AddressRules $addresses,
+        public FieldRules $fields,
+        public PictureRules $pictures,
         public PasswordRules $password,
         public Argon2idParameters $hashing,
         public VerificationRules $verification,
         public SessionRules $sessions,
+        public ReviewRules $review,
         private Document $document,
     ) {
     }
@@ -32,14 +42,24 @@ final readonly class RuleBook
     {
         $root = new Document($document);
         $book = new self(
-            SignupRules::read($root->section('signup', 'Who signs up, and what they get')),
+            AppRules::readAll($root),
+            SignupRules::read($root->section('signup', 'What holds for sign-up on every app')),
+            AddressRules::read($root->section('addresses', 'What makes two spellings of an address one account')),
+            FieldRules::read($root),
+            PictureRules::read($root->section('pictures', 'Who may see pictures')),
             PasswordRules::read($root->section('password', 'What a new password must be; lengths in code points')),
             Argon2idParameters::read($root->section('hashing', 'How passwords are stored: Argon2id (RFC 9106)')),
             VerificationRules::read($root->section('verification', 'Links that prove an address')),
             SessionRules::read($root->section('sessions', 'How long a session lives')),
+            ReviewRules::read($root->section('review', 'How a draft of these rules is published')),
             $root,
         );
         $root->nothingElse();
+        foreach ($book->fields->all as $field) {
+            foreach (array_diff($field->apps, array_keys($book->apps)) as $unknown) {
+                throw new InvalidRuleBook("fields.{$field->key}.apps: there is no app \"{$unknown}\"");
+            }
+        }
 
         return $book;
     }

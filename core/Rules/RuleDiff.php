@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Rules;
 
-/** What differs between two rule books, rule by rule. Lists are compared whole: their order may matter. */
+/**
+ * What differs between two rule books, rule by rule. Lists of objects are matched by their keys, and a new order is a change of its
+ * own; other lists are compared whole.
+ */
 final class RuleDiff
 {
     /**
@@ -21,6 +24,12 @@ final class RuleDiff
             $new = $after[$key] ?? null;
             if (self::isObject($old) && self::isObject($new)) {
                 $changes += self::between($old, $new, $at);
+            } elseif (self::isKeyed($old) && self::isKeyed($new) && $old !== $new) {
+                [$oldKeys, $newKeys] = [array_column($old, 'key'), array_column($new, 'key')];
+                $changes += self::between(array_combine($oldKeys, $old), array_combine($newKeys, $new), $at);
+                if (array_values(array_intersect($oldKeys, $newKeys)) !== array_values(array_intersect($newKeys, $oldKeys))) {
+                    $changes["{$at}.(order)"] = ['before' => $oldKeys, 'after' => $newKeys];
+                }
             } elseif ($old !== $new) {
                 $changes[$at] = ['before' => $old, 'after' => $new];
             }
@@ -33,5 +42,11 @@ final class RuleDiff
     private static function isObject(mixed $value): bool
     {
         return is_array($value) && ! array_is_list($value);
+    }
+
+    /** @phpstan-assert-if-true list<array{key: string}> $value */
+    private static function isKeyed(mixed $value): bool
+    {
+        return is_array($value) && array_is_list($value) && count(array_filter($value, static fn (mixed $item): bool => is_array($item) && is_string($item['key'] ?? null))) === count($value);
     }
 }

@@ -18,6 +18,8 @@ final readonly class Admission
 
     public const NOBODY = 'nobody';
 
+    public const KINDS = [self::ANYONE, self::DOMAINS, self::INVITED, self::NOBODY];
+
     private function __construct(public string $kind, public DomainList $domains)
     {
     }
@@ -29,7 +31,7 @@ final readonly class Admission
      */
     public static function of(string $kind, array $domains = [], bool $withSubdomains = false): self
     {
-        if (! in_array($kind, [self::ANYONE, self::DOMAINS, self::INVITED, self::NOBODY], true)) {
+        if (! in_array($kind, self::KINDS, true)) {
             throw new \InvalidArgumentException("\"{$kind}\" is not a kind of admission.");
         }
 

@@ -6,6 +6,11 @@ namespace Kennel\Core\Signup;
 
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
+use Kennel\Core\Apps\AppRules;
+use Kennel\Core\Fields\DecideFields;
+use Kennel\Core\Fields\Field;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Fields\Required;
 use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Rules\Reason;
@@ -15,29 +20,38 @@ use Kennel\Core\Secrets\Secret;
 /**
  * The sign-up verdict: one function for the form while it is typed and for the submit.
  *
- * Whether the address is registered already is no part of it: a stranger must not learn that, so the act answers it by mail.
+ * Reasons come in the order of the form. On a discreet app, whether the address is registered is no part of the verdict: a stranger
+ * must not learn that, so the act answers it by mail.
  */
 final readonly class DecideSignup
 {
-    public function __construct(private PasswordPolicy $policy, private DomainPolicy $domains)
-    {
+    public function __construct(
+        private PasswordPolicy $policy,
+        private DomainPolicy $domains,
+        private FieldRules $fields,
+        private DecideFields $decideFields,
+        private TermsRules $terms,
+    ) {
     }
 
-    public function __invoke(SignupInput $input, Admission $admission): SignupVerdict
+    /** @param  \Closure(EmailAddress): bool  $isRegistered  asked only where the app says so openly */
+    public function __invoke(SignupInput $input, AppRules $app, \Closure $isRegistered, \DateTimeImmutable $now): SignupVerdict
     {
         $reasons = [];
         $name = $this->attempt(static fn (): PersonName => PersonName::parse($input->name ?? ''), $reasons);
         $email = $this->attempt(static fn (): EmailAddress => EmailAddress::parse($input->email ?? ''), $reasons);
-        $refusal = $admission->reasonAgainst($email) ?? ($email === null ? null : $this->domains->reasonAgainst($email));
+        $refusal = $this->reasonAgainstAddress($email, $app, $isRegistered);
         if ($refusal !== null) {
             $reasons[] = $refusal;
         }
-        $password = $this->attempt(
-            static fn (): PreparedPassword => PreparedPassword::from($input->password ?? new Secret('')),
-            $reasons,
-        );
+        $password = $this->attempt(static fn (): PreparedPassword => PreparedPassword::from($input->password ?? new Secret('')), $reasons);
         if ($password !== null) {
             $reasons = [...$reasons, ...$this->policy->reasonsAgainst($password, $email)];
+        }
+        $fields = ($this->decideFields)($this->askedAtSignup($app->key), $input->fields, [Required::AtSignup], $now);
+        $reasons = [...$reasons, ...$fields->reasons];
+        if ($this->terms->areAsked() && $input->terms !== $this->terms->version) {
+            $reasons[] = new Reason($input->terms === null || $input->terms === '' ? 'terms.required' : 'terms.other_version', 'terms', ['version' => $this->terms->version]);
         }
         if ($name === null || $email === null || $password === null || $reasons !== []) {
             assert($reasons !== []);
@@ -45,7 +59,25 @@ final readonly class DecideSignup
             return SignupVerdict::refused($reasons);
         }
 
-        return SignupVerdict::accepted($name, $email, $password);
+        return SignupVerdict::accepted(new SignupPlan($name, $email, $password, $fields->values, $this->terms->version));
+    }
+
+    /** @return array<string, Field> what the first form asks; the rest is asked before first use */
+    public function askedAtSignup(string $app): array
+    {
+        return array_filter($this->fields->askedBy($app), static fn (Field $field): bool => $field->required === Required::AtSignup);
+    }
+
+    /**
+     * The part of the verdict that needs no password: what can be asked of accounts there are.
+     *
+     * @param  \Closure(EmailAddress): bool  $isRegistered
+     */
+    public function reasonAgainstAddress(?EmailAddress $email, AppRules $app, \Closure $isRegistered): ?Reason
+    {
+        return $app->admission->reasonAgainst($email)
+            ?? ($email === null ? null : $this->domains->reasonAgainst($email))
+            ?? ($email !== null && ! $app->isDiscreet && $isRegistered($email) ? new Reason('email.taken', 'email') : null);
     }
 
     /**

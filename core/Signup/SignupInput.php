@@ -9,10 +9,16 @@ use Kennel\Core\Secrets\Secret;
 /** What a person has typed so far. Null is a box that was not sent. */
 final readonly class SignupInput
 {
+    /**
+     * @param  array<array-key, mixed>  $fields  by key
+     * @param  string|null  $terms  the version that was accepted
+     */
     public function __construct(
         public ?string $name,
         public ?string $email,
         public ?Secret $password,
+        public array $fields = [],
+        public ?string $terms = null,
     ) {
     }
 }

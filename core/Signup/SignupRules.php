@@ -7,6 +7,7 @@ namespace Kennel\Core\Signup;
 use Kennel\Core\Rules\Document;
 use Kennel\Core\Rules\InvalidRuleBook;
 
+/** What holds for sign-up on every app. */
 final readonly class SignupRules
 {
     /** @param  list<string>  $roles given to every account that signs up */
@@ -15,6 +16,8 @@ final readonly class SignupRules
         /** Refused everywhere, with their subdomains. */
         public DomainList $refusedDomains,
         public bool $refuseThrowaway,
+        public TermsRules $terms,
+        public BotRules $bots,
     ) {
     }
 
@@ -26,7 +29,13 @@ final readonly class SignupRules
         } catch (\InvalidArgumentException $error) {
             throw new InvalidRuleBook("signup.refused_domains: {$error->getMessage()}", previous: $error);
         }
-        $rules = new self($document->strings('roles', 'Roles given to everybody who signs up'), $refused, $document->boolean('refuse_throwaway', 'Refuse the listed domains of throw-away mailboxes'));
+        $rules = new self(
+            $document->strings('roles', 'Roles given to everybody who signs up'),
+            $refused,
+            $document->boolean('refuse_throwaway', 'Refuse the listed domains of throw-away mailboxes'),
+            TermsRules::read($document->section('terms', 'The terms everybody accepts')),
+            BotRules::read($document->section('bots', 'What keeps programs from signing up as people')),
+        );
         $document->nothingElse();
 
         return $rules;

@@ -4,51 +4,40 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Signup;
 
-use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Accounts\PersonName;
-use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Rules\Reason;
 
 /** Accepted, with the values to write; or refused, with every reason at once. */
 final readonly class SignupVerdict
 {
     /** @param  list<Reason>  $reasons */
-    private function __construct(
-        public array $reasons,
-        private ?PersonName $name,
-        private ?EmailAddress $email,
-        private ?PreparedPassword $password,
-    ) {
+    private function __construct(public array $reasons, private ?SignupPlan $plan)
+    {
     }
 
-    public static function accepted(PersonName $name, EmailAddress $email, PreparedPassword $password): self
+    public static function accepted(SignupPlan $plan): self
     {
-        return new self([], $name, $email, $password);
+        return new self([], $plan);
     }
 
     /** @param  non-empty-list<Reason>  $reasons */
     public static function refused(array $reasons): self
     {
-        return new self($reasons, null, null, null);
+        return new self($reasons, null);
     }
 
     public function isAccepted(): bool
     {
-        return $this->reasons === [];
+        return $this->plan !== null;
     }
 
-    public function name(): PersonName
+    public function plan(): SignupPlan
     {
-        return $this->name ?? throw new \LogicException('A refused sign-up has no name.');
+        return $this->plan ?? throw new \LogicException('A refused sign-up has nothing to write.');
     }
 
-    public function email(): EmailAddress
+    /** @return list<string> */
+    public function codes(): array
     {
-        return $this->email ?? throw new \LogicException('A refused sign-up has no address.');
-    }
-
-    public function password(): PreparedPassword
-    {
-        return $this->password ?? throw new \LogicException('A refused sign-up has no password.');
+        return array_map(static fn (Reason $reason): string => $reason->code, $this->reasons);
     }
 }

@@ -29,7 +29,7 @@ final readonly class AccountMaker
     /** @return array<string, mixed> */
     public function keeper(string $name, string $email, string $hash, int $daysOld): array
     {
-        return $this->row($name, $email, $daysOld * self::DAY, 'active', $hash, $this->entropy->random->getInt(3_600, 2 * self::DAY));
+        return array_replace($this->row($name, $email, $daysOld * self::DAY, 'active', $hash, $this->entropy->random->getInt(3_600, 2 * self::DAY)), ['terms_version' => '2026-09-03', 'app_key' => 'gaugebook']);
     }
 
     /** @return array<string, mixed> */
@@ -104,6 +104,9 @@ final readonly class AccountMaker
         $address = EmailAddress::parse($email);
         $proven = $status === 'pending' ? null : Scenario::moment($this->start, max(0, $age - $this->entropy->random->getInt(60, 7_200)));
 
+        // Most have read the newest terms; a few of the older accounts have not been back since.
+        $terms = $seen === null && $status !== 'pending' ? '2024-05-01' : ($this->entropy->chance(6) ? '2024-05-01' : '2026-09-03');
+
         return [
             'id' => $this->entropy->uuid($this->start->modify("-{$age} seconds")),
             'app_key' => $this->entropy->pick(['gaugebook', 'gaugebook', 'gaugebook', 'kitloft']),
@@ -114,6 +117,8 @@ final readonly class AccountMaker
             'status' => $status,
             'status_reason' => $status === 'suspended' ? $this->entropy->pick(self::REASONS) : null,
             'email_proven_at' => $proven,
+            'terms_version' => $terms,
+            'completed_at' => null,
             'password_hash' => $hash,
             'hash_kind' => HashKind::of($hash),
             'created_at' => Scenario::moment($this->start, $age),

@@ -26,9 +26,9 @@ final readonly class Organisation
     public function write(): void
     {
         $this->database->table('apps')->insert([
-            ['key' => 'gaugebook', 'name' => 'Gaugebook', 'kind' => 'web', 'summary' => 'River levels and photographs, entered by volunteers', 'admission' => 'anyone', 'admission_domains' => '[]', 'admission_subdomains' => false, 'colour' => '#1d6f9c'],
-            ['key' => 'floodline', 'name' => 'Floodline', 'kind' => 'single page', 'summary' => 'Flood notices, shown and published', 'admission' => 'invited', 'admission_domains' => '[]', 'admission_subdomains' => false, 'colour' => '#a3401f'],
-            ['key' => 'kitloft', 'name' => 'Kitloft', 'kind' => 'mobile', 'summary' => 'Lending of gauges, waders and radios', 'admission' => 'domains', 'admission_domains' => '["alderwend.example","millreach.example"]', 'admission_subdomains' => true, 'colour' => '#4b6b2f'],
+            ['key' => 'gaugebook', 'name' => 'Gaugebook', 'kind' => 'web', 'summary' => 'River levels and photographs, entered by volunteers'],
+            ['key' => 'floodline', 'name' => 'Floodline', 'kind' => 'single page', 'summary' => 'Flood notices, shown and published'],
+            ['key' => 'kitloft', 'name' => 'Kitloft', 'kind' => 'mobile', 'summary' => 'Lending of gauges, waders and radios'],
         ]);
         foreach (self::ROLES as $key => [$summary, $app]) {
             $this->database->table('roles')->insert(['key' => $key, 'summary' => $summary, 'app_key' => $app]);

@@ -29,12 +29,22 @@ final class Scenario
         ['Ильза Каравай', 'ilza@alderwend.example'],
     ];
 
+    /** Two people with two accounts each, told apart by a tag alone. */
+    private const TAGGED = [
+        ['name' => 'Tam Pellow', 'email' => 'tam@reach.example'],
+        ['name' => 'Tam Pellow', 'email' => 'tam+river@reach.example'],
+        ['name' => 'Sunniva Brekke', 'email' => 'sunniva.brekke@gauge.test'],
+        ['name' => 'Sunniva Brekke', 'email' => 'sunniva.brekke+kit@gauge.test'],
+    ];
+
     private const ROWS_A_STATEMENT = 200;
 
     public function __construct(
         private readonly ConnectionInterface $database,
         private readonly Argon2idParameters $parameters,
         private readonly History $history,
+        private readonly Book $book,
+        private readonly Figures $figures,
     ) {
     }
 
@@ -43,16 +53,22 @@ final class Scenario
         $entropy = new SeededEntropy(self::SEED);
         $this->database->transaction(function () use ($accounts, $start, $entropy): void {
             (new Organisation($this->database))->write();
+            $this->book->write($entropy, $start, $this->insert(...));
             $people = new People($entropy);
             $maker = new AccountMaker($entropy, $this->parameters, $start);
             $made = $this->keepers($entropy, $maker, $people);
+            array_map($people->reserve(...), array_column(self::TAGGED, 'email'));
             for ($index = count($made); $index < $accounts; $index++) {
-                ['name' => $name, 'email' => $email] = $people->next();
+                ['name' => $name, 'email' => $email] = self::TAGGED[$index - count(self::KEEPERS)] ?? $people->next();
                 $made[] = $maker->somebody($name, $email, $index, $accounts);
             }
             // Numbered by age, as they would be had they signed up one after the other.
             usort($made, static fn (array $a, array $b): int => [$a['created_at'], $a['id']] <=> [$b['created_at'], $b['id']]);
-            $this->insert('accounts', $made);
+            $filled = (new FieldFiller($entropy))->fill($made);
+            $this->insert('accounts', $filled['accounts']);
+            $this->insert('field_values', $filled['values']);
+            $this->insert('terms_acceptances', $filled['terms']);
+            $this->figures->write($made, $entropy, $start, $this->insert(...));
             $this->history->write($made, $entropy, $start, $this->insert(...));
         });
         $this->database->statement('ANALYZE');

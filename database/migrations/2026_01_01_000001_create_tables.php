@@ -20,10 +20,6 @@ return new class extends Migration
             $table->string('name', 80);
             $table->string('kind', 20);
             $table->string('summary', 200);
-            $table->string('admission', 20);
-            $table->json('admission_domains');
-            $table->boolean('admission_subdomains')->default(false);
-            $table->string('colour', 7);
         });
         $this->accounts();
         $this->roles();
@@ -31,6 +27,9 @@ return new class extends Migration
         $this->challenges();
         $this->messages();
         $this->trail();
+        $this->fields();
+        $this->signup();
+        $this->rules();
         $this->platform();
     }
 
@@ -49,6 +48,8 @@ return new class extends Migration
                 status TEXT NOT NULL CHECK (status IN ('pending', 'active', 'suspended', 'closed')),
                 status_reason TEXT NULL,
                 email_proven_at TEXT NULL,
+                terms_version TEXT NOT NULL DEFAULT '',
+                completed_at TEXT NULL,
                 password_hash TEXT NOT NULL,
                 hash_kind TEXT NOT NULL,
                 created_at TEXT NOT NULL,
@@ -202,6 +203,131 @@ return new class extends Migration
             $table->string('label', 200);
             $table->json('content');
             $table->index(['account_id', 'seq']);
+        });
+    }
+
+    private function fields(): void
+    {
+        // One row a value; several choices are several rows, so that each can be found by the index. Clustered by account.
+        DB::statement(<<<'SQL'
+            CREATE TABLE field_values (
+                account_seq INTEGER NOT NULL REFERENCES accounts (seq) ON DELETE CASCADE,
+                field_key TEXT NOT NULL,
+                position INTEGER NOT NULL,
+                value TEXT NOT NULL,
+                sort_key TEXT NOT NULL,
+                PRIMARY KEY (account_seq, field_key, position)
+            ) WITHOUT ROWID
+            SQL);
+        DB::statement('CREATE INDEX field_values_sort ON field_values (field_key, sort_key, account_seq)');
+        Schema::create('pictures', function (Blueprint $table): void {
+            $table->uuid('id')->primary();
+            $table->uuid('account_id')->nullable()->index();
+            $table->integer('width');
+            $table->integer('height');
+            $table->string('created_at', 24);
+            $table->foreign('account_id')->references('id')->on('accounts')->cascadeOnDelete();
+        });
+    }
+
+    private function signup(): void
+    {
+        Schema::create('duty_waivers', function (Blueprint $table): void {
+            $table->uuid('account_id');
+            $table->string('subject', 300);
+            $table->string('waived_by', 120);
+            $table->text('why');
+            $table->string('waived_at', 24);
+            $table->primary(['account_id', 'subject']);
+            $table->foreign('account_id')->references('id')->on('accounts')->cascadeOnDelete();
+        });
+        Schema::create('terms_acceptances', function (Blueprint $table): void {
+            $table->uuid('account_id');
+            $table->string('version', 10);
+            $table->string('accepted_at', 24);
+            $table->string('source', 45)->nullable();
+            $table->primary(['account_id', 'version']);
+            $table->foreign('account_id')->references('id')->on('accounts')->cascadeOnDelete();
+        });
+        Schema::create('signup_forms_sent', function (Blueprint $table): void {
+            $table->string('challenge', 43)->primary();
+            $table->string('sent_at', 24)->index();
+        });
+        Schema::create('signup_attempts', function (Blueprint $table): void {
+            $table->string('source_digest', 64);
+            $table->string('at', 24)->index();
+            $table->index(['source_digest', 'at']);
+        });
+        // Tallies by day: what was opened, what was refused by which reason, how long accepted passwords were. No row is of a person.
+        Schema::create('signup_tallies', function (Blueprint $table): void {
+            $table->string('day', 10);
+            $table->string('app_key', 40);
+            $table->string('what', 20);
+            $table->string('detail', 60);
+            $table->integer('tally');
+            $table->primary(['day', 'app_key', 'what', 'detail']);
+        });
+        // The last thirty days' verdicts: the address's domain and the reasons, and nothing that was typed.
+        Schema::create('signup_verdicts', function (Blueprint $table): void {
+            $table->integer('seq', true);
+            $table->string('day', 10)->index();
+            $table->string('app_key', 40);
+            $table->string('domain', 255);
+            $table->json('reasons');
+        });
+    }
+
+    private function rules(): void
+    {
+        Schema::create('rule_revisions', function (Blueprint $table): void {
+            $table->integer('number', true);
+            $table->json('document');
+            $table->string('digest', 64);
+            $table->string('published_by', 120);
+            $table->text('why');
+            $table->text('overruled')->nullable();
+            $table->string('published_at', 24);
+        });
+        // Every save of the draft that is open; none when there is no draft.
+        Schema::create('rule_draft_saves', function (Blueprint $table): void {
+            $table->integer('version', true);
+            $table->integer('base_revision');
+            $table->json('document');
+            $table->uuid('saved_by_id');
+            $table->string('saved_by', 120);
+            $table->string('saved_at', 24);
+            $table->string('reviewed_by', 120)->nullable();
+            $table->string('reviewed_at', 24)->nullable();
+        });
+        Schema::create('rule_cases', function (Blueprint $table): void {
+            $table->uuid('id')->primary();
+            $table->string('name', 120);
+            $table->string('app_key', 40);
+            $table->text('sealed');
+            $table->json('expected');
+            $table->string('saved_by', 120);
+            $table->string('saved_at', 24);
+        });
+        Schema::create('impact_runs', function (Blueprint $table): void {
+            $table->uuid('id')->primary();
+            $table->integer('draft_version');
+            $table->string('state', 10);
+            $table->integer('done')->default(0);
+            $table->integer('total')->default(0);
+            $table->json('counts');
+            $table->string('started_at', 24);
+            $table->string('finished_at', 24)->nullable();
+        });
+        Schema::create('impact_findings', function (Blueprint $table): void {
+            $table->integer('seq', true);
+            $table->uuid('run_id');
+            $table->string('kind', 20);
+            $table->string('code', 60);
+            $table->string('field', 60)->nullable();
+            $table->uuid('account_id')->nullable();
+            $table->json('parameters');
+            $table->index(['run_id', 'kind', 'code', 'seq']);
+            $table->foreign('run_id')->references('id')->on('impact_runs')->cascadeOnDelete();
         });
     }
 

@@ -22,6 +22,14 @@ return [
         'condition_required' => ['title' => 'An update needs If-Match', 'detail' => 'Send the ETag of the record you saw, so that nobody\'s change is overwritten.'],
         'changed_meanwhile' => ['title' => 'The record has changed since you saw it', 'detail' => 'Read it again and decide anew.'],
     ],
+    'rules' => [
+        'invalid' => ['title' => 'The rule book can not be read', 'detail' => 'The reason names the rule by its path. The draft is as it was.'],
+        'changed_meanwhile' => ['title' => 'Somebody else changed the rules meanwhile', 'detail' => 'Nothing was overwritten. Each reason names a rule that changed since you read them.'],
+        'not_published' => ['title' => 'The draft was not published', 'detail' => 'Each reason says what stands in the way.'],
+    ],
+    'picture' => [
+        'refused' => ['title' => 'The picture was not taken', 'detail' => 'The reason says why.'],
+    ],
     'session' => [
         'required' => ['title' => 'Not signed in', 'detail' => 'There is no session, or it has ended.'],
         'limited' => ['title' => 'The account owes something first', 'detail' => 'The reasons name what has to be done.'],

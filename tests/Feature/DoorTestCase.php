@@ -16,6 +16,7 @@ use Kennel\App\Mail\Composition;
 use Kennel\App\Mail\Message;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Roles\Roles;
+use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Passwords\PasswordHasher;
@@ -45,6 +46,13 @@ abstract class DoorTestCase extends TestCase
             // A persistent connection to :memory: would hand one test's data to the next.
             'database.connections.sqlite.options' => [],
             'app.url' => 'http://localhost',
+            'rules' => require __DIR__.'/../../database/demo/rules.php',
+        ]);
+        config([
+            // The shortest of OWASP's, and no terms, fields or forms to send but where a test is about them.
+            'rules.signup.terms' => ['version' => '', 'text' => ''],
+            'rules.signup.bots' => ['trap' => true, 'minimum_time' => 'PT0S', 'work_bits' => 0, 'attempts' => 0, 'attempts_within' => 'PT1H', 'form_lifetime' => 'PT4H'],
+            'rules.fields' => [],
             'rules.hashing' => ['memory' => 7168, 'passes' => 1, 'lanes' => 1],
         ]);
 
@@ -56,6 +64,9 @@ abstract class DoorTestCase extends TestCase
         parent::setUp();
         $this->clock = new MovableClock(new \DateTimeImmutable('2026-05-01T12:00:00Z'));
         $this->app->instance(ClockInterface::class, $this->clock);
+        $rules = sys_get_temp_dir().'/kennel-rules-'.bin2hex(random_bytes(6)).'.json';
+        $this->app->scoped(RulesInForce::class, static fn (): RulesInForce => new RulesInForce($rules));
+        $this->beforeApplicationDestroyed(static fn () => is_file($rules) && unlink($rules));
         $this->command('migrate', ['--force' => true]);
         (new Organisation(DB::connection()))->write();
     }

@@ -77,6 +77,31 @@ final class Body
         return $text === null ? null : new Secret($text);
     }
 
+    /** @return array<array-key, mixed> empty when it was not sent */
+    public function object(string $key): array
+    {
+        $value = $this->value($key) ?? [];
+        if (! is_array($value) || ($value !== [] && array_is_list($value))) {
+            $this->reasons[] = new Reason('type.object', $key);
+
+            return [];
+        }
+
+        return $value;
+    }
+
+    public function number(string $key): ?int
+    {
+        $value = $this->value($key);
+        if ($value !== null && ! is_int($value)) {
+            $this->reasons[] = new Reason('type.integer', $key);
+
+            return null;
+        }
+
+        return $value;
+    }
+
     public function yes(string $key): bool
     {
         $value = $this->value($key) ?? false;

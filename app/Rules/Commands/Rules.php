@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Kennel\App\Rules\Commands;
 
 use Illuminate\Console\Command;
-use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Audit\Actor;
-use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Cases\Cases;
+use Kennel\App\Impact\ImpactRuns;
+use Kennel\App\Platform\Words;
+use Kennel\App\Rules\Revisions;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Rules\InvalidRuleBook;
 use Kennel\Core\Rules\RuleBook;
@@ -20,17 +22,18 @@ final class Rules extends Command
         {act : export, schema, diff or apply}
         {file? : the document, for diff and apply}
         {--reason= : why, for the audit trail; apply needs it}
+        {--overrule= : why cases that fail may fail; apply needs it only then}
         {--dry-run : say what apply would change, and change nothing}';
 
     protected $description = 'Read, compare and apply the rule book as a JSON file';
 
-    public function handle(RulesInForce $rules, AuditTrail $audit, ConnectionInterface $database): int
+    public function handle(RulesInForce $rules, Revisions $revisions, Cases $cases, ImpactRuns $impact): int
     {
         return match ($this->argument('act')) {
             'export' => $this->write($rules->document()),
             'schema' => $this->write($rules->book()->schema()),
             'diff' => $this->compare($rules),
-            'apply' => $this->option('dry-run') === true ? $this->compare($rules) : $this->apply($rules, $audit, $database),
+            'apply' => $this->apply($rules, $revisions, $cases, $impact),
             default => $this->refuse('There is no such act. There are: export, schema, diff, apply.'),
         };
     }
@@ -42,15 +45,49 @@ final class Rules extends Command
         return $document === null ? self::INVALID : $this->report(RuleDiff::between($rules->document(), $document), 'would change');
     }
 
-    private function apply(RulesInForce $rules, AuditTrail $audit, ConnectionInterface $database): int
+    private function apply(RulesInForce $rules, Revisions $revisions, Cases $cases, ImpactRuns $impact): int
     {
-        $reason = $this->option('reason');
-        if (! is_string($reason) || trim($reason) === '') {
+        $isDry = $this->option('dry-run') === true;
+        $reason = trim((string) $this->option('reason'));
+        if ($reason === '' && ! $isDry) {
             return $this->refuse('--reason: say why; it goes into the audit trail.');
         }
         $document = $this->document();
+        if ($document === null) {
+            return self::INVALID;
+        }
+        $changes = RuleDiff::between($rules->document(), $document);
+        if ($changes === []) {
+            return $this->report([], 'changed');
+        }
+        $book = RuleBook::fromArray($document);
+        $this->reportImpact($impact->measure($book, static fn (): bool => true));
+        $failing = $cases->failing($book);
+        foreach ($failing as $case) {
+            $this->warn("Case fails: {$case}");
+        }
+        $overrule = trim((string) $this->option('overrule'));
+        if ($isDry) {
+            return $this->report($changes, 'would change');
+        }
+        if ($failing !== [] && $overrule === '') {
+            return $this->refuse('--overrule: say why these cases may fail; nothing was changed.');
+        }
+        $outcome = $revisions->publish($document, $reason, Actor::kennel(), $failing === [] ? null : $overrule);
+        foreach ($outcome['blockers'] as $blocker) {
+            $this->error("{$blocker->field}: ".app(Words::class)->say($blocker));
+        }
 
-        return $document === null ? self::INVALID : $this->report($rules->apply($document, trim($reason), Actor::kennel(), $audit, $database), 'changed');
+        return $outcome['blockers'] === [] ? $this->report($outcome['changes'], 'changed') : self::INVALID;
+    }
+
+    /** @param  array<string, array{kind: string, code: string, field: string|null, count: int}>  $counts */
+    private function reportImpact(array $counts): void
+    {
+        $this->line($counts === [] ? 'Impact: on no account and no sign-up of the last thirty days.' : 'Impact:');
+        foreach ($counts as $count) {
+            $this->line('  '.str_replace('_', ' ', $count['kind'])." {$count['code']}".($count['field'] === null ? '' : " ({$count['field']})").": {$count['count']}");
+        }
     }
 
     /** @return array<array-key, mixed>|null null once the mistake has been said */

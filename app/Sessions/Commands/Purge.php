@@ -14,12 +14,19 @@ final class Purge extends Command
 {
     protected $signature = 'kennel:purge';
 
-    protected $description = 'Delete lapsed sessions, old evidence and old idempotency keys';
+    protected $description = 'Delete lapsed sessions, old evidence, old idempotency keys and old sign-up figures';
 
     /** Ended and lapsed sessions stay this long, so that an operator can still ask what became of one. */
     private const SESSIONS = '-1 day';
 
     private const EVIDENCE = '-7 days';
+
+    /** Longer than any form lives: a rule book allows days, and nobody allows a month. */
+    private const FORMS = '-31 days';
+
+    private const VERDICTS = '-31 days';
+
+    private const TALLIES = '-400 days';
 
     private const KEYS = '-1 day';
 
@@ -29,7 +36,12 @@ final class Purge extends Command
         $sessions = $database->table('sessions')->where('lapses_at', '<', $before(self::SESSIONS))->orWhere('ended_at', '<', $before(self::SESSIONS))->delete();
         $evidence = $database->table('evidence')->where('at', '<', $before(self::EVIDENCE))->delete();
         $keys = $database->table('idempotency_keys')->where('created_at', '<', $before(self::KEYS))->delete();
-        $this->line("{$sessions} sessions, {$evidence} evidence entries and {$keys} idempotency keys deleted.");
+        $forms = $database->table('signup_forms_sent')->where('sent_at', '<', $before(self::FORMS))->delete();
+        $database->table('signup_attempts')->where('at', '<', $before(self::FORMS))->delete();
+        $day = substr($before(self::TALLIES), 0, 10);
+        $database->table('signup_verdicts')->where('day', '<', substr($before(self::VERDICTS), 0, 10))->delete();
+        $database->table('signup_tallies')->where('day', '<', $day)->delete();
+        $this->line("{$sessions} sessions, {$evidence} evidence entries, {$forms} sent forms and {$keys} idempotency keys deleted.");
 
         return self::SUCCESS;
     }

@@ -56,7 +56,7 @@ function Bench({ name }: { name: string }) {
         <main id="screen" tabIndex={-1} className="min-w-0 flex-1 outline-none">
           <Routes>
             <Route index element={<NeedsYou />} />
-            <Route path="sign-up" element={<SignupScreen />} />
+            <Route path="sign-up/:tab?" element={<SignupScreen />} />
             <Route path="mail/:id?" element={<MailScreen />} />
             <Route path="passwords" element={<PasswordsScreen />} />
             <Route path="sessions" element={<SessionsScreen />} />

@@ -1,6 +1,8 @@
 import { useId, useState, type ComponentProps, type ReactNode } from 'react';
 
 interface Described {
+  /** Given where something else leads to the box. */
+  id?: string;
   label: string;
   error?: string | undefined;
   help?: ReactNode;
@@ -14,9 +16,11 @@ export function TextField({
   help,
   large = false,
   trailing,
+  id: given,
   ...input
 }: ComponentProps<'input'> & Described & { trailing?: ReactNode }) {
-  const id = useId();
+  const own = useId();
+  const id = given ?? own;
   const note = `${id}-note`;
   return (
     <div>
@@ -61,12 +65,20 @@ export function PasswordField(props: ComponentProps<'input'> & Described) {
   );
 }
 
-export function TextArea({ label, error, help, ...input }: ComponentProps<'textarea'> & Described) {
-  const id = useId();
+export function TextArea({
+  label,
+  error,
+  help,
+  large = false,
+  id: given,
+  ...input
+}: ComponentProps<'textarea'> & Described) {
+  const own = useId();
+  const id = given ?? own;
   const note = `${id}-note`;
   return (
     <div>
-      <label htmlFor={id} className="mb-1 block font-semibold">
+      <label htmlFor={id} className={`mb-1 block font-semibold ${large ? 'text-[15px]' : ''}`}>
         {label}
       </label>
       <textarea
@@ -75,7 +87,7 @@ export function TextArea({ label, error, help, ...input }: ComponentProps<'texta
         id={id}
         aria-invalid={error !== undefined}
         aria-describedby={note}
-        className={`block w-full rounded-control border bg-sheet px-3 py-1.5 ${error !== undefined ? 'border-brick' : 'border-line-strong'}`}
+        className={`block w-full rounded-control border bg-sheet px-3 py-1.5 ${large ? 'text-[16px]' : ''} ${error !== undefined ? 'border-brick' : 'border-line-strong'}`}
       />
       <Note id={note} error={error} help={help} />
     </div>
@@ -88,6 +100,99 @@ export function Checkbox({ label, ...input }: ComponentProps<'input'> & { label:
       <input {...input} type="checkbox" className="size-5 accent-petrol" />
       {label}
     </label>
+  );
+}
+
+interface Choice {
+  value: string;
+  label: string;
+}
+
+export function Select({
+  label,
+  error,
+  help,
+  large = false,
+  id: given,
+  choices,
+  ...input
+}: ComponentProps<'select'> & Described & { choices: readonly Choice[] }) {
+  const own = useId();
+  const id = given ?? own;
+  const note = `${id}-note`;
+  return (
+    <div>
+      <label htmlFor={id} className={`mb-1 block font-semibold ${large ? 'text-[15px]' : ''}`}>
+        {label}
+      </label>
+      <select
+        {...input}
+        id={id}
+        aria-invalid={error !== undefined}
+        aria-describedby={note}
+        className={`block w-full rounded-control border bg-sheet px-2 text-ink ${large ? 'h-11 text-[16px]' : 'h-8'} ${error !== undefined ? 'border-brick' : 'border-line-strong'}`}
+      >
+        <option value="">Choose…</option>
+        {choices.map((choice) => (
+          <option key={choice.value} value={choice.value}>
+            {choice.label}
+          </option>
+        ))}
+      </select>
+      <Note id={note} error={error} help={help} />
+    </div>
+  );
+}
+
+/** One or several of a few choices, all in sight. */
+export function ChoiceBoxes({
+  label,
+  error,
+  help,
+  large = false,
+  id: given,
+  kind,
+  choices,
+  chosen,
+  onChange,
+  onLeave,
+}: Described & {
+  kind: 'radio' | 'checkbox';
+  choices: readonly Choice[];
+  chosen: readonly string[];
+  onChange: (chosen: string[]) => void;
+  onLeave?: () => void;
+}) {
+  const own = useId();
+  const id = given ?? own;
+  const note = `${id}-note`;
+  const toggle = (value: string, on: boolean) =>
+    onChange(kind === 'radio' ? [value] : on ? [...chosen, value] : chosen.filter((other) => other !== value));
+  return (
+    <fieldset aria-describedby={note} onBlur={onLeave}>
+      <legend className={`mb-1 font-semibold ${large ? 'text-[15px]' : ''}`}>{label}</legend>
+      <div className="flex flex-wrap gap-x-5">
+        {choices.map((choice, index) => (
+          <label
+            key={choice.value}
+            className={`flex cursor-pointer items-center gap-2 ${large ? 'min-h-11' : 'min-h-8'}`}
+          >
+            <input
+              // The first takes the focus when the summary of mistakes leads here.
+              id={index === 0 ? id : undefined}
+              type={kind}
+              name={id}
+              aria-invalid={error !== undefined}
+              checked={chosen.includes(choice.value)}
+              onChange={(event) => toggle(choice.value, event.target.checked)}
+              className="size-5 accent-petrol"
+            />
+            {choice.label}
+          </label>
+        ))}
+      </div>
+      <Note id={note} error={error} help={help} />
+    </fieldset>
   );
 }
 

@@ -1,26 +1,27 @@
 import { useEffect, type ReactNode } from 'react';
+import type { Schemas } from '../api/client';
 
-/** One column, the app's name and colour, works at 320 px. */
-export function PageFrame({
-  name,
-  colour,
-  title,
-  children,
-}: {
-  name: string;
-  colour: string;
-  title: string;
-  children: ReactNode;
-}) {
+export type Shown = Pick<Schemas['App'], 'name' | 'look'>;
+
+/** One column, the app's name and look, works at 320 px. */
+export function PageFrame({ app, title, children }: { app: Shown; title: string; children: ReactNode }) {
   useEffect(() => {
-    document.title = `${title} · ${name}`;
-  }, [title, name]);
+    document.title = `${title} · ${app.name}`;
+  }, [title, app.name]);
+  const { look } = app;
   return (
-    <div className="min-h-full bg-well sm:py-10">
+    <div
+      className="min-h-full bg-well sm:py-10"
+      style={look.ground === null ? undefined : { backgroundColor: look.ground }}
+    >
       <main className="mx-auto min-h-dvh max-w-[420px] bg-sheet px-5 pt-7 pb-10 text-[16px] leading-6 sm:min-h-0 sm:rounded-[10px] sm:border sm:border-line sm:px-8 sm:shadow-float">
         <p className="mb-5 flex items-center gap-2.5 font-bold">
-          <span className="size-5 rounded-full" style={{ backgroundColor: colour }} aria-hidden="true" />
-          {name}
+          {look.logo === null ? (
+            <span className="size-5 rounded-full" style={{ backgroundColor: look.colour }} aria-hidden="true" />
+          ) : (
+            <img src={look.logo} alt="" className="size-8 rounded-[6px]" />
+          )}
+          {app.name}
         </p>
         <h1 className="mb-4 text-page font-bold">{title}</h1>
         {children}
@@ -29,22 +30,25 @@ export function PageFrame({
   );
 }
 
-/** The page's one act, in the app's colour. */
+/** The page's one act, in the app's colour. Pressed too early, it still answers: by saying what is missing. */
 export function Submit({
-  colour,
-  disabled = false,
+  look,
+  ready = true,
+  busy = false,
   children,
 }: {
-  colour: string;
-  disabled?: boolean;
+  look: Schemas['Look'];
+  ready?: boolean;
+  busy?: boolean;
   children: ReactNode;
 }) {
   return (
     <button
       type="submit"
-      disabled={disabled}
-      style={disabled ? undefined : { backgroundColor: colour }}
-      className={`h-12 w-full rounded-control text-[17px] font-semibold ${disabled ? 'border border-line-strong bg-well text-ink-soft' : 'text-white'}`}
+      disabled={busy}
+      aria-disabled={!ready}
+      style={ready && !busy ? { backgroundColor: look.colour, color: look.letters } : undefined}
+      className={`h-12 w-full rounded-control text-[17px] font-semibold ${ready && !busy ? '' : 'border border-line-strong bg-well text-ink-soft'}`}
     >
       {children}
     </button>
@@ -56,5 +60,43 @@ export function PageLink({ href, children }: { href: string; children: ReactNode
     <a href={href} className="inline-block min-h-6 text-petrol underline underline-offset-2">
       {children}
     </a>
+  );
+}
+
+export interface Mistake {
+  id: string;
+  label: string;
+  message: string;
+}
+
+/** Everything that is wrong, at the top, each leading to its box. Takes the focus when it appears, so that it is read out. */
+export function Mistakes({ mistakes }: { mistakes: Mistake[] }) {
+  return mistakes.length === 0 ? null : (
+    <div
+      ref={(box) => box?.focus()}
+      tabIndex={-1}
+      role="alert"
+      className="mb-4 border-l-[3px] border-brick bg-brick-wash px-3 py-2.5 outline-none"
+    >
+      <p className="font-semibold">
+        {mistakes.length === 1 ? 'One thing needs another look' : `${mistakes.length} things need another look`}
+      </p>
+      <ul>
+        {mistakes.map((mistake) => (
+          <li key={mistake.id}>
+            <a
+              href={`#${mistake.id}`}
+              onClick={(event) => {
+                event.preventDefault();
+                document.getElementById(mistake.id)?.focus();
+              }}
+              className="inline-block min-h-6 underline underline-offset-2"
+            >
+              {mistake.label}: {mistake.message}
+            </a>
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }

@@ -2,6 +2,29 @@ import { clientFor } from '../api/client';
 
 export const api = clientFor('pages');
 
+/** Tried by an operator inside the console, judged by the draft of the rules; nothing that is sent lasts. */
+export const isTried = new URLSearchParams(window.location.search).get('try') === 'draft' && window.parent !== window;
+if (isTried) {
+  api.use({
+    onRequest({ request }) {
+      request.headers.set('Kennel-Rules', 'draft');
+      return request;
+    },
+  });
+}
+
+/** What a tried page tells the bench around it. */
+export interface Tried {
+  kind: 'verdict' | 'rehearsal';
+  request: unknown;
+  response: unknown;
+  milliseconds: number;
+}
+
+export function tellBench(message: Tried): void {
+  if (isTried) window.parent.postMessage({ kennel: 'tried', ...message }, window.location.origin);
+}
+
 /** /a/{app}/{page} */
 export function location(): { app: string; page: string } {
   const [, , app = '', page = ''] = window.location.pathname.split('/');
@@ -9,5 +32,5 @@ export function location(): { app: string; page: string } {
 }
 
 export function pagePath(page: string): string {
-  return `/a/${location().app}/${page}`;
+  return `/a/${location().app}/${page}${isTried ? '?try=draft' : ''}`;
 }

@@ -4,6 +4,8 @@ import { createRoot } from 'react-dom/client';
 import { answer, ApiError, type Schemas } from '../api/client';
 import { Notice } from '../kit/Marks';
 import { api, location } from './api';
+import { Details } from './duties/Details';
+import { Terms } from './duties/Terms';
 import { PageFrame } from './PageFrame';
 import { Profile } from './profile/Profile';
 import { SignIn } from './signin/SignIn';
@@ -11,7 +13,15 @@ import { SignedOut } from './signin/SignedOut';
 import { SignUp } from './signup/SignUp';
 import { Verify } from './verification/Verify';
 
-const pages = { 'sign-up': SignUp, 'sign-in': SignIn, 'signed-out': SignedOut, verify: Verify, profile: Profile };
+const pages = {
+  'sign-up': SignUp,
+  'sign-in': SignIn,
+  'signed-out': SignedOut,
+  verify: Verify,
+  profile: Profile,
+  details: Details,
+  terms: Terms,
+};
 
 function AccountPages() {
   const { app: key, page } = location();
@@ -22,7 +32,10 @@ function AccountPages() {
   if (app === null) return null;
   if (app instanceof ApiError) {
     return (
-      <PageFrame name="No such app" colour="#006373" title="There is nothing here">
+      <PageFrame
+        app={{ name: 'No such app', look: { colour: '#006373', letters: '#ffffff', ground: null, logo: null } }}
+        title="There is nothing here"
+      >
         <Notice tone="stop">
           {app.status === 404 ? 'No app of this name uses these pages. Check the address.' : app.words}
         </Notice>

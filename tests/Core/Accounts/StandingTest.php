@@ -8,12 +8,19 @@ use Kennel\Core\Accounts\Access;
 use Kennel\Core\Accounts\AccountFacts;
 use Kennel\Core\Accounts\ChangeStatus;
 use Kennel\Core\Accounts\Duty;
+use Kennel\Core\Accounts\DutyRules;
+use Kennel\Core\Accounts\Owed;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Accounts\SearchText;
 use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Accounts\Status;
+use Kennel\Core\Fields\DecideFields;
+use Kennel\Core\Fields\FieldTypes;
+use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\Refused;
+use Kennel\Core\Rules\RuleBook;
+use Kennel\Tests\Support\Books;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -23,12 +30,45 @@ final class StandingTest extends TestCase
     #[DataProvider('accounts')]
     public function test_weighs_status_and_duties(Status $status, bool $proven, Access $access, array $reasons): void
     {
-        $standing = Standing::of(new AccountFacts($status, $proven));
+        $standing = Standing::of(new AccountFacts($status, $proven, termsAccepted: '2026-09-03'), self::rules());
 
         self::assertSame($access, $standing->access);
         self::assertSame($reasons, self::codes($standing->reasons));
         self::assertSame($access !== Access::None, $standing->maySignIn());
         self::assertSame($access === Access::Limited ? [Duty::VerifyEmail] : [], $standing->duties);
+    }
+
+    public function test_owes_the_terms_and_the_fields_of_its_app_and_says_what_settles_each(): void
+    {
+        $facts = static fn (string $terms, array $fields, array $waived = [], ?string $app = 'gaugebook'): AccountFacts => new AccountFacts(Status::Active, true, 'tam@post.example', $app, $terms, $fields, $waived);
+        $of = static fn (AccountFacts $facts): array => array_map(static fn (Owed $owed): string => $owed->subject, Standing::of($facts, self::rules())->owed);
+        $all = ['accept_terms:2026-09-03', 'complete_fields:home_reach', 'complete_fields:training_level'];
+
+        self::assertSame($all, $of($facts('', [])));
+        self::assertSame($all, $of($facts('2025-01-01', [])), 'an older version');
+        self::assertSame(array_slice($all, 1), $of($facts('2026-09-03', [])));
+        self::assertSame(['complete_fields:phone'], $of($facts('2026-09-03', [], app: 'kitloft')));
+        self::assertSame([], $of($facts('2026-09-03', [], app: 'floodline')));
+        self::assertSame([], $of($facts('2026-09-03', ['home_reach' => 'Saltings', 'training_level' => 'none'])));
+        self::assertSame(['complete_fields:home_reach'], $of($facts('2026-09-03', ['home_reach' => 'saltings', 'training_level' => 'full'])), 'choices compare exactly');
+        self::assertSame(['complete_fields:training_level'], $of($facts('2026-09-03', ['home_reach' => 'Saltings', 'training_level' => 'bronze'])), 'a retired choice does not fit');
+        self::assertSame(['complete_fields:training_level'], $of($facts('', [], ['accept_terms:2026-09-03', 'complete_fields:home_reach'])));
+        self::assertSame($all, $of($facts('', [], ['accept_terms:2025-01-01'])), 'a waiver is of one version');
+        self::assertSame([Duty::AcceptTerms, Duty::CompleteFields], Standing::of($facts('', []), self::rules())->duties, 'each once');
+    }
+
+    private static function rules(): DutyRules
+    {
+        $book = RuleBook::fromArray(Books::demo());
+        $numbers = new class implements PhoneNumbers
+        {
+            public function e164(string $typed, string $region): ?string
+            {
+                return $typed;
+            }
+        };
+
+        return new DutyRules($book->fields, $book->signup->terms->version, new DecideFields(new FieldTypes($numbers)), new \DateTimeImmutable(Books::NOW));
     }
 
     /** @return list<array{Status, bool, Access, list<string>}> */

@@ -4,18 +4,28 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Core\Signup;
 
+use Kennel\Core\Apps\AppRules;
+use Kennel\Core\Apps\Look;
+use Kennel\Core\Fields\DecideFields;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Fields\FieldTypes;
+use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Passwords\PasswordRules;
+use Kennel\Core\Rules\Document;
+use Kennel\Core\Rules\Duration;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Signup\Admission;
+use Kennel\Core\Signup\BotRules;
 use Kennel\Core\Signup\DecideSignup;
 use Kennel\Core\Signup\DomainList;
 use Kennel\Core\Signup\DomainPolicy;
 use Kennel\Core\Signup\SignupInput;
 use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Signup\SignupVerdict;
+use Kennel\Core\Signup\TermsRules;
 use Kennel\Core\Signup\ThrowawayDomains;
 use PHPUnit\Framework\TestCase;
 
@@ -26,9 +36,9 @@ final class DecideSignupTest extends TestCase
         $verdict = $this->decide(' Ngozi Adeyemi-Holt ', 'Ngozi@MillReach.example', 'slow green otters swim');
 
         self::assertTrue($verdict->isAccepted());
-        self::assertSame('Ngozi Adeyemi-Holt', $verdict->name()->value);
-        self::assertSame('Ngozi@millreach.example', $verdict->email()->toString());
-        self::assertSame(22, $verdict->password()->length);
+        self::assertSame('Ngozi Adeyemi-Holt', $verdict->plan()->name->value);
+        self::assertSame('Ngozi@millreach.example', $verdict->plan()->email->toString());
+        self::assertSame(22, $verdict->plan()->password->length);
     }
 
     public function test_gives_all_reasons_at_once(): void
@@ -84,29 +94,44 @@ final class DecideSignupTest extends TestCase
     public function test_a_refused_signup_has_nothing_to_write(): void
     {
         $this->expectException(\LogicException::class);
-        $this->decide(null, null, null)->password();
+        $this->decide(null, null, null)->plan();
     }
 
-    private function decide(?string $name, ?string $email, ?string $password, ?Admission $admission = null, bool $refuseThrowaway = true): SignupVerdict
+    public function test_who_is_registered_is_told_only_where_the_app_says_so(): void
     {
-        $nothing = new class implements Blocklist
+        $taken = static fn (): bool => true;
+        self::assertTrue($this->decide('Tam', 'tam@post.example', 'slow green otters', isRegistered: $taken)->isAccepted());
+        self::assertSame(['email.taken'], self::codes($this->decide('Tam', 'tam@post.example', 'slow green otters', isDiscreet: false, isRegistered: $taken)));
+        self::assertTrue($this->decide('Tam', 'tam@post.example', 'slow green otters', isDiscreet: false)->isAccepted());
+    }
+
+    private function decide(?string $name, ?string $email, ?string $password, ?Admission $admission = null, bool $refuseThrowaway = true, bool $isDiscreet = true, ?\Closure $isRegistered = null): SignupVerdict
+    {
+        $nothing = new class implements Blocklist, PhoneNumbers, ThrowawayDomains
         {
             public function contains(string $folded): bool
             {
                 return false;
             }
-        };
-        $throwaway = new class implements ThrowawayDomains
-        {
+
             public function lists(string $entry): bool
             {
                 return in_array($entry, ['tenminutes.example', '.everything.test'], true);
             }
-        };
-        $domains = new DomainPolicy(new SignupRules([], DomainList::of(['refused.example', 'bücher.example'], true), $refuseThrowaway), $throwaway);
-        $decide = new DecideSignup(new PasswordPolicy(new PasswordRules(12, 64), $nothing), $domains);
 
-        return $decide(new SignupInput($name, $email, $password === null ? null : new Secret($password)), $admission ?? Admission::of(Admission::ANYONE));
+            public function e164(string $typed, string $region): ?string
+            {
+                return null;
+            }
+        };
+        $terms = new TermsRules('', '');
+        $bots = new BotRules(false, Duration::nothing(), 0, 0, Duration::parse('PT1H'), Duration::parse('PT1H'));
+        $domains = new DomainPolicy(new SignupRules([], DomainList::of(['refused.example', 'bücher.example'], true), $refuseThrowaway, $terms, $bots), $nothing);
+        $fields = FieldRules::read(new Document(['fields' => []]));
+        $decide = new DecideSignup(new PasswordPolicy(new PasswordRules(12, 64), $nothing), $domains, $fields, new DecideFields(new FieldTypes($nothing)), $terms);
+        $app = new AppRules('gaugebook', new Look('Gaugebook', '#1d6f9c', '', ''), $admission ?? Admission::of(Admission::ANYONE), $isDiscreet, false);
+
+        return $decide(new SignupInput($name, $email, $password === null ? null : new Secret($password)), $app, $isRegistered ?? static fn (): bool => false, new \DateTimeImmutable('2026-05-01'));
     }
 
     /** @return list<string> */

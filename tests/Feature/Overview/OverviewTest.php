@@ -33,9 +33,9 @@ final class OverviewTest extends DoorTestCase
         self::assertSame('1 today', $this->figures()['signup']);
         $this->clock->move('+2 minutes');
         self::assertSame('0 today', $this->figures()['signup']);
-        $days = (array) $this->ask('/signups/days')->json('items');
+        $days = (array) $this->ask('/signups/funnel')->json('days');
         self::assertCount(30, $days);
-        self::assertSame([['day' => '2026-05-01', 'signups' => 1], ['day' => '2026-05-02', 'signups' => 0]], array_slice($days, -2));
+        self::assertSame([['2026-05-01', 1], ['2026-05-02', 0]], array_map(static fn (array $day): array => [$day['day'], $day['submitted']], array_slice($days, -2)));
     }
 
     public function test_needs_appear_and_are_settled_by_the_data(): void

@@ -14,7 +14,13 @@ use PHPUnit\Framework\Attributes\DataProvider;
 /** What holds for every door. */
 final class DoorsTest extends DoorTestCase
 {
-    private const OPEN = ['GET /health', 'GET /openapi.json', 'GET /apps/{key}', 'POST /signups', 'POST /signups/verdict', 'POST /verifications', 'POST /verifications/inspect', 'POST /verifications/consume', 'POST /sessions', 'DELETE /session'];
+    private const OPEN = [
+        'GET /health', 'GET /openapi.json', 'GET /apps/{key}', 'GET /apps/{key}/signup-schema', 'POST /signups/forms', 'POST /signups', 'POST /signups/verdict', 'POST /fields/verdict',
+        'POST /verifications', 'POST /verifications/inspect', 'POST /verifications/consume', 'POST /sessions', 'DELETE /session',
+    ];
+
+    /** A holder's own doors, which need a session and no permission. */
+    private const HOLDERS = ['GET /session' => '', 'GET /account' => '', 'PATCH /account/fields' => '', 'POST /account/terms' => '', 'PUT /account/pictures/{field}' => ''];
 
     public function test_every_door_is_described_and_every_description_is_a_door(): void
     {
@@ -52,7 +58,7 @@ final class DoorsTest extends DoorTestCase
         foreach (OpenApi::read()->operations() as $operation) {
             if (! in_array($operation, self::OPEN, true)) {
                 [$method, $path] = explode(' ', $operation);
-                $doors[$operation] = [$method, str_replace('{id}', '00000000-0000-7000-8000-000000000001', $path)];
+                $doors[$operation] = [$method, strtr($path, ['{id}' => '00000000-0000-7000-8000-000000000001', '{number}' => '1', '{field}' => 'picture'])];
             }
         }
 
@@ -62,7 +68,8 @@ final class DoorsTest extends DoorTestCase
     /** @return array<string, array{string, string}> */
     public static function operators(): array
     {
-        return array_diff_key(self::guarded(), ['GET /session' => '']);
+        // The rehearsal reads the operator from the console's cookie whichever page asks; UnderDraftTest knocks there.
+        return array_diff_key(self::guarded(), self::HOLDERS, ['POST /signups/rehearsal' => '']);
     }
 
     public function test_a_limited_operator_may_do_nothing_yet(): void

@@ -44,17 +44,18 @@ final class RulesTest extends DoorTestCase
         $file = $this->write($document);
         self::assertTrue($this->verdict());
 
-        self::assertSame([0, "signup.refused_domains: [] → [\"post.example\"]\npassword.minimum: 12 → 30\n2 would change.\n"], $this->rules('apply', $file, ['--reason' => 'x', '--dry-run' => true]));
+        self::assertSame([0, "Impact: on no account and no sign-up of the last thirty days.\nsignup.refused_domains: [\"spillway.test\"] → [\"post.example\"]\npassword.minimum: 12 → 30\n2 would change.\n"], $this->rules('apply', $file, ['--reason' => 'x', '--dry-run' => true]));
         self::assertTrue($this->verdict(), 'a dry run changes nothing');
 
         self::assertSame(0, $this->rules('apply', $file, ['--reason' => 'Longer is better'])[0]);
         self::assertFalse($this->verdict());
-        $event = DB::table('audit_events')->where('event', 'rules.applied')->first();
+        $event = DB::table('audit_events')->where('event', 'rules.published')->first();
         self::assertSame(['Longer is better', 'Kennel'], [$event?->reason, $event?->actor_name]);
         self::assertStringContainsString('password.minimum 12","after"', (string) $event?->changes);
         self::assertStringContainsString('password.minimum 30', (string) $event?->changes);
         self::assertSame([0, "Nothing differs.\n"], $this->rules('apply', $file, ['--reason' => 'again']), 'applying is idempotent');
         self::assertSame($document, $this->exported());
+        self::assertSame([1, 'Longer is better'], [(int) DB::table('rule_revisions')->value('number'), DB::table('rule_revisions')->value('why')]);
     }
 
     public function test_a_mistake_is_named_by_its_path_and_nothing_is_applied(): void

@@ -14,7 +14,7 @@ export function AppsScreen() {
           <tr key={app.key} className="align-top">
             <td className="whitespace-nowrap">
               <span className="flex items-center gap-2 font-semibold">
-                <span className="size-3 rounded-full" style={{ backgroundColor: app.colour }} aria-hidden="true" />
+                <span className="size-3 rounded-full" style={{ backgroundColor: app.look.colour }} aria-hidden="true" />
                 {app.name}
               </span>
             </td>

@@ -1,124 +1,145 @@
+import { NavLink, useParams, useSearchParams } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
 import { answer } from '../../api/client';
-import { Screen, Table } from '../../kit/Layout';
-import { Count, InlineLink } from '../../kit/Text';
+import { When } from '../../kit/Text';
 import { api } from '../api';
 import { Failure } from '../Failure';
-import { RulesInForce } from '../rules/RulesInForce';
+import { useCases, useDraft, type DraftInHand } from '../rules/useDraft';
+import { CasesTab } from './CasesTab';
+import { CodeTab } from './CodeTab';
+import { Conflict } from './Conflict';
+import { DraftBar } from './DraftBar';
+import { FieldsTab } from './FieldsTab';
+import { FunnelTab } from './FunnelTab';
+import { LookTab } from './LookTab';
+import { RevisionsTab } from './RevisionsTab';
+import { RulesTab } from './RulesTab';
+import { TryIt } from './TryIt';
 
-const HEIGHT = 150;
-const STEP = 28;
-const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' });
+const TABS = [
+  ['rules', 'Rules'],
+  ['fields', 'Fields'],
+  ['look', 'Look'],
+  ['cases', 'Cases'],
+  ['revisions', 'Revisions'],
+  ['funnel', 'Funnel'],
+  ['code', 'For your code'],
+] as const;
 
-/** Sign-ups of the last thirty days, and where to try one. */
+/** The station as a bench: the rule, the real page under the draft, and what each try causes, side by side. */
 export function SignupScreen() {
-  const days = useQuery({
-    queryKey: ['signup-days'],
-    queryFn: () => answer(api.GET('/signups/days')),
-    refetchInterval: 10_000,
-  });
+  const tab = useParams()['tab'] ?? 'rules';
+  const hand = useDraft();
   const apps = useQuery({ queryKey: ['apps'], queryFn: () => answer(api.GET('/apps')) });
-  const items = days.data?.items ?? [];
-  const all = items.reduce((sum, day) => sum + day.signups, 0);
+  const [search, setSearch] = useSearchParams();
+  const app = search.get('app') ?? apps.data?.items.find(({ signup }) => signup.closed === null)?.key ?? 'gaugebook';
+  const choose = (key: string) => setSearch({ app: key }, { replace: true });
+  const isBench = tab === 'rules' || tab === 'fields' || tab === 'look';
   return (
-    <Screen
-      title="Sign-up"
-      aside={
-        <>
-          <Count value={all} /> in thirty days
-        </>
-      }
-    >
-      <Failure error={days.error ?? apps.error} />
-      <h2 className="mb-2 text-[13px] leading-[18px] font-bold">Try it as a person would</h2>
-      <ul className="mb-6">
-        {apps.data?.items.map((app) => (
-          <li key={app.key} className="flex flex-wrap items-baseline gap-x-3 border-t border-line py-2">
-            <a
-              href={`/a/${app.key}/sign-up`}
-              target="_blank"
-              rel="noopener"
-              className="font-semibold text-petrol underline underline-offset-2"
+    <section className="flex h-full flex-col" aria-label="Sign-up">
+      <header className="flex min-h-11 shrink-0 flex-wrap items-stretch gap-x-4 border-b border-line px-4">
+        <h1 className="flex items-center text-[17px] font-bold">Sign-up</h1>
+        <nav aria-label="Sign-up" className="flex min-w-0 gap-x-4 overflow-x-auto">
+          {TABS.map(([key, name]) => (
+            <NavLink
+              key={key}
+              to={{ pathname: `/sign-up/${key}`, search: search.toString() }}
+              className={`flex items-center border-b-2 whitespace-nowrap ${key === tab ? 'border-petrol font-semibold' : 'border-transparent text-ink-soft hover:text-ink'}`}
             >
-              {app.name} ↗<span className="sr-only"> (opens in a new window)</span>
-            </a>
-            <span className="text-ink-soft">
-              {app.signup.closed ??
-                (app.signup.admission === 'domains'
-                  ? `Only addresses of ${app.signup.domains.join(', ')}${app.signup.subdomains ? ' and their subdomains' : ''}`
-                  : 'Anyone may sign up.')}
-            </span>
-          </li>
-        ))}
-      </ul>
-      <RulesInForce section="signup" />
-      <RulesInForce section="verification" />
-      <h2 className="mb-2 text-[13px] leading-[18px] font-bold">Sign-ups by day (UTC)</h2>
-      <Chart items={items} />
-      <details className="mt-3">
-        <summary className="cursor-pointer text-petrol">As a table</summary>
-        <Table label="Sign-ups by day" head={['Day', 'Sign-ups']}>
-          {items.toReversed().map((day) => (
-            <tr key={day.day}>
-              <td>{DAY.format(new Date(day.day))}</td>
-              <td>{day.signups}</td>
-            </tr>
+              {name}
+              {key === 'cases' ? <CasesFigure /> : null}
+            </NavLink>
           ))}
-        </Table>
-      </details>
-      <p className="mt-4 text-small text-ink-soft">
-        Somebody who is registered already causes no new account; the trail has them as{' '}
-        <span className="font-mono">account.signed_up_again</span>. See <InlineLink to="/audit">Audit</InlineLink>.
-      </p>
-    </Screen>
+        </nav>
+        <DraftFigure hand={hand} />
+      </header>
+      <Failure error={hand.failure ?? apps.error} />
+      <Conflict hand={hand} />
+      {isBench ? (
+        <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
+          <div className="flex w-[470px] shrink-0 flex-col border-r border-line max-lg:w-full max-lg:border-r-0">
+            <div className="min-h-0 flex-1 overflow-y-auto" role="region" aria-label="Rule">
+              <AppChooser apps={apps.data?.items ?? []} app={app} onChoose={choose} />
+              {hand.document === undefined ? null : tab === 'rules' ? (
+                <RulesTab hand={hand} app={app} />
+              ) : tab === 'fields' ? (
+                <FieldsTab hand={hand} app={app} />
+              ) : (
+                <LookTab hand={hand} app={app} />
+              )}
+            </div>
+            <DraftBar hand={hand} />
+          </div>
+          <TryIt app={app} page={tab === 'fields' ? 'details' : 'sign-up'} draft={hand.draft} />
+        </div>
+      ) : (
+        <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
+          {tab === 'cases' ? <CasesTab hand={hand} /> : null}
+          {tab === 'revisions' ? <RevisionsTab hand={hand} /> : null}
+          {tab === 'funnel' ? (
+            <FunnelTab
+              apps={apps.data?.items ?? []}
+              app={search.get('app')}
+              onChoose={(key) => setSearch(key === null ? {} : { app: key }, { replace: true })}
+            />
+          ) : null}
+          {tab === 'code' ? <CodeTab apps={apps.data?.items ?? []} app={app} onChoose={choose} /> : null}
+        </div>
+      )}
+    </section>
   );
 }
 
-function Chart({ items }: { items: { day: string; signups: number }[] }) {
-  const most = Math.max(1, ...items.map((day) => day.signups));
-  const width = items.length * STEP + 12;
+export function AppChooser({
+  apps,
+  app,
+  onChoose,
+}: {
+  apps: { key: string; name: string; look: { colour: string } }[];
+  app: string;
+  onChoose: (key: string) => void;
+}) {
   return (
-    <div className="overflow-x-auto">
-      <svg
-        viewBox={`0 0 ${width} ${HEIGHT + 40}`}
-        className="w-full min-w-[640px]"
-        role="img"
-        aria-label={`Sign-ups by day, at most ${most}; the table below has the numbers`}
-      >
-        <line x1="0" x2={width} y1={HEIGHT + 18} y2={HEIGHT + 18} className="stroke-line-strong" />
-        {items.map((day, index) => {
-          const height = (day.signups / most) * HEIGHT;
-          return (
-            <g key={day.day}>
-              <rect
-                x={index * STEP + 5}
-                y={HEIGHT + 18 - height}
-                width={STEP - 10}
-                height={height}
-                className={index === items.length - 1 ? 'fill-petrol' : 'fill-petrol opacity-60'}
-              />
-              <text
-                x={index * STEP + STEP / 2}
-                y={HEIGHT + 12 - height}
-                textAnchor="middle"
-                className="fill-ink text-[11px]"
-              >
-                {day.signups === 0 ? '' : day.signups}
-              </text>
-              {(items.length - 1 - index) % 5 === 0 ? (
-                <text
-                  x={index * STEP + STEP / 2}
-                  y={HEIGHT + 34}
-                  textAnchor="middle"
-                  className="fill-ink-soft text-[11px]"
-                >
-                  {DAY.format(new Date(day.day))}
-                </text>
-              ) : null}
-            </g>
-          );
-        })}
-      </svg>
+    <div className="flex gap-1.5 border-b border-line bg-well px-4 py-2" role="group" aria-label="App">
+      {apps.map(({ key, name, look }) => (
+        <button
+          key={key}
+          type="button"
+          aria-pressed={key === app}
+          onClick={() => onChoose(key)}
+          className={`flex h-7 items-center gap-1.5 rounded-control border px-2 text-small ${key === app ? 'border-petrol bg-petrol-wash font-semibold text-petrol-deep' : 'border-line-strong bg-sheet hover:bg-well'}`}
+        >
+          <span className="size-2.5 rounded-full" style={{ backgroundColor: look.colour }} aria-hidden="true" />
+          {name}
+        </button>
+      ))}
     </div>
+  );
+}
+
+function CasesFigure() {
+  const cases = useCases().data?.items;
+  if (cases === undefined) return null;
+  const failing = cases.filter((one) => !one.holds).length;
+  return failing === 0 ? (
+    <span className="ml-1.5 text-small font-semibold text-moss">{cases.length} hold</span>
+  ) : (
+    <span className="ml-1.5 text-small font-semibold text-brick">
+      {failing} of {cases.length} fail
+    </span>
+  );
+}
+
+function DraftFigure({ hand: { draft } }: { hand: DraftInHand }) {
+  return draft === undefined ? null : (
+    <p className="ml-auto flex items-center text-small text-ink-soft max-lg:hidden">
+      {draft.version === 0 ? (
+        `Revision ${draft.base_revision} is in force`
+      ) : (
+        <span>
+          Draft upon revision {draft.base_revision}, saved by {draft.saved_by}, <When at={draft.saved_at} />
+        </span>
+      )}
+    </p>
   );
 }

@@ -16,7 +16,7 @@ export function Profile({ app }: { app: Schemas['App'] }) {
   if (session === null) return null;
   if (session instanceof ApiError) {
     return (
-      <PageFrame name={app.name} colour={app.colour} title="You are not signed in">
+      <PageFrame app={app} title="You are not signed in">
         <Notice tone="information">
           {session.status === 401 ? 'There is no session, or it has ended.' : session.words}
         </Notice>
@@ -29,8 +29,9 @@ export function Profile({ app }: { app: Schemas['App'] }) {
   const signOut = () =>
     answer(api.DELETE('/session')).then(() => window.location.assign(pagePath('signed-out')), setFailure);
   const { account, standing } = session;
+  const owesHere = standing.duties.some((duty) => duty !== 'verify_email');
   return (
-    <PageFrame name={app.name} colour={app.colour} title={`Hello, ${account.name}`}>
+    <PageFrame app={app} title={`Hello, ${account.name}`}>
       <dl className="mb-5 space-y-3">
         <Pair label="Name">{account.name}</Pair>
         <Pair label="E-mail address">
@@ -49,6 +50,21 @@ export function Profile({ app }: { app: Schemas['App'] }) {
           </Notice>
           <SendAgain email={account.email} />
         </div>
+      ) : null}
+      {owesHere ? (
+        <p className="mb-5">
+          <a
+            href={pagePath('details')}
+            style={{ backgroundColor: app.look.colour, color: app.look.letters }}
+            className="flex h-12 items-center justify-center rounded-control text-[17px] font-semibold"
+          >
+            Settle what is missing
+          </a>
+        </p>
+      ) : app.fields.length > 0 ? (
+        <p className="mb-5">
+          <PageLink href={pagePath('details')}>Your details</PageLink>
+        </p>
       ) : null}
       {failure === null ? null : (
         <Notice tone="stop" role="alert">

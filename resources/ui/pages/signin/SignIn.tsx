@@ -13,16 +13,22 @@ export function SignIn({ app }: { app: Schemas['App'] }) {
     event.preventDefault();
     setBusy(true);
     answer(api.POST('/sessions', { body: typed })).then(
-      () => window.location.assign(pagePath('profile')),
+      () => void goOn(),
       (error: ApiError) => {
         setRefusal(error);
         setBusy(false);
       },
     );
   };
+  // Whoever owes something is led there at once; everything else would be refused.
+  const goOn = async () => {
+    const { standing } = await answer(api.GET('/session'));
+    const owesDetails = standing.duties.some((duty) => duty !== 'verify_email');
+    window.location.assign(pagePath(owesDetails ? 'details' : 'profile'));
+  };
   const error = (field: string) => refusal?.problem?.reasons.find((reason) => reason.field === field)?.message;
   return (
-    <PageFrame name={app.name} colour={app.colour} title="Sign in">
+    <PageFrame app={app} title="Sign in">
       <form onSubmit={submit} noValidate className="space-y-2">
         <SigninRefusal refusal={refusal} />
         <TextField
@@ -48,7 +54,7 @@ export function SignIn({ app }: { app: Schemas['App'] }) {
           onChange={(event) => setTyped({ ...typed, keep: event.target.checked })}
         />
         <div className="pt-2">
-          <Submit colour={app.colour} disabled={busy}>
+          <Submit look={app.look} busy={busy}>
             Sign in
           </Submit>
         </div>

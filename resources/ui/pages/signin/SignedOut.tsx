@@ -5,7 +5,7 @@ import { PageFrame, PageLink } from '../PageFrame';
 
 export function SignedOut({ app }: { app: Schemas['App'] }) {
   return (
-    <PageFrame name={app.name} colour={app.colour} title="You are signed out">
+    <PageFrame app={app} title="You are signed out">
       <Notice tone="good" role="status">
         The session has ended here and on the server.
       </Notice>

@@ -1,19 +1,22 @@
 import { useRef, useState, type FormEvent } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
-import { PasswordField, TextField } from '../../kit/Field';
+import { Checkbox, PasswordField, TextField } from '../../kit/Field';
 import { Notice } from '../../kit/Marks';
-import { api, pagePath } from '../api';
-import { PageFrame, PageLink, Submit } from '../PageFrame';
+import { api, isTried, pagePath, tellBench } from '../api';
+import { boxId, FieldBox } from '../fields/FieldBox';
+import { Mistakes, PageFrame, PageLink, Submit, type Mistake } from '../PageFrame';
 import { LookForMessage } from '../verification/LookForMessage';
-import { useVerdict } from './useVerdict';
+import { useForm } from './useForm';
+import { timed, useLast, useVerdict } from './useVerdict';
 
-type Box = 'name' | 'email' | 'password' | 'repeat';
+type App = Schemas['App'];
+type Input = Schemas['SignupInput'];
 
-export function SignUp({ app }: { app: Schemas['App'] }) {
+export function SignUp({ app }: { app: App }) {
   const [sentTo, setSentTo] = useState<string | null>(null);
   if (sentTo !== null) return <LookForMessage app={app} email={sentTo} />;
   return (
-    <PageFrame name={app.name} colour={app.colour} title="Create your account">
+    <PageFrame app={app} title="Create your account">
       {app.signup.closed === null ? (
         <SignUpForm app={app} onDone={setSentTo} />
       ) : (
@@ -26,68 +29,124 @@ export function SignUp({ app }: { app: Schemas['App'] }) {
   );
 }
 
-function SignUpForm({ app, onDone }: { app: Schemas['App']; onDone: (email: string) => void }) {
+async function judge(input: Input): Promise<Schemas['Verdict']> {
+  const { result, milliseconds } = await timed(answer(api.POST('/signups/verdict', { body: input })));
+  tellBench({ kind: 'verdict', request: input, response: result, milliseconds });
+  return result;
+}
+
+function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void }) {
   const [typed, setTyped] = useState({ name: '', email: '', password: '', repeat: '' });
-  const [touched, setTouched] = useState<ReadonlySet<Box>>(new Set());
+  const [fields, setFields] = useState<Record<string, unknown>>({});
+  const [accepted, setAccepted] = useState(false);
+  const [trapped, setTrapped] = useState('');
+  const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
+  const [pressed, setPressed] = useState(0);
   const [refusal, setRefusal] = useState<ApiError | null>(null);
   const [busy, setBusy] = useState(false);
   const key = useRef(crypto.randomUUID());
-  const input = { app: app.key, name: typed.name, email: typed.email, password: typed.password };
-  const verdict = useVerdict(input);
-  // The last verdict stays beside its box while the next is on its way: text that comes and goes is worse than text a moment old.
+  const form = useForm(app.key);
+  const asked = app.signup.fields;
+  const input: Input = {
+    app: app.key,
+    name: typed.name,
+    email: typed.email,
+    password: typed.password,
+    ...(asked.length === 0 ? {} : { fields }),
+    ...(app.terms === null ? {} : { terms: accepted ? app.terms.version : null }),
+  };
+  const verdict = useVerdict(input, judge);
   const shown = useLast(verdict);
   const repeats = typed.repeat === typed.password;
-  const clean = verdict?.accepted === true && repeats && !busy;
+  const clean = verdict?.accepted === true && repeats;
 
-  const box = (name: Box) => ({
+  const touch = (name: string) => setTouched((before) => new Set([...before, name]));
+  const reason = (name: string): string | undefined =>
+    name === 'repeat'
+      ? repeats && typed.repeat !== ''
+        ? undefined
+        : typed.repeat === '' && typed.password === ''
+          ? 'Type the password again.'
+          : 'This is not what you typed above.'
+      : shown?.reasons.find(({ field }) => field === name)?.message;
+  const error = (name: string) => (touched.has(name) ? reason(name) : undefined);
+  const box = (name: keyof typeof typed) => ({
     name,
+    id: boxId(name),
     large: true,
     required: true,
     value: typed[name],
+    error: error(name),
     onChange: (event: { target: { value: string } }) => setTyped({ ...typed, [name]: event.target.value }),
-    onBlur: () => (typed[name] === '' ? undefined : setTouched(new Set([...touched, name]))),
+    onBlur: () => (typed[name] === '' ? undefined : touch(name)),
   });
-  const error = (name: Box) =>
-    touched.has(name) ? shown?.reasons.find((reason) => reason.field === name)?.message : undefined;
+  const order: [string, string, string][] = [
+    ['name', boxId('name'), 'Full name'],
+    ['email', boxId('email'), 'E-mail address'],
+    ['password', boxId('password'), 'Password'],
+    ['repeat', boxId('repeat'), 'Repeat password'],
+    ...asked.map((field): [string, string, string] => [`fields.${field.key}`, boxId(field.key), field.label]),
+    ['terms', boxId('terms'), 'Terms'],
+  ];
+  const mistakes: Mistake[] =
+    pressed === 0 || busy
+      ? []
+      : order.flatMap(([name, id, label]) => {
+          const message = reason(name);
+          return message === undefined ? [] : [{ id, label, message }];
+        });
 
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (!clean) return;
+    if (!clean) {
+      setTouched(new Set(order.map(([name]) => name)));
+      setPressed(pressed + 1);
+      return;
+    }
     setBusy(true);
-    answer(api.POST('/signups', { body: input, params: { header: { 'Idempotency-Key': key.current } } })).then(
-      () => onDone(typed.email),
-      (caught: ApiError) => {
-        // A new attempt with other values is a new request.
-        if (caught.status !== 0) key.current = crypto.randomUUID();
-        setRefusal(caught);
-        setBusy(false);
-      },
+    send().catch((caught: unknown) => {
+      if (!(caught instanceof ApiError)) throw caught;
+      // A new attempt with other values is a new request, and a form that was used up is opened again.
+      if (caught.status !== 0) key.current = crypto.randomUUID();
+      if (caught.problem?.reasons.some(({ code }) => code.startsWith('bots.')) === true) form.reopen();
+      setRefusal(caught);
+      setBusy(false);
+    });
+  };
+  const send = async () => {
+    if (isTried) {
+      const { result, milliseconds } = await timed(answer(api.POST('/signups/rehearsal', { body: input })));
+      tellBench({ kind: 'rehearsal', request: input, response: result, milliseconds });
+      if (result.state === 'signed_in') window.location.assign(pagePath('details'));
+      else onDone(typed.email);
+      return;
+    }
+    const { state } = await answer(
+      api.POST('/signups', {
+        body: { ...input, form: await form.ready(trapped) },
+        params: { header: { 'Idempotency-Key': key.current } },
+      }),
     );
+    if (state === 'signed_in') window.location.assign(pagePath('details'));
+    else onDone(typed.email);
   };
 
   const passwordIsFine =
-    typed.password !== '' && shown !== null && !shown.reasons.some((reason) => reason.field === 'password');
+    typed.password !== '' && shown !== null && !shown.reasons.some(({ field }) => field === 'password');
   return (
     <form onSubmit={submit} noValidate className="space-y-2">
+      <Mistakes key={pressed} mistakes={mistakes} />
       {refusal === null ? null : (
         <Notice tone="stop" role="alert">
           {refusal.words}
         </Notice>
       )}
-      <TextField label="Full name" autoComplete="name" {...box('name')} error={error('name')} />
-      <TextField
-        label="E-mail address"
-        type="email"
-        autoComplete="username"
-        inputMode="email"
-        {...box('email')}
-        error={error('email')}
-      />
+      <TextField label="Full name" autoComplete="name" {...box('name')} />
+      <TextField label="E-mail address" type="email" autoComplete="username" inputMode="email" {...box('email')} />
       <PasswordField
         label="Password"
         autoComplete="new-password"
         {...box('password')}
-        error={error('password')}
         help={
           passwordIsFine ? (
             <span className="text-moss">✓ {Array.from(typed.password).length} characters, and not a common one</span>
@@ -100,11 +159,42 @@ function SignUpForm({ app, onDone }: { app: Schemas['App']; onDone: (email: stri
         label="Repeat password"
         autoComplete="new-password"
         {...box('repeat')}
-        error={touched.has('repeat') && !repeats ? 'This is not what you typed above.' : undefined}
         help={typed.repeat !== '' && repeats ? <span className="text-moss">✓ the same</span> : undefined}
       />
+      {asked.map((field) => (
+        <FieldBox
+          key={field.key}
+          field={field}
+          value={fields[field.key]}
+          error={error(`fields.${field.key}`)}
+          onChange={(value) => setFields({ ...fields, [field.key]: value })}
+          onLeave={() => touch(`fields.${field.key}`)}
+        />
+      ))}
+      {app.terms === null ? null : (
+        <div>
+          <Checkbox
+            id={boxId('terms')}
+            label={`I accept the terms of ${longDate(app.terms.version)}`}
+            checked={accepted}
+            onChange={(event) => setAccepted(event.target.checked)}
+          />
+          <p className="pl-[30px] text-[15px]">
+            <a
+              href={pagePath('terms')}
+              target="_blank"
+              rel="noopener"
+              className="inline-block min-h-6 text-petrol underline underline-offset-2"
+            >
+              Read them<span className="sr-only"> (opens in a new window)</span>
+            </a>
+          </p>
+          <p className="min-h-[17px] text-small text-brick">{error('terms')}</p>
+        </div>
+      )}
+      {form.trap ? <Trap value={trapped} onChange={setTrapped} /> : null}
       <div className="pt-2">
-        <Submit colour={app.colour} disabled={!clean}>
+        <Submit look={app.look} ready={clean} busy={busy}>
           Create account
         </Submit>
       </div>
@@ -112,8 +202,30 @@ function SignUpForm({ app, onDone }: { app: Schemas['App']; onDone: (email: stri
   );
 }
 
-function useLast<T>(value: T | null): T | null {
-  const [last, setLast] = useState(value);
-  if (value !== null && value !== last) setLast(value);
-  return value ?? last;
+/**
+ * A box that only programs fill in: outside the page, out of the tab order and of the accessibility tree, and with a name and a kind
+ * that no password manager has a value for.
+ */
+function Trap({ value, onChange }: { value: string; onChange: (value: string) => void }) {
+  return (
+    <div aria-hidden="true" className="absolute top-auto -left-[9999px] size-px overflow-hidden">
+      <label>
+        Leave this empty
+        <input
+          name="remark"
+          type="text"
+          tabIndex={-1}
+          autoComplete="off"
+          value={value}
+          onChange={(event) => onChange(event.target.value)}
+        />
+      </label>
+    </div>
+  );
+}
+
+export function longDate(day: string): string {
+  return new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
+    new Date(day),
+  );
 }

@@ -1,17 +1,22 @@
 import { useEffect, useState } from 'react';
-import { answer, type Schemas } from '../../api/client';
-import { api } from '../api';
+import type { Schemas } from '../../api/client';
 
 const PAUSE = 250;
 
-/** The server's verdict on what has been typed so far, asked after each pause. Null until it has answered for these values. */
-export function useVerdict(input: Schemas['SignupInput']): Schemas['Verdict'] | null {
+type Verdict = Schemas['Verdict'];
+
+/**
+ * The server's verdict on what has been typed so far, asked after each pause. Null until it has answered for these values.
+ *
+ * `judge` must be the same function at every render.
+ */
+export function useVerdict<T>(input: T, judge: (input: T) => Promise<Verdict>): Verdict | null {
   const typed = JSON.stringify(input);
-  const [judged, setJudged] = useState<{ typed: string; verdict: Schemas['Verdict'] } | null>(null);
+  const [judged, setJudged] = useState<{ typed: string; verdict: Verdict } | null>(null);
   useEffect(() => {
     let current = true;
     const timer = setTimeout(() => {
-      answer(api.POST('/signups/verdict', { body: JSON.parse(typed) as Schemas['SignupInput'] })).then(
+      judge(JSON.parse(typed) as T).then(
         (verdict) => (current ? setJudged({ typed, verdict }) : undefined),
         // Without an answer there is no verdict; the submit is judged by the server all the same.
         () => undefined,
@@ -21,6 +26,20 @@ export function useVerdict(input: Schemas['SignupInput']): Schemas['Verdict'] | 
       current = false;
       clearTimeout(timer);
     };
-  }, [typed]);
+  }, [typed, judge]);
   return judged?.typed === typed ? judged.verdict : null;
+}
+
+/** The last verdict stays beside its box while the next is on its way: text that comes and goes is worse than text a moment old. */
+export function useLast<T>(value: T | null): T | null {
+  const [last, setLast] = useState(value);
+  if (value !== null && value !== last) setLast(value);
+  return value ?? last;
+}
+
+/** Times a request, for the bench around a tried page. */
+export async function timed<T>(request: Promise<T>): Promise<{ result: T; milliseconds: number }> {
+  const began = performance.now();
+  const result = await request;
+  return { result, milliseconds: performance.now() - began };
 }

@@ -10,7 +10,7 @@ export function LookForMessage({ app, email }: { app: Schemas['App']; email: str
   const heading = useRef<HTMLDivElement>(null);
   useEffect(() => heading.current?.focus(), []);
   return (
-    <PageFrame name={app.name} colour={app.colour} title="Look for our message">
+    <PageFrame app={app} title="Look for our message">
       <div ref={heading} tabIndex={-1} className="mb-5 space-y-3 outline-none" role="status">
         <p>
           We have sent a message to <strong className="wrap-anywhere">{email}</strong>. Open it and follow its link to

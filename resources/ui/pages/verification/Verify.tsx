@@ -32,10 +32,10 @@ export function Verify({ app }: { app: Schemas['App'] }) {
   if (state.at === 'looking') return null;
   if (state.at === 'ready') {
     return (
-      <PageFrame name={app.name} colour={app.colour} title="Is this your address?">
+      <PageFrame app={app} title="Is this your address?">
         <p className="mb-5 font-mono text-[15px] wrap-anywhere">{state.address}</p>
         <form onSubmit={prove}>
-          <Submit colour={app.colour}>Yes, it is mine</Submit>
+          <Submit look={app.look}>Yes, it is mine</Submit>
         </form>
         <p className="mt-5 text-[15px] text-ink-soft">
           If you asked for no account, close this page. Nothing happens without the button.
@@ -45,7 +45,7 @@ export function Verify({ app }: { app: Schemas['App'] }) {
   }
   if (state.at === 'proven') {
     return (
-      <PageFrame name={app.name} colour={app.colour} title="Your address is proven">
+      <PageFrame app={app} title="Your address is proven">
         <Notice tone="good" role="status">
           <span className="wrap-anywhere">{state.address}</span> is yours. You can sign in now.
         </Notice>
@@ -67,7 +67,7 @@ function Refused({ app, error }: { app: Schemas['App']; error: ApiError }) {
     'challenge.superseded': 'There is a newer link',
   }[code ?? ''];
   return (
-    <PageFrame name={app.name} colour={app.colour} title={title ?? 'This link does not work'}>
+    <PageFrame app={app} title={title ?? 'This link does not work'}>
       <Notice tone={code === 'challenge.used' ? 'information' : 'caution'} role="alert">
         {error.words}
       </Notice>

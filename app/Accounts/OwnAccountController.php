@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Accounts;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Duties\AcceptTerms;
+use Kennel\App\Fields\ChangeFields;
+use Kennel\App\Fields\StoredFields;
+use Kennel\App\Pictures\PictureRefused;
+use Kennel\App\Pictures\Pictures;
+use Kennel\App\Platform\Http\Body;
+use Kennel\App\Platform\Http\EntityTag;
+use Kennel\App\Platform\Http\Json;
+use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Fields\FieldKind;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Pictures\PictureHeader;
+use Kennel\Core\Rules\Reason;
+
+/** What holders do with their own account. These doors settle duties, so they are open to limited accounts. */
+final readonly class OwnAccountController
+{
+    public function __construct(private CurrentSession $session, private Accounts $accounts, private Standings $standings, private StoredFields $fields, private AccountResource $resource)
+    {
+    }
+
+    public function show(): JsonResponse
+    {
+        return $this->answer($this->accounts->find($this->session->get()->accountId) ?? throw Problem::notFound());
+    }
+
+    public function changeFields(Request $request, ChangeFields $change): JsonResponse
+    {
+        $holder = $this->session->get();
+        $body = Body::of($request);
+        $fields = $body->object('fields');
+        $body->complete();
+
+        return $this->answer($change($holder->accountId, $fields, $holder->asHolder(), true, static fn (Account $account) => EntityTag::require($request, $account->version)));
+    }
+
+    public function acceptTerms(Request $request, AcceptTerms $accept): JsonResponse
+    {
+        $holder = $this->session->get();
+        $body = Body::of($request);
+        $version = $body->text('version') ?? '';
+        $body->complete();
+        $accept($holder, $version, $request->ip());
+
+        return $this->show();
+    }
+
+    /** The file itself is the body, whatever type it claims to be of. */
+    public function sendPicture(string $field, Request $request, FieldRules $rules, Pictures $pictures, ChangeFields $change): JsonResponse
+    {
+        $holder = $this->session->get();
+        $found = $rules->find($field);
+        if ($found === null || $found->kind !== FieldKind::Picture || ! $found->isHolders || ! $found->isAskedBy((string) $holder->appKey)) {
+            throw Problem::notFound();
+        }
+        $bytes = $request->getContent();
+        if (strlen($bytes) > PictureHeader::MOST_BYTES) {
+            throw new Problem(413, 'picture.refused', [new Reason('picture.too_heavy', 'picture', ['maximum' => intdiv(PictureHeader::MOST_BYTES, 1024 * 1024)])]);
+        }
+        try {
+            $id = $pictures->add($bytes, $holder->accountId);
+        } catch (PictureRefused $refused) {
+            throw new Problem(422, 'picture.refused', [$refused->reason]);
+        }
+        $account = $this->accounts->find($holder->accountId) ?? throw Problem::notFound();
+        $former = array_column($this->fields->of($account), 'value', 'key')[$field] ?? null;
+        $account = $change($holder->accountId, [$field => $id], $holder->asHolder(), true, static function (): void {
+        });
+        if (is_string($former)) {
+            $pictures->remove($former);
+        }
+
+        return $this->answer($account);
+    }
+
+    private function answer(Account $account): JsonResponse
+    {
+        $standing = $this->standings->of($account);
+
+        return Json::ok([
+            'id' => $account->id,
+            'version' => $account->version,
+            'name' => $account->name,
+            'email' => $account->email,
+            'app' => $account->app_key,
+            'access' => $standing->access->value,
+            'owed' => array_map($this->resource->owed(...), $standing->owed),
+            'fields' => $this->fields->of($account),
+        ], headers: ['ETag' => EntityTag::of($account->version)]);
+    }
+}

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Duties;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\MarkComplete;
+use Kennel\App\Accounts\Standings;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Sessions\SignedIn;
+use Kennel\Core\Accounts\Owed;
+use Kennel\Core\Rules\Reason;
+use Kennel\Core\Rules\WrittenReason;
+use Psr\Clock\ClockInterface;
+
+/** Lets an account off one thing it owes: this address's proof, this version of the terms, this field. Nothing that comes later. */
+final readonly class WaiveDuty
+{
+    public function __construct(
+        private ConnectionInterface $database,
+        private ClockInterface $clock,
+        private Accounts $accounts,
+        private Standings $standings,
+        private Waivers $waivers,
+        private AuditTrail $audit,
+        private MarkComplete $markComplete,
+    ) {
+    }
+
+    /**
+     * @param  \Closure(Account): void  $condition  throws when the record is not the one the operator saw
+     *
+     * @throws Problem 404, 412, 422
+     */
+    public function __invoke(string $id, string $subject, string $why, SignedIn $operator, \Closure $condition): Account
+    {
+        return $this->database->transaction(function () use ($id, $subject, $why, $operator, $condition): Account {
+            $account = $this->accounts->find($id) ?? throw Problem::notFound();
+            $condition($account);
+            $owed = array_map(static fn (Owed $one): string => $one->subject, $this->standings->of($account)->owed);
+            $reasons = [...WrittenReason::reasonsAgainst($why), ...in_array($subject, $owed, true) ? [] : [new Reason('duty.not_owed', 'subject')]];
+            if ($reasons !== []) {
+                throw Problem::invalid($reasons);
+            }
+            $this->waivers->add($account->id, $subject, $operator->name, trim($why), Moment::write($this->clock->now()));
+            $this->accounts->change($account, []);
+            $this->audit->record('account.duty_waived', $operator->asOperator(), $account->reference(), ['owed' => $subject], ['owed' => 'waived'], trim($why));
+            ($this->markComplete)($account);
+
+            return $account;
+        });
+    }
+}

@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Fields;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\Core\Fields\SortKey;
+
+/** What is stored of each account's fields. Values go in as the core has judged them and come out as they went in. */
+final readonly class FieldValues
+{
+    /** Read by CurrentSession and the impact as part of their own queries: one JSON list of [key, position, value]. */
+    public const SUBQUERY = '(SELECT json_group_array(json_array(field_key, position, json(value))) FROM field_values WHERE account_seq = %s)';
+
+    /** A single value stands here; a list's begin at 1. */
+    private const SINGLE = 0;
+
+    public function __construct(private ConnectionInterface $database)
+    {
+    }
+
+    /** @return array<string, mixed> by key */
+    public function of(int $accountSeq): array
+    {
+        $rows = $this->database->table('field_values')->where('account_seq', $accountSeq)->orderBy('field_key')->orderBy('position')->get();
+
+        return self::assemble($rows->map(static fn (\stdClass $row): array => [$row->field_key, (int) $row->position, json_decode($row->value, true)])->all());
+    }
+
+    /**
+     * @param  iterable<array{0: string, 1: int, 2: mixed}>  $parts  key, position, value; in the order of positions
+     * @return array<string, mixed> by key
+     */
+    public static function assemble(iterable $parts): array
+    {
+        $values = [];
+        foreach ($parts as [$key, $position, $value]) {
+            if ($position === self::SINGLE) {
+                $values[$key] = $value;
+            } else {
+                $values[$key][] = $value;
+            }
+        }
+
+        return $values;
+    }
+
+    /** @return array<string, mixed> what SUBQUERY gave */
+    public static function decode(?string $json): array
+    {
+        /** @var list<array{0: string, 1: int, 2: mixed}> $parts */
+        $parts = $json === null ? [] : json_decode($json, true, flags: JSON_THROW_ON_ERROR);
+
+        return self::assemble($parts);
+    }
+
+    /** @param  array<string, bool|int|float|string|list<string>|null>  $values  by key; null takes the value away */
+    public function write(int $accountSeq, array $values): void
+    {
+        if ($values === []) {
+            return;
+        }
+        $this->database->table('field_values')->where('account_seq', $accountSeq)->whereIn('field_key', array_keys($values))->delete();
+        $rows = [];
+        foreach ($values as $key => $value) {
+            $rows = [...$rows, ...self::rows($accountSeq, $key, $value)];
+        }
+        if ($rows !== []) {
+            $this->database->table('field_values')->insert($rows);
+        }
+    }
+
+    /**
+     * @param  bool|int|float|string|list<string>|null  $value
+     * @return list<array<string, mixed>>
+     */
+    public static function rows(int $accountSeq, string $key, bool|int|float|string|array|null $value): array
+    {
+        $row = static fn (int $position, bool|int|float|string $part): array => [
+            'account_seq' => $accountSeq,
+            'field_key' => $key,
+            'position' => $position,
+            'value' => json_encode($part, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION),
+            'sort_key' => SortKey::of($part),
+        ];
+        if ($value === null) {
+            return [];
+        }
+        if (! is_array($value)) {
+            return [$row(self::SINGLE, $value)];
+        }
+
+        return array_map(static fn (int $index, string $part): array => $row($index + 1, $part), array_keys($value), $value);
+    }
+}

@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Impact;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\LookupKeys;
+use Kennel\App\Rules\Judges;
+use Kennel\Core\Impact\Compare;
+use Kennel\Core\Impact\Finding;
+use Kennel\Core\Rules\Reason;
+use Kennel\Core\Rules\RuleBook;
+use Psr\Clock\ClockInterface;
+
+/** Runs a draft over the accounts there are and the last thirty days' sign-ups. */
+final readonly class Impact
+{
+    private const DAYS = 30;
+
+    public function __construct(private ConnectionInterface $database, private AccountStream $accounts, private LookupKeys $lookupKeys, private Judges $judges, private ClockInterface $clock)
+    {
+    }
+
+    public function total(): int
+    {
+        return $this->database->table('accounts')->count();
+    }
+
+    /** @return \Generator<int, list<array{account: string|null, finding: Finding}>> a chunk's findings at a time, by how many accounts are done */
+    public function of(RuleBook $before, RuleBook $after): \Generator
+    {
+        [$judgeBefore, $judgeAfter] = [$this->judges->of($before), $this->judges->of($after)];
+        $compare = new Compare($judgeBefore, $judgeAfter);
+        yield 0 => [...$this->collisions($after), ...$this->pastSignups($compare), ...$this->pastPasswords($judgeBefore->shortestPassword(), $judgeAfter->shortestPassword())];
+        $done = 0;
+        foreach ($this->accounts->chunks() as $chunk) {
+            $findings = [];
+            foreach ($chunk as $id => $facts) {
+                foreach ($compare->onAccount($facts) as $finding) {
+                    $findings[] = ['account' => (string) $id, 'finding' => $finding];
+                }
+            }
+            $done += count($chunk);
+            yield $done => $findings;
+        }
+    }
+
+    /** @return list<array{account: string|null, finding: Finding}> */
+    private function collisions(RuleBook $after): array
+    {
+        $findings = [];
+        foreach ($this->lookupKeys->collisions($after->addresses) as $accounts) {
+            $reason = new Reason('rules.collision_of', 'addresses.fold_plus_tags', ['named' => array_column($accounts, 'email')]);
+            $findings[] = ['account' => $accounts[count($accounts) - 1]['id'], 'finding' => new Finding(Finding::COLLISION, $reason)];
+        }
+
+        return $findings;
+    }
+
+    /** @return list<array{account: null, finding: Finding}> */
+    private function pastSignups(Compare $compare): array
+    {
+        $findings = [];
+        foreach ($this->database->table('signup_verdicts')->where('day', '>=', $this->since())->orderBy('seq')->cursor() as $row) {
+            /** @var list<string> $codes */
+            $codes = json_decode($row->reasons, true, flags: JSON_THROW_ON_ERROR);
+            foreach ($compare->onPastSignup($row->app_key, $row->domain, $codes) as $finding) {
+                $findings[] = ['account' => null, 'finding' => new Finding($finding->kind, new Reason($finding->reason->code, $finding->reason->field, ['app' => $row->app_key, 'domain' => $row->domain, 'day' => $row->day]))];
+            }
+        }
+
+        return $findings;
+    }
+
+    /** @return list<array{account: null, finding: Finding}> one for each accepted password that would be too short */
+    private function pastPasswords(int $before, int $after): array
+    {
+        $findings = [];
+        foreach ($after <= $before ? [] : $this->database->table('signup_tallies')->where('what', 'password_length')->where('day', '>=', $this->since())->where('detail', '<', sprintf('%02d', $after))->get() as $row) {
+            $finding = new Finding(Finding::PAST_REFUSED, new Reason('password.too_short', 'password', ['app' => $row->app_key, 'day' => $row->day, 'minimum' => $after, 'length' => (int) $row->detail]));
+            for ($count = 0; $count < $row->tally; $count++) {
+                $findings[] = ['account' => null, 'finding' => $finding];
+            }
+        }
+
+        return $findings;
+    }
+
+    private function since(): string
+    {
+        return $this->clock->now()->modify('-'.self::DAYS.' days')->format('Y-m-d');
+    }
+}

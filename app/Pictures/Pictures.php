@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Pictures;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Support\Str;
+use Kennel\App\Platform\Moment;
+use Psr\Clock\ClockInterface;
+
+/** Where pictures are kept: a row each, and one file a size in the data directory. */
+final readonly class Pictures
+{
+    /** Widths and heights in pixels, smallest first; all are square. */
+    public const SIZES = [64, 256];
+
+    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private Redraw $redraw)
+    {
+    }
+
+    /**
+     * @param  string|null  $accountId  whose it is; null for an app's logo
+     * @return string the new picture's id
+     *
+     * @throws PictureRefused
+     */
+    public function add(string $bytes, ?string $accountId): string
+    {
+        $drawn = ($this->redraw)($bytes, self::SIZES);
+        $id = (string) Str::uuid7();
+        if (! is_dir($this->folder())) {
+            mkdir($this->folder(), 0o750, true);
+        }
+        foreach ($drawn->files as $size => $file) {
+            file_put_contents($this->path($id, $size), $file);
+        }
+        $this->database->table('pictures')->insert(['id' => $id, 'account_id' => $accountId, 'width' => $drawn->width, 'height' => $drawn->height, 'created_at' => Moment::write($this->clock->now())]);
+
+        return $id;
+    }
+
+    public function belongsTo(string $id, string $accountId): bool
+    {
+        return $this->database->table('pictures')->where('id', $id)->where('account_id', $accountId)->exists();
+    }
+
+    /** @return 'logo'|'account'|null null when there is none of this id */
+    public function kindOf(string $id): ?string
+    {
+        $row = $this->database->table('pictures')->where('id', $id)->first();
+
+        return $row === null ? null : ($row->account_id === null ? 'logo' : 'account');
+    }
+
+    public function read(string $id, int $size): ?string
+    {
+        $path = $this->path($id, $size);
+        $file = is_file($path) ? file_get_contents($path) : false;
+
+        return $file === false ? null : $file;
+    }
+
+    /** The files last: a row without a file answers "not found", a file without a row would be a picture nobody can delete. */
+    public function remove(string $id): void
+    {
+        $this->database->table('pictures')->where('id', $id)->delete();
+        foreach (self::SIZES as $size) {
+            @unlink($this->path($id, $size));
+        }
+    }
+
+    private function path(string $id, int $size): string
+    {
+        return $this->folder()."/{$id}-{$size}.webp";
+    }
+
+    private function folder(): string
+    {
+        return storage_path('app/pictures');
+    }
+}

@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Pictures;
+
+use Kennel\Core\Pictures\PictureHeader;
+use Kennel\Core\Rules\Reason;
+use Kennel\Core\Rules\Refused;
+
+/**
+ * Draws a picture anew: upright, square, at set sizes, as WebP. Only pixels get through, so metadata, and whatever else the file
+ * was besides a picture, is gone.
+ */
+final readonly class Redraw
+{
+    private const QUALITY = 82;
+
+    /** EXIF orientation (TIFF 6.0 tag 274): degrees to turn counter-clockwise, and whether to mirror first. */
+    private const ORIENTATIONS = [2 => [0, true], 3 => [180, false], 4 => [180, true], 5 => [270, true], 6 => [270, false], 7 => [90, true], 8 => [90, false]];
+
+    /**
+     * @param  list<int>  $sizes
+     *
+     * @throws PictureRefused
+     */
+    public function __invoke(string $bytes, array $sizes): Drawn
+    {
+        try {
+            $header = PictureHeader::of($bytes);
+        } catch (Refused $refused) {
+            throw new PictureRefused($refused->reason);
+        }
+        // Truncated files make GD warn and draw what it has; half a face is not a picture.
+        $isWhole = true;
+        set_error_handler(static function () use (&$isWhole): bool {
+            $isWhole = false;
+
+            return true;
+        });
+        ini_set('gd.jpeg_ignore_warning', '0');
+        try {
+            $image = imagecreatefromstring($bytes);
+        } finally {
+            restore_error_handler();
+        }
+        if ($image === false || ! $isWhole) {
+            throw new PictureRefused(new Reason('picture.damaged', 'picture'));
+        }
+        $orientation = $header->format === 'jpeg' ? $this->orientation($bytes) : 1;
+        $files = [];
+        foreach ($sizes as $size) {
+            $files[$size] = $this->encode($this->upright($this->square($image, $size), $orientation));
+        }
+
+        return new Drawn($header->width, $header->height, $files);
+    }
+
+    /** Its middle. Made small before it is turned, since turning needs a second copy. */
+    private function square(\GdImage $image, int $size): \GdImage
+    {
+        $side = min(imagesx($image), imagesy($image));
+        $square = imagecreatetruecolor($size, $size);
+        imagealphablending($square, false);
+        imagesavealpha($square, true);
+        imagecopyresampled($square, $image, 0, 0, intdiv(imagesx($image) - $side, 2), intdiv(imagesy($image) - $side, 2), $size, $size, $side, $side);
+
+        return $square;
+    }
+
+    private function encode(\GdImage $image): string
+    {
+        imagesavealpha($image, true);
+        ob_start();
+        imagewebp($image, null, self::QUALITY);
+
+        return (string) ob_get_clean();
+    }
+
+    private function upright(\GdImage $image, int $orientation): \GdImage
+    {
+        [$degrees, $mirror] = self::ORIENTATIONS[$orientation] ?? [0, false];
+        if ($mirror) {
+            imageflip($image, IMG_FLIP_HORIZONTAL);
+        }
+        $turned = $degrees === 0 ? $image : imagerotate($image, $degrees, 0);
+
+        return $turned === false ? throw new PictureRefused(new Reason('picture.damaged', 'picture')) : $turned;
+    }
+
+    /** The one piece of metadata that changes how a picture looks. Read by hand: the EXIF extension is not everywhere. */
+    private function orientation(string $bytes): int
+    {
+        if (preg_match('/Exif\0\0(II\*\0|MM\0\*)(.{4})/s', substr($bytes, 0, 65_536), $found, PREG_OFFSET_CAPTURE) !== 1) {
+            return 1;
+        }
+        $isLittle = $found[1][0][0] === 'I';
+        $base = $found[1][1];
+        $number = static fn (int $at, int $length): int => (int) array_reduce(
+            $isLittle ? array_reverse(str_split(substr($bytes, $at, $length))) : str_split(substr($bytes, $at, $length)),
+            static fn (int $sum, string $byte): int => $sum * 256 + ($byte === '' ? 0 : ord($byte)),
+            0,
+        );
+        $directory = $base + $number($base + 4, 4);
+        $entries = min(200, $number($directory, 2));
+        for ($entry = 0; $entry < $entries; $entry++) {
+            $at = $directory + 2 + 12 * $entry;
+            if ($number($at, 2) === 274) {
+                return $number($at + 8, 2);
+            }
+        }
+
+        return 1;
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Rules;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\LookupKeys;
+use Kennel\App\Apps\Apps;
+use Kennel\App\Pictures\Pictures;
+use Kennel\App\Roles\Roles;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Rules\Reason;
+use Kennel\Core\Rules\RuleBook;
+
+/** What keeps a rule book that can be read from being published: it would break what is stored. Nobody can overrule these. */
+final readonly class Blockers
+{
+    private const NAMED = 5;
+
+    public function __construct(private ConnectionInterface $database, private FieldRules $fields, private LookupKeys $lookupKeys, private Apps $apps, private Roles $roles, private Pictures $pictures)
+    {
+    }
+
+    /** @return list<Reason> each naming the rule by its path */
+    public function against(RuleBook $book): array
+    {
+        return [...$this->unknownNames($book), ...$this->fieldsInUse($book), ...$this->collisions($book)];
+    }
+
+    /** @return list<Reason> */
+    private function unknownNames(RuleBook $book): array
+    {
+        $reasons = [];
+        foreach (array_diff(array_keys($book->apps), array_column($this->apps->all(), 'key')) as $app) {
+            $reasons[] = new Reason('rules.unknown_app', "apps.{$app}", ['app' => $app]);
+        }
+        foreach (array_diff($book->signup->roles, array_column($this->roles->all(), 'key')) as $role) {
+            $reasons[] = new Reason('rules.unknown_role', 'signup.roles', ['role' => $role]);
+        }
+        foreach ($book->apps as $app) {
+            if ($app->look->logo !== '' && $this->pictures->kindOf($app->look->logo) !== 'logo') {
+                $reasons[] = new Reason('rules.unknown_logo', "apps.{$app->key}.look.logo");
+            }
+        }
+
+        return $reasons;
+    }
+
+    /** @return list<Reason> */
+    private function fieldsInUse(RuleBook $book): array
+    {
+        $reasons = [];
+        foreach ($this->fields->all as $key => $field) {
+            $next = $book->fields->find($key);
+            $isChanged = $next === null || $next->kind !== $field->kind;
+            $held = $isChanged ? $this->database->table('field_values')->where('field_key', $key)->distinct()->count('account_seq') : 0;
+            if ($held > 0) {
+                $reasons[] = new Reason($next === null ? 'rules.field_in_use' : 'rules.field_type_in_use', "fields.{$key}", ['label' => $field->label, 'accounts' => $held]);
+            }
+        }
+
+        return $reasons;
+    }
+
+    /** @return list<Reason> */
+    private function collisions(RuleBook $book): array
+    {
+        $collisions = $this->lookupKeys->collisions($book->addresses);
+        if ($collisions === []) {
+            return [];
+        }
+        $named = array_map(static fn (array $accounts): string => implode(' = ', array_column($accounts, 'email')), array_slice($collisions, 0, self::NAMED));
+
+        return [new Reason('rules.collision', 'addresses.fold_plus_tags', ['pairs' => count($collisions), 'named' => $named])];
+    }
+}

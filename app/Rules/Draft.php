@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Rules;
+
+/** The draft as it stands. Version 0 is no draft: the rules in force, ready to be changed. */
+final readonly class Draft
+{
+    /** @param  array<string, mixed>  $document */
+    public function __construct(
+        public int $version,
+        public int $baseRevision,
+        public array $document,
+        public ?string $savedBy = null,
+        public ?string $savedAt = null,
+        public ?string $reviewedBy = null,
+        public ?string $reviewedAt = null,
+    ) {
+    }
+
+    /** The entity tag: of this draft, upon this revision. */
+    public function tag(): string
+    {
+        return "\"r{$this->baseRevision}.v{$this->version}\"";
+    }
+
+    public function exists(): bool
+    {
+        return $this->version > 0;
+    }
+}

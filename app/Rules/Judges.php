@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Rules;
+
+use Kennel\Core\Fields\FieldTypes;
+use Kennel\Core\Impact\Judge;
+use Kennel\Core\Passwords\Blocklist;
+use Kennel\Core\Rules\RuleBook;
+use Kennel\Core\Signup\ThrowawayDomains;
+use Psr\Clock\ClockInterface;
+
+/** Sets any rule book to work with the lists that ship. */
+final readonly class Judges
+{
+    public function __construct(private Blocklist $blocklist, private ThrowawayDomains $throwaway, private FieldTypes $types, private ClockInterface $clock)
+    {
+    }
+
+    public function of(RuleBook $book): Judge
+    {
+        return Judge::of($book, $this->blocklist, $this->throwaway, $this->types, $this->clock->now());
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Accounts;
+
+use Kennel\Core\Fields\DecideFields;
+use Kennel\Core\Fields\Field;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Rules\Reason;
+
+/** What the rules in force ask of an account that exists. */
+final readonly class DutyRules
+{
+    public function __construct(private FieldRules $fields, private string $termsVersion, private DecideFields $decideFields, private \DateTimeImmutable $now)
+    {
+    }
+
+    /** @return list<Owed> in the order people settle them; what was waived is left out */
+    public function owedBy(AccountFacts $account): array
+    {
+        $owed = [];
+        if (! $account->emailProven) {
+            $owed[] = new Owed(Duty::VerifyEmail, "verify_email:{$account->email}", new Reason('duty.verify_email'));
+        }
+        if ($this->termsVersion !== '' && $account->termsAccepted < $this->termsVersion) {
+            $owed[] = new Owed(Duty::AcceptTerms, "accept_terms:{$this->termsVersion}", new Reason('duty.accept_terms', null, ['version' => $this->termsVersion]));
+        }
+        foreach ($account->appKey === null ? [] : $this->fields->owedBy($account->appKey) as $field) {
+            if (! $this->isComplete($field, $account)) {
+                $owed[] = new Owed(Duty::CompleteFields, "complete_fields:{$field->key}", new Reason('duty.complete_fields', $field->path(), ['label' => $field->label]));
+            }
+        }
+
+        return $account->waived === [] ? $owed : array_values(array_filter($owed, static fn (Owed $one): bool => ! in_array($one->subject, $account->waived, true)));
+    }
+
+    private function isComplete(Field $field, AccountFacts $account): bool
+    {
+        $value = $account->fields[$field->key] ?? null;
+
+        return ! DecideFields::isEmpty($value) && $this->decideFields->misfit($field, $value, $this->now) === null;
+    }
+}

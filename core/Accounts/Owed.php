@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Accounts;
+
+use Kennel\Core\Rules\Reason;
+
+/** One outstanding duty: which, of what, and why. */
+final readonly class Owed
+{
+    /**
+     * @param  string  $subject  the very thing that is owed, such as "accept_terms:2026-09-03": a waiver is of it and of nothing later
+     * @param  Reason  $reason  in words also what settles it
+     */
+    public function __construct(public Duty $duty, public string $subject, public Reason $reason)
+    {
+    }
+}

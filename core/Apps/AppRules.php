@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Apps;
+
+use Kennel\Core\Rules\Document;
+use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Signup\Admission;
+
+/** What one app asks of those who sign up, and how its account pages look. */
+final readonly class AppRules
+{
+    public const EXAMPLE = [
+        'key' => 'example', 'look' => ['name' => 'Example', 'colour' => '#006373', 'ground' => '', 'logo' => ''], 'admission' => 'nobody',
+        'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof',
+    ];
+
+    public function __construct(
+        public string $key,
+        public Look $look,
+        public Admission $admission,
+        /** Whether an address that has an account already is kept quiet about. */
+        public bool $isDiscreet,
+        /** Whether signing up opens a session, limited until the duties are done. */
+        public bool $opensSession,
+    ) {
+    }
+
+    /** @throws InvalidRuleBook */
+    public static function read(Document $document): self
+    {
+        $key = $document->text('key', 40, 'The app', '^[a-z0-9-]{1,40}$');
+        $look = Look::read($document->section('look', 'How its account pages look'));
+        $kind = $document->choice('admission', Admission::KINDS, 'Who may sign up by themselves');
+        $domains = $document->strings('domains', 'The e-mail domains that are admitted, for admission “domains”');
+        $subdomains = $document->boolean('subdomains', 'Admit their subdomains too');
+        $isDiscreet = $document->choice('registered', ['say_so', 'discreet'], 'What somebody hears whose address has an account: that it has, or what everybody hears') === 'discreet';
+        $opensSession = $document->choice('session', ['at_once', 'after_proof'], 'When the first session can begin') === 'at_once';
+        $document->nothingElse();
+        if ($isDiscreet && $opensSession) {
+            // A stranger would have to be given a session for somebody else's account, or be told by not getting one.
+            throw $document->mistake('session', 'at_once would tell a stranger who is registered; choose after_proof, or registered say_so');
+        }
+        if ($kind === Admission::DOMAINS && $domains === []) {
+            throw $document->mistake('domains', 'must list at least one domain while only listed domains are admitted');
+        }
+        try {
+            return new self($key, $look, Admission::of($kind, $domains, $subdomains), $isDiscreet, $opensSession);
+        } catch (\InvalidArgumentException $error) {
+            throw $document->mistake('domains', $error->getMessage());
+        }
+    }
+
+    /**
+     * @return array<string, self> by key
+     *
+     * @throws InvalidRuleBook
+     */
+    public static function readAll(Document $root): array
+    {
+        return $root->keyed('apps', self::EXAMPLE, self::read(...), 'What each app asks of those who sign up, and how its pages look');
+    }
+}

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Fields;
+
+use Kennel\Core\Rules\Document;
+use Kennel\Core\Rules\InvalidRuleBook;
+
+/** The fields there are, in the order people meet them. */
+final readonly class FieldRules
+{
+    /** @param  array<string, Field>  $all  by key */
+    private function __construct(public array $all)
+    {
+    }
+
+    /** @throws InvalidRuleBook */
+    public static function read(Document $root): self
+    {
+        return new self($root->keyed('fields', Field::EXAMPLE, Field::read(...), 'What accounts hold beyond name and address, in the order it is asked'));
+    }
+
+    public function find(string $key): ?Field
+    {
+        return $this->all[$key] ?? null;
+    }
+
+    /** @return array<string, Field> */
+    public function askedBy(string $app): array
+    {
+        return array_filter($this->all, static fn (Field $field): bool => $field->isAskedBy($app));
+    }
+
+    /** @return array<string, Field> what full access waits for; what was required at sign-up included, for accounts from before the rule */
+    public function owedBy(string $app): array
+    {
+        return array_filter($this->askedBy($app), static fn (Field $field): bool => $field->required !== Required::Never);
+    }
+}

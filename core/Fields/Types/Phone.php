@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Fields\Types;
+
+use Kennel\Core\Fields\Field;
+use Kennel\Core\Fields\FieldReason;
+use Kennel\Core\Fields\FieldType;
+use Kennel\Core\Fields\PhoneNumbers;
+
+/** A telephone number, kept in E.164 form (ITU-T E.164). */
+final readonly class Phone implements FieldType
+{
+    private const LONGEST_TYPED = 40;
+
+    public function __construct(private PhoneNumbers $numbers)
+    {
+    }
+
+    public function read(Field $field, mixed $value, \DateTimeImmutable $now): string
+    {
+        $number = is_string($value) && strlen($value) <= self::LONGEST_TYPED ? $this->numbers->e164($value, $field->region) : null;
+
+        return $number ?? throw FieldReason::refuse($field, $field->region === '' ? 'phone' : 'phone_in', ['region' => $field->region]);
+    }
+
+    public function schema(Field $field, \DateTimeImmutable $now): array
+    {
+        return ['type' => 'string', 'maxLength' => self::LONGEST_TYPED];
+    }
+}

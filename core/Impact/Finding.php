@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Impact;
+
+use Kennel\Core\Rules\Reason;
+
+/** One thing a draft would change for one account or one past sign-up. */
+final readonly class Finding
+{
+    public const GAINS_DUTY = 'gains_duty';
+
+    public const LOSES_DUTY = 'loses_duty';
+
+    /** Has an account, and could not sign up for it any more. */
+    public const REFUSED = 'refused';
+
+    public const ADMITTED = 'admitted';
+
+    /** A stored value that fits now and would not. */
+    public const MISFIT = 'misfit';
+
+    public const COLLISION = 'collision';
+
+    public const PAST_REFUSED = 'past_refused';
+
+    public const PAST_ADMITTED = 'past_admitted';
+
+    public function __construct(public string $kind, public Reason $reason)
+    {
+    }
+}

@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Impact;
+
+use Kennel\Core\Accounts\AccountFacts;
+use Kennel\Core\Accounts\DutyRules;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Accounts\Owed;
+use Kennel\Core\Fields\DecideFields;
+use Kennel\Core\Fields\Field;
+use Kennel\Core\Fields\FieldTypes;
+use Kennel\Core\Passwords\Blocklist;
+use Kennel\Core\Passwords\PasswordPolicy;
+use Kennel\Core\Rules\Reason;
+use Kennel\Core\Rules\Refused;
+use Kennel\Core\Rules\RuleBook;
+use Kennel\Core\Signup\DecideSignup;
+use Kennel\Core\Signup\DomainPolicy;
+use Kennel\Core\Signup\SignupInput;
+use Kennel\Core\Signup\SignupVerdict;
+use Kennel\Core\Signup\ThrowawayDomains;
+
+/** One whole rule book at work: what it says of a sign-up, and of an account there is. */
+final readonly class Judge
+{
+    private function __construct(
+        private RuleBook $book,
+        private DecideSignup $decideSignup,
+        private DecideFields $decideFields,
+        private DutyRules $duties,
+        private \DateTimeImmutable $now,
+    ) {
+    }
+
+    public static function of(RuleBook $book, Blocklist $blocklist, ThrowawayDomains $throwaway, FieldTypes $types, \DateTimeImmutable $now): self
+    {
+        $decideFields = new DecideFields($types);
+        $decideSignup = new DecideSignup(new PasswordPolicy($book->password, $blocklist), new DomainPolicy($book->signup, $throwaway), $book->fields, $decideFields, $book->signup->terms);
+
+        return new self($book, $decideSignup, $decideFields, new DutyRules($book->fields, $book->signup->terms->version, $decideFields, $now), $now);
+    }
+
+    /** Of somebody nobody knows yet; an app the rules do not mention takes nobody. */
+    public function signup(string $app, SignupInput $input): SignupVerdict
+    {
+        $rules = $this->book->apps[$app] ?? null;
+
+        return $rules === null
+            ? SignupVerdict::refused([new Reason('signup.nobody_only')])
+            : ($this->decideSignup)($input, $rules, static fn (): bool => false, $this->now);
+    }
+
+    public function reasonAgainstAddress(string $app, string $email): ?Reason
+    {
+        $rules = $this->book->apps[$app] ?? null;
+        if ($rules === null) {
+            return new Reason('signup.nobody_only');
+        }
+        try {
+            return $this->decideSignup->reasonAgainstAddress(EmailAddress::parse($email), $rules, static fn (): bool => false);
+        } catch (Refused $refused) {
+            return $refused->reason;
+        }
+    }
+
+    /** @return array<string, Owed> by subject */
+    public function owed(AccountFacts $account): array
+    {
+        $owed = [];
+        foreach ($this->duties->owedBy($account) as $one) {
+            $owed[$one->subject] = $one;
+        }
+
+        return $owed;
+    }
+
+    /** @return array<string, Reason> why stored values do not fit, by field */
+    public function misfits(AccountFacts $account): array
+    {
+        $misfits = [];
+        foreach ($account->fields as $key => $value) {
+            $field = $this->book->fields->find($key);
+            $reason = $field instanceof Field ? $this->decideFields->misfit($field, $value, $this->now) : new Reason('field.gone', "fields.{$key}");
+            if ($reason !== null) {
+                $misfits[$key] = $reason;
+            }
+        }
+
+        return $misfits;
+    }
+
+    public function shortestPassword(): int
+    {
+        return $this->book->password->minimum;
+    }
+}

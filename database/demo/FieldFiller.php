@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Demo;
+
+use Kennel\App\Fields\FieldValues;
+use Kennel\App\Pages\DemoKeeper;
+use Kennel\App\Platform\Moment;
+
+/** Fills in the made-up accounts' fields: most completely, some not yet, and a few as an older site had them. */
+final readonly class FieldFiller
+{
+    private const REACHES = ['Upper Alder', 'Mill Reach', 'Lower Alder', 'Wend Forks', 'Saltings'];
+
+    private const LEVELS = ['none', 'basic', 'basic', 'full', 'full', 'instructor'];
+
+    private const LANGUAGES = ['en', 'cy', 'no', 'pl', 'ru', 'ar', 'ja'];
+
+    /** As the older site wrote them: nearly a choice of today's, or one that was retired. */
+    private const OLD_REACHES = ['saltings', 'Mill reach', 'Upper  Alder', 'Wend forks', 'Old Weir'];
+
+    public function __construct(private SeededEntropy $entropy)
+    {
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $accounts  in the order they will be numbered
+     * @return array{accounts: list<array<string, mixed>>, values: list<array<string, mixed>>, terms: list<array<string, mixed>>}
+     */
+    public function fill(array $accounts): array
+    {
+        $values = $terms = [];
+        foreach ($accounts as $index => $account) {
+            $fields = $this->fields($account);
+            foreach ($fields as $key => $value) {
+                $values = [...$values, ...FieldValues::rows($index + 1, $key, $value)];
+            }
+            $terms[] = ['account_id' => $account['id'], 'version' => $account['terms_version'], 'accepted_at' => $account['created_at'], 'source' => null];
+            $owed = $account['app_key'] === 'kitloft' ? ['phone'] : ['home_reach', 'training_level'];
+            if ($account['email_proven_at'] !== null && array_diff($owed, array_keys($fields)) === []) {
+                $accounts[$index]['completed_at'] = Moment::write(Moment::read($account['email_proven_at'])->modify('+'.$this->entropy->random->getInt(30, 900).' seconds'));
+            }
+        }
+
+        return ['accounts' => array_values($accounts), 'values' => $values, 'terms' => $terms];
+    }
+
+    /**
+     * @param  array<string, mixed>  $account
+     * @return array<string, bool|int|float|string|list<string>>
+     */
+    private function fields(array $account): array
+    {
+        $isKeeper = in_array($account['email'], array_column(Scenario::KEEPERS, 1), true) || $account['email'] === DemoKeeper::EMAIL;
+        if (! $isKeeper && ($account['status'] === 'pending' || $this->entropy->chance(7))) {
+            return [];
+        }
+        $isOld = str_starts_with((string) $account['hash_kind'], 'argon2id') === false;
+        $fields = [
+            'home_reach' => ! $isKeeper && $isOld && $this->entropy->chance(18) ? $this->entropy->pick(self::OLD_REACHES) : $this->entropy->pick(self::REACHES),
+            'training_level' => ! $isKeeper && $isOld && $this->entropy->chance(12) ? 'bronze' : $this->entropy->pick(self::LEVELS),
+        ];
+        if ($account['app_key'] === 'kitloft' || $this->entropy->chance(45)) {
+            // Numbers of a range that Norway's plan gives out; nobody's in particular.
+            $fields['phone'] = '+472193'.sprintf('%04d', $this->entropy->random->getInt(0, 9_999));
+        }
+        if ($fields['training_level'] !== 'none') {
+            $fields['trained_on'] = sprintf('20%02d-%02d-%02d', $this->entropy->random->getInt(12, 25), $this->entropy->random->getInt(1, 12), $this->entropy->random->getInt(1, 28));
+        }
+        if ($this->entropy->chance(70)) {
+            $spoken = array_unique(['en', $this->entropy->pick(self::LANGUAGES), $this->entropy->pick(self::LANGUAGES)]);
+            $fields['speaks'] = array_values(array_intersect(self::LANGUAGES, $spoken));
+        }
+        if ($this->entropy->chance(20)) {
+            $fields['boat_licence'] = 'AW-'.$this->entropy->random->getInt(10_000, 99_999);
+        }
+        if ($this->entropy->chance(60)) {
+            $fields['listed'] = $this->entropy->chance(70);
+        }
+
+        return $fields;
+    }
+}

@@ -1,0 +1,87 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { answer, ApiError, type Schemas } from '../../api/client';
+import { api } from '../api';
+import { write, type Path } from './document';
+
+export type Draft = Schemas['Draft'];
+type Document = Draft['document'];
+
+export const tagOf = (draft: Draft): string => `"r${draft.base_revision}.v${draft.version}"`;
+const condition = (draft: Draft) => ({ header: { 'If-Match': tagOf(draft) } });
+
+/** The shared draft of the rules, and changing it. What was set stays on screen when it is refused, with the reason beside it. */
+export function useDraft() {
+  const client = useQueryClient();
+  const query = useQuery({
+    queryKey: ['draft'],
+    queryFn: () => answer(api.GET('/rules/draft')),
+    refetchInterval: 5000,
+  });
+  const [refused, setRefused] = useState<{ document: Document; error: ApiError } | null>(null);
+  const took = (draft: Draft) => {
+    setRefused(null);
+    client.setQueryData(['draft'], draft);
+    for (const key of ['cases', 'impact', 'revisions', 'apps', 'tried-app'])
+      void client.invalidateQueries({ queryKey: [key] });
+  };
+  const save = useMutation({
+    mutationFn: ({ draft, document }: { draft: Draft; document: Document }) =>
+      answer(api.PUT('/rules/draft', { params: condition(draft), body: { document } })),
+    onSuccess: took,
+    onError: (error, { document }) => {
+      if (!(error instanceof ApiError)) return;
+      // Refused for its content, it stays to be mended. Refused because of somebody else's, theirs is shown and nothing is lost: see Conflict.
+      setRefused({ document, error });
+    },
+  });
+  const draft = query.data;
+  return {
+    draft,
+    failure: query.error,
+    /** What the screen shows: the draft, or what was just refused. */
+    document: refused?.document ?? draft?.document,
+    refusal: refused?.error ?? null,
+    isSaving: save.isPending,
+    change: (path: Path, value: unknown) => {
+      const document = refused?.document ?? draft?.document;
+      if (draft !== undefined && document !== undefined) save.mutate({ draft, document: write(document, path, value) });
+    },
+    replace: (document: Document) => (draft === undefined ? undefined : save.mutate({ draft, document })),
+    /** Lets go of what was refused, and shows the draft as it is. */
+    giveUp: () => {
+      setRefused(null);
+      void query.refetch();
+    },
+    discard: () =>
+      draft === undefined
+        ? Promise.resolve()
+        : answer(api.DELETE('/rules/draft', { params: condition(draft) })).then(() => {
+            setRefused(null);
+            return client.invalidateQueries();
+          }),
+    review: (of: Draft) => answer(api.POST('/rules/draft/review', { params: condition(of) })).then(took),
+    publish: (of: Draft, reason: string, overrule: string | null) =>
+      answer(api.POST('/rules/draft/publish', { params: condition(of), body: { reason, overrule } })).then(
+        (revision) => {
+          void client.invalidateQueries();
+          return revision;
+        },
+      ),
+  };
+}
+
+export type DraftInHand = ReturnType<typeof useDraft>;
+
+export function useImpact() {
+  return useQuery({
+    queryKey: ['impact'],
+    queryFn: () => answer(api.GET('/rules/impact')),
+    refetchInterval: (query) =>
+      query.state.data?.run?.state === 'running' || query.state.data?.run?.state === 'queued' ? 400 : 5000,
+  });
+}
+
+export function useCases() {
+  return useQuery({ queryKey: ['cases'], queryFn: () => answer(api.GET('/rules/cases')), refetchInterval: 15_000 });
+}

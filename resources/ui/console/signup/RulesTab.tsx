@@ -1,0 +1,308 @@
+import { useState } from 'react';
+import { Segments, Switch } from '../../kit/Segments';
+import { TextArea } from '../../kit/Field';
+import { read, type Path } from '../rules/document';
+import { Setting } from '../rules/Setting';
+import type { DraftInHand } from '../rules/useDraft';
+
+const ADMISSION_CODES = ['email.domain_not_listed', 'signup.invited_only', 'signup.nobody_only'];
+
+const pathOf = (path: Path): string => path.join('.');
+
+/** What is asked of those who sign up, on one app and on all. */
+export function RulesTab({ hand, app }: { hand: DraftInHand; app: string }) {
+  const at = <T,>(...path: string[]): T => read<T>(hand.document, path);
+  const own = (key: string) => ['apps', app, key];
+  const admission = at<string | undefined>('apps', app, 'admission');
+  if (admission === undefined) {
+    return <p className="p-4">The rule book does not mention this app yet, so it takes no sign-ups.</p>;
+  }
+  const setting = (name: string, path: string[]) => ({ name, path: pathOf(path), hand });
+  return (
+    <>
+      <Setting
+        {...setting('Who may sign up', own('admission'))}
+        touches={({ code }) => ADMISSION_CODES.includes(code)}
+        control={
+          <Segments
+            label="Who may sign up"
+            value={admission}
+            onChange={(value) => hand.change(own('admission'), value)}
+            choices={[
+              { value: 'anyone', label: 'anyone' },
+              { value: 'domains', label: 'listed domains' },
+              { value: 'invited', label: 'invited' },
+              { value: 'nobody', label: 'nobody' },
+            ]}
+          />
+        }
+      />
+      {admission === 'domains' || at<string[]>(...own('domains')).length > 0 ? (
+        <Setting
+          {...setting('Domains', own('domains'))}
+          control={
+            <span className="flex items-center gap-2 text-small">
+              and their subdomains
+              <Switch
+                label="and their subdomains"
+                checked={at<boolean>(...own('subdomains'))}
+                onChange={(value) => hand.change(own('subdomains'), value)}
+              />
+            </span>
+          }
+        >
+          <Lines
+            label="One a line, in any script"
+            value={at<string[]>(...own('domains'))}
+            onSave={(value) => hand.change(own('domains'), value)}
+          />
+        </Setting>
+      ) : null}
+      <Setting
+        {...setting('Address already registered', own('registered'))}
+        control={
+          <Segments
+            label="Address already registered"
+            value={at<string>(...own('registered'))}
+            onChange={(value) => hand.change(own('registered'), value)}
+            choices={[
+              { value: 'say_so', label: 'say so' },
+              { value: 'discreet', label: 'discreet' },
+            ]}
+          />
+        }
+      >
+        {at<string>(...own('registered')) === 'discreet'
+          ? 'Same answer, same time; the holder gets a message. A stranger learns nothing.'
+          : 'The page says so. Whoever asks can learn which addresses have an account.'}
+      </Setting>
+      <Setting
+        {...setting('First session', own('session'))}
+        control={
+          <Segments
+            label="First session"
+            value={at<string>(...own('session'))}
+            onChange={(value) => hand.change(own('session'), value)}
+            choices={[
+              { value: 'at_once', label: 'at once, limited' },
+              { value: 'after_proof', label: 'after proof' },
+            ]}
+          />
+        }
+      >
+        Until its duties are done an account is <span className="font-mono">limited</span> at every door.
+      </Setting>
+      <h2 className="border-b border-line bg-well px-4 py-1.5 text-small font-bold">On every app</h2>
+      <Setting
+        {...setting('Terms', ['signup', 'terms'])}
+        touches={({ code }) => code === 'duty.accept_terms'}
+        control={
+          <Typed
+            label="Version"
+            type="date"
+            value={at<string>('signup', 'terms', 'version')}
+            onSave={(value) => hand.change(['signup', 'terms', 'version'], value)}
+          />
+        }
+      >
+        <Words
+          label="What is accepted"
+          value={at<string>('signup', 'terms', 'text')}
+          onSave={(value) => hand.change(['signup', 'terms', 'text'], value)}
+        />
+      </Setting>
+      <Setting
+        {...setting('Plus-tags are the same mailbox', ['addresses', 'fold_plus_tags'])}
+        touches={({ kind }) => kind === 'collision'}
+        control={
+          <Switch
+            label="Plus-tags are the same mailbox"
+            checked={at<boolean>('addresses', 'fold_plus_tags')}
+            onChange={(value) => hand.change(['addresses', 'fold_plus_tags'], value)}
+          />
+        }
+      >
+        tam+river@ and tam@ are {at<boolean>('addresses', 'fold_plus_tags') ? 'one account' : 'two accounts'}.
+      </Setting>
+      <Setting
+        {...setting('Refused domains', ['signup', 'refused_domains'])}
+        touches={({ code }) => code === 'email.domain_refused'}
+      >
+        <Lines
+          label="One a line; their subdomains too"
+          value={at<string[]>('signup', 'refused_domains')}
+          onSave={(value) => hand.change(['signup', 'refused_domains'], value)}
+        />
+      </Setting>
+      <Setting
+        {...setting('Refuse throw-away mailboxes', ['signup', 'refuse_throwaway'])}
+        touches={({ code }) => code === 'email.throwaway'}
+        control={
+          <Switch
+            label="Refuse throw-away mailboxes"
+            checked={at<boolean>('signup', 'refuse_throwaway')}
+            onChange={(value) => hand.change(['signup', 'refuse_throwaway'], value)}
+          />
+        }
+      >
+        By a list of such domains that ships with Kennel.
+      </Setting>
+      <Setting
+        {...setting('Shortest password', ['password', 'minimum'])}
+        touches={({ code }) => code === 'password.too_short'}
+        control={
+          <Typed
+            label="Shortest password"
+            type="number"
+            value={String(at<number>('password', 'minimum'))}
+            onSave={(value) => hand.change(['password', 'minimum'], Number(value))}
+          />
+        }
+      >
+        In code points. It is asked of new passwords only; nobody is locked out.
+      </Setting>
+      <Bots hand={hand} at={at} />
+      <Setting
+        {...setting('Review by somebody else', ['review', 'by_somebody_else'])}
+        control={
+          <Switch
+            label="Review by somebody else"
+            checked={at<boolean>('review', 'by_somebody_else')}
+            onChange={(value) => hand.change(['review', 'by_somebody_else'], value)}
+          />
+        }
+      >
+        Whether a draft of these rules needs a second operator.
+      </Setting>
+    </>
+  );
+}
+
+function Bots({ hand, at }: { hand: DraftInHand; at: <T>(...path: string[]) => T }) {
+  const path = (key: string) => ['signup', 'bots', key];
+  const setting = (name: string, key: string) => ({ name, path: pathOf(path(key)), hand });
+  const seconds = hand.draft?.work_seconds ?? 0;
+  const save = (key: string) => (value: string) => hand.change(path(key), Number(value));
+  return (
+    <>
+      <h2 className="border-b border-line bg-well px-4 py-1.5 text-small font-bold">Against programs</h2>
+      <Setting
+        {...setting('Proof of work', 'work_bits')}
+        control={
+          <Typed
+            label="Proof of work, in bits"
+            type="number"
+            value={String(at<number>(...path('work_bits')))}
+            onSave={save('work_bits')}
+          />
+        }
+      >
+        {seconds === 0
+          ? 'Off.'
+          : `About ${seconds < 10 ? seconds.toFixed(1) : Math.round(seconds)} s on a slow phone, done while the person types. Each bit doubles it.`}
+      </Setting>
+      <Setting
+        {...setting('Shortest time', 'minimum_time')}
+        control={
+          <Typed
+            label="Shortest time, in seconds"
+            type="number"
+            value={/^PT(\d+)S$/.exec(at<string>(...path('minimum_time')))?.[1] ?? ''}
+            onSave={(value) => hand.change(path('minimum_time'), `PT${value}S`)}
+          />
+        }
+      >
+        Seconds a form must have been open. The page waits by itself, so nobody is refused for being quick.
+      </Setting>
+      <Setting
+        {...setting('Hidden box', 'trap')}
+        control={
+          <Switch
+            label="Hidden box"
+            checked={at<boolean>(...path('trap'))}
+            onChange={(value) => hand.change(path('trap'), value)}
+          />
+        }
+      >
+        Only programs fill it in: no person, screen reader or password manager meets it.
+      </Setting>
+      <Setting
+        {...setting('Sign-ups from one source', 'attempts')}
+        control={
+          <Typed
+            label="Sign-ups from one source"
+            type="number"
+            value={String(at<number>(...path('attempts')))}
+            onSave={save('attempts')}
+          />
+        }
+      >
+        Within an hour; 0 is no limit. What each of these stopped is on the Funnel.
+      </Setting>
+    </>
+  );
+}
+
+/** A short value, saved when the box is left or Enter is pressed. */
+export function Typed({
+  label,
+  value,
+  type,
+  onSave,
+}: {
+  label: string;
+  value: string;
+  type: 'text' | 'number' | 'date';
+  onSave: (value: string) => void;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const save = () => {
+    if (typed !== null && typed !== value) onSave(typed);
+    setTyped(null);
+  };
+  return (
+    <input
+      aria-label={label}
+      type={type}
+      value={typed ?? value}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={save}
+      onKeyDown={(event) => (event.key === 'Enter' ? save() : undefined)}
+      className={`h-7 rounded-control border border-line-strong bg-sheet px-2 ${type === 'number' ? 'w-20 text-right' : type === 'date' ? 'w-36' : 'w-52'}`}
+    />
+  );
+}
+
+function Lines({ label, value, onSave }: { label: string; value: string[]; onSave: (value: string[]) => void }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <TextArea
+      label={label}
+      rows={Math.max(2, value.length)}
+      value={typed ?? value.join('\n')}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={() => {
+        const next = (typed ?? '').split(/[\s,;]+/).filter((line) => line !== '');
+        if (typed !== null && next.join() !== value.join()) onSave(next);
+        setTyped(null);
+      }}
+    />
+  );
+}
+
+function Words({ label, value, onSave }: { label: string; value: string; onSave: (value: string) => void }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <TextArea
+      label={label}
+      rows={4}
+      value={typed ?? value}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={() => {
+        if (typed !== null && typed !== value) onSave(typed);
+        setTyped(null);
+      }}
+      help="An empty line begins a paragraph. A new date asks everybody to accept again."
+    />
+  );
+}

@@ -1,0 +1,209 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { answer, type Schemas } from '../../api/client';
+import type { Tried } from '../../pages/api';
+import { Button } from '../../kit/Button';
+import { LaneMark } from '../../kit/Marks';
+import { Segments } from '../../kit/Segments';
+import { api } from '../api';
+import { Failure } from '../Failure';
+import type { Draft } from '../rules/useDraft';
+
+/** The real account page under the draft, at a phone's or a desktop's width, and beside it what the last try caused. */
+export function TryIt({ app, page, draft }: { app: string; page: 'sign-up' | 'details'; draft: Draft | undefined }) {
+  const [width, setWidth] = useState<'375' | '1280'>('375');
+  const [tried, setTried] = useState<Tried | null>(null);
+  const frame = useRef<HTMLIFrameElement>(null);
+  useEffect(() => {
+    const listen = (event: MessageEvent<Tried & { kennel?: string }>) => {
+      if (event.origin === window.location.origin && event.data.kennel === 'tried') setTried(event.data);
+    };
+    window.addEventListener('message', listen);
+    return () => window.removeEventListener('message', listen);
+  }, []);
+  // A draft that was changed is a page that has to be read again.
+  const version = draft === undefined ? '' : `${draft.base_revision}.${draft.version}`;
+  const source = `/a/${app}/${page}?try=draft`;
+  return (
+    <>
+      <div className="flex min-w-0 flex-1 flex-col max-lg:min-h-[720px]" role="region" aria-label="Try it">
+        <div className="flex h-11 shrink-0 items-center justify-between gap-2 px-4">
+          <h2 className="font-semibold">Try it, under the {draft?.version === 0 ? 'rules in force' : 'draft'}</h2>
+          <Segments
+            label="Width in pixels"
+            value={width}
+            onChange={setWidth}
+            choices={[
+              { value: '375', label: '375' },
+              { value: '1280', label: '1280' },
+            ]}
+          />
+        </div>
+        <Framed key={`${source} ${version}`} source={source} width={Number(width)} frame={frame} />
+      </div>
+      <aside
+        aria-label="Evidence of the try"
+        className="flex w-[300px] shrink-0 flex-col overflow-y-auto border-l border-line bg-well px-3.5 pb-4 max-lg:w-full max-lg:border-l-0"
+      >
+        <h2 className="flex h-11 shrink-0 items-center font-bold">Evidence</h2>
+        {tried === null ? (
+          <p className="text-small text-ink-soft">
+            Type into the page. Each verdict shows here as it went over the wire; a submit is rehearsed: everything is
+            done, shown, and undone.
+          </p>
+        ) : (
+          <Shown tried={tried} />
+        )}
+      </aside>
+    </>
+  );
+}
+
+/** A page of 1280 px is drawn smaller, not cut. */
+function Framed({
+  source,
+  width,
+  frame,
+}: {
+  source: string;
+  width: number;
+  frame: React.RefObject<HTMLIFrameElement | null>;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState({ width: 375, height: 600 });
+  useEffect(() => {
+    const element = box.current;
+    if (element === null) return;
+    const watch = new ResizeObserver(() => setRoom({ width: element.clientWidth, height: element.clientHeight }));
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, []);
+  const scale = Math.min(1, (room.width - 16) / width);
+  return (
+    <div ref={box} className="relative min-h-0 flex-1 overflow-hidden">
+      <iframe
+        ref={frame}
+        src={source}
+        title="The account page"
+        className="absolute left-1/2 origin-top-left rounded-[10px] border border-line bg-sheet shadow-float"
+        style={{
+          width,
+          height: (room.height - 16) / scale,
+          transform: `scale(${scale}) translateX(-50%)`,
+        }}
+      />
+    </div>
+  );
+}
+
+function Shown({ tried }: { tried: Tried }) {
+  const verdict = tried.response as Schemas['Rehearsal'] | Schemas['Verdict'];
+  const path =
+    tried.kind === 'rehearsal'
+      ? '/signups/rehearsal'
+      : 'email' in (tried.request as object)
+        ? '/signups/verdict'
+        : '/fields/verdict';
+  const caused = 'evidence' in verdict ? verdict.evidence : [];
+  return (
+    <div>
+      <p className="flex justify-between border-t border-dashed border-line-strong pt-2 text-small text-ink-soft">
+        <span className="font-semibold">
+          {tried.kind === 'verdict' ? 'Verdict while typing' : 'Sign-up, rehearsed'}
+        </span>
+        <span className="font-mono">{Math.round(tried.milliseconds)} ms</span>
+      </p>
+      <p className="mt-1 flex items-start gap-1.5">
+        <span className="mt-1">
+          <LaneMark lane="wire" />
+        </span>
+        <span>
+          POST {path} → 200
+          <span className="block text-small text-ink-soft">
+            {verdict.accepted
+              ? 'accepted'
+              : `refused, ${verdict.reasons.length} ${verdict.reasons.length === 1 ? 'reason' : 'reasons'}`}
+          </span>
+        </span>
+      </p>
+      {verdict.accepted ? null : (
+        <pre className="my-1.5 overflow-x-auto rounded-control border border-line bg-sheet p-2 font-mono text-[12px] leading-4">
+          {JSON.stringify(
+            verdict.reasons.map(({ code, field, parameters }) => ({ field, code, ...parameters })),
+            null,
+            1,
+          )}
+        </pre>
+      )}
+      {caused.map((entry, index) => (
+        <details key={index} className="mt-1">
+          <summary className="flex cursor-pointer items-center gap-1.5">
+            <LaneMark lane={entry.lane} />
+            <span className="min-w-0 truncate" title={entry.label}>
+              {entry.label}
+            </span>
+          </summary>
+          <pre className="mt-1 max-h-60 overflow-auto rounded-control border border-line bg-sheet p-2 font-mono text-[12px] leading-4">
+            {JSON.stringify(entry.content, null, 1)}
+          </pre>
+        </details>
+      ))}
+      {caused.length === 0 ? (
+        <p className="mt-1 text-small text-ink-soft">No record, no message: nothing was submitted.</p>
+      ) : (
+        <p className="mt-1.5 text-small text-ink-soft">All of it was undone.</p>
+      )}
+      {path === '/fields/verdict' ? null : <SaveAsCase key={JSON.stringify(tried.request)} tried={tried} />}
+    </div>
+  );
+}
+
+function SaveAsCase({ tried }: { tried: Tried }) {
+  const client = useQueryClient();
+  const [name, setName] = useState<string | null>(null);
+  const save = useMutation({
+    mutationFn: (called: string) =>
+      answer(api.POST('/rules/cases', { body: { ...(tried.request as Schemas['SignupInput']), case: called } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['cases'] }),
+  });
+  if (save.isSuccess) {
+    return (
+      <p role="status" className="mt-3 text-small text-moss">
+        ✓ Saved. Every draft is held against it from now on.
+      </p>
+    );
+  }
+  return (
+    <div className="mt-3 space-y-2">
+      {name === null ? (
+        <Button onClick={() => setName('')}>Save as case</Button>
+      ) : (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            save.mutate(name);
+          }}
+          className="space-y-2"
+        >
+          <label className="block text-small font-semibold" htmlFor="case-name">
+            What the case shows
+          </label>
+          <input
+            id="case-name"
+            ref={(box) => {
+              if (name === '') box?.focus();
+            }}
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            maxLength={120}
+            className="h-8 w-full rounded-control border border-line-strong bg-sheet px-2"
+          />
+          <Button type="submit" kind="act" disabled={save.isPending}>
+            Save
+          </Button>
+        </form>
+      )}
+      <Failure error={save.error} />
+    </div>
+  );
+}

@@ -1,0 +1,193 @@
+import { useEffect, useState, type FormEvent } from 'react';
+import { answer, ApiError, type Schemas } from '../../api/client';
+import { Checkbox } from '../../kit/Field';
+import { Notice } from '../../kit/Marks';
+import { api, isTried, pagePath, tellBench } from '../api';
+import { boxId, FieldBox } from '../fields/FieldBox';
+import { PictureBox } from '../fields/PictureBox';
+import { Mistakes, PageFrame, PageLink, Submit, type Mistake } from '../PageFrame';
+import { longDate } from '../signup/SignUp';
+import { timed, useLast, useVerdict } from '../signup/useVerdict';
+import { TermsText } from './Terms';
+
+type App = Schemas['App'];
+type Own = Schemas['OwnAccount'];
+
+/** The second step: whatever the account owes that its holder can settle here. Also where fields are changed later on. */
+export function Details({ app }: { app: App }) {
+  const [own, setOwn] = useState<Own | ApiError | null>(isTried ? nobody(app) : null);
+  useEffect(() => {
+    if (!isTried) answer(api.GET('/account')).then(setOwn, setOwn);
+  }, []);
+  if (own === null) return null;
+  if (own instanceof ApiError) {
+    return (
+      <PageFrame app={app} title="You are not signed in">
+        <Notice tone="information">{own.status === 401 ? 'There is no session, or it has ended.' : own.words}</Notice>
+        <p className="mt-5">
+          <PageLink href={pagePath('sign-in')}>Sign in</PageLink>
+        </p>
+      </PageFrame>
+    );
+  }
+  return <DetailsForm key={own.id} app={app} own={own} onChange={setOwn} />;
+}
+
+async function judge(input: { app: string; fields: Record<string, unknown> }): Promise<Schemas['Verdict']> {
+  const { result, milliseconds } = await timed(answer(api.POST('/fields/verdict', { body: input })));
+  tellBench({ kind: 'verdict', request: input, response: result, milliseconds });
+  return result;
+}
+
+function DetailsForm({ app, own, onChange }: { app: App; own: Own; onChange: (own: Own) => void }) {
+  const mine = app.fields.filter((field) => field.edited_by === 'holder');
+  const owes = (duty: string) => own.owed.some((owed) => owed.duty === duty);
+  const isStep = owes('complete_fields') || owes('accept_terms');
+  const pictures = mine.filter((field) => field.type === 'picture');
+  const asked = mine.filter((field) => field.type !== 'picture');
+  const [values, setValues] = useState<Record<string, unknown>>(() =>
+    Object.fromEntries(asked.map(({ key }) => [key, own.fields.find((held) => held.key === key)?.value ?? null])),
+  );
+  const [accepted, setAccepted] = useState(false);
+  const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
+  const [pressed, setPressed] = useState(0);
+  const [busy, setBusy] = useState(false);
+  const [failure, setFailure] = useState<ApiError | null>(null);
+  const [saved, setSaved] = useState(false);
+  const verdict = useVerdict({ app: app.key, fields: values }, judge);
+  const shown = useLast(verdict);
+  const mustAccept = owes('accept_terms') && app.terms !== null;
+  const clean = verdict?.accepted === true && (!mustAccept || accepted);
+  const reason = (key: string) => shown?.reasons.find(({ field }) => field === `fields.${key}`)?.message;
+  const mistakes: Mistake[] =
+    pressed === 0
+      ? []
+      : [
+          ...(mustAccept && !accepted
+            ? [{ id: boxId('terms'), label: 'Terms', message: 'Accept them to go on.' }]
+            : []),
+          ...asked.flatMap(({ key, label }) => {
+            const message = reason(key);
+            return message === undefined ? [] : [{ id: boxId(key), label, message }];
+          }),
+        ];
+
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (!clean) {
+      setTouched(new Set(asked.map(({ key }) => key)));
+      setPressed(pressed + 1);
+      return;
+    }
+    setBusy(true);
+    save().catch((caught: unknown) => {
+      if (!(caught instanceof ApiError)) throw caught;
+      setFailure(caught);
+      setBusy(false);
+    });
+  };
+  const save = async () => {
+    if (isTried) {
+      setSaved(true);
+      setBusy(false);
+      return;
+    }
+    let version = own.version;
+    if (mustAccept) {
+      const after = await answer(api.POST('/account/terms', { body: { version: app.terms?.version ?? '' } }));
+      version = after.version;
+      onChange(after);
+    }
+    const after = await answer(
+      api.PATCH('/account/fields', { body: { fields: values }, params: { header: { 'If-Match': `"v${version}"` } } }),
+    );
+    onChange(after);
+    setFailure(null);
+    setBusy(false);
+    setSaved(true);
+    if (isStep) window.location.assign(pagePath('profile'));
+  };
+
+  return (
+    <PageFrame app={app} title={isStep ? 'Before you begin' : 'Your details'}>
+      {isStep ? <p className="mb-4">{app.name} needs this once. Until then the account can do nothing else.</p> : null}
+      <form onSubmit={submit} noValidate className="space-y-2">
+        <Mistakes key={pressed} mistakes={mistakes} />
+        {failure === null ? null : (
+          <Notice tone="stop" role="alert">
+            {failure.words}
+          </Notice>
+        )}
+        {mustAccept && app.terms !== null ? (
+          <section className="mb-4" aria-label="Terms">
+            <div
+              role="region"
+              aria-label="The terms in full"
+              // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- it scrolls, so the keyboard must reach it
+              tabIndex={0}
+              className="mb-2 max-h-44 overflow-y-auto rounded-control border border-line bg-well p-3 text-[15px]"
+            >
+              <TermsText text={app.terms.text} />
+            </div>
+            <Checkbox
+              id={boxId('terms')}
+              label={`I accept the terms of ${longDate(app.terms.version)}`}
+              checked={accepted}
+              onChange={(event) => setAccepted(event.target.checked)}
+            />
+          </section>
+        ) : null}
+        {asked.map((field) => (
+          <FieldBox
+            key={field.key}
+            field={field}
+            value={values[field.key]}
+            error={touched.has(field.key) ? reason(field.key) : undefined}
+            onChange={(value) => {
+              setSaved(false);
+              setValues({ ...values, [field.key]: value });
+            }}
+            onLeave={() => setTouched((before) => new Set([...before, field.key]))}
+          />
+        ))}
+        {pictures.map((field) => (
+          <PictureBox key={field.key} field={field} own={own} onChange={onChange} />
+        ))}
+        <div className="pt-2">
+          <Submit look={app.look} ready={clean} busy={busy}>
+            {isStep ? 'Save and go on' : 'Save'}
+          </Submit>
+        </div>
+        <div aria-live="polite">
+          {saved ? <Notice tone="good">{isTried ? 'Rehearsed: nothing was saved.' : 'Saved.'}</Notice> : null}
+        </div>
+      </form>
+      {isStep || isTried ? null : (
+        <p className="mt-5">
+          <PageLink href={pagePath('profile')}>Back to your account</PageLink>
+        </p>
+      )}
+    </PageFrame>
+  );
+}
+
+/** Somebody who has just signed up, for a page that is tried. */
+function nobody(app: App): Own {
+  return {
+    id: 'tried',
+    version: 1,
+    name: '',
+    email: '',
+    app: app.key,
+    access: 'limited',
+    owed: app.fields
+      .filter(({ required }) => required !== 'never')
+      .map(({ key, label }) => ({
+        duty: 'complete_fields',
+        subject: `complete_fields:${key}`,
+        message: label,
+        settled_by: '',
+      })),
+    fields: [],
+  };
+}

@@ -1,0 +1,24 @@
+import type { Schemas } from '../../api/client';
+import { PageFrame } from '../PageFrame';
+import { longDate } from '../signup/SignUp';
+
+export function Terms({ app }: { app: Schemas['App'] }) {
+  return (
+    <PageFrame app={app} title={app.terms === null ? 'There are no terms' : `Terms of ${longDate(app.terms.version)}`}>
+      <TermsText text={app.terms?.text ?? ''} />
+    </PageFrame>
+  );
+}
+
+/** Plain words; an empty line begins a paragraph. */
+export function TermsText({ text }: { text: string }) {
+  return (
+    <div className="space-y-3">
+      {text.split(/\n{2,}/).map((paragraph, index) => (
+        <p key={index} className="whitespace-pre-line">
+          {paragraph}
+        </p>
+      ))}
+    </div>
+  );
+}

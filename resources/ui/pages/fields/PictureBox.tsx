@@ -1,0 +1,81 @@
+import { useState } from 'react';
+import { answer, ApiError, type Schemas } from '../../api/client';
+import { Button } from '../../kit/Button';
+import { Notice } from '../../kit/Marks';
+import { api, isTried } from '../api';
+import { boxId, type Field } from './FieldBox';
+
+type Own = Schemas['OwnAccount'];
+
+/** A picture is sent as soon as it is chosen; it shows what has been kept of it. */
+export function PictureBox({ field, own, onChange }: { field: Field; own: Own; onChange: (own: Own) => void }) {
+  const [failure, setFailure] = useState<ApiError | null>(null);
+  const [busy, setBusy] = useState(false);
+  const held = own.fields.find(({ key }) => key === field.key);
+  const send = (file: File | undefined) => {
+    if (file === undefined || isTried) return;
+    setBusy(true);
+    const request = api.PUT('/account/pictures/{field}', {
+      params: { path: { field: field.key } },
+      body: file as unknown as string,
+      bodySerializer: (body) => body as unknown as BodyInit,
+      headers: { 'Content-Type': file.type === '' ? 'application/octet-stream' : file.type },
+    });
+    settle(answer(request));
+  };
+  const remove = () => {
+    setBusy(true);
+    settle(
+      answer(
+        api.PATCH('/account/fields', {
+          body: { fields: { [field.key]: null } },
+          params: { header: { 'If-Match': `"v${own.version}"` } },
+        }),
+      ),
+    );
+  };
+  const settle = (request: Promise<Own>) =>
+    void request
+      .then((after) => {
+        onChange(after);
+        setFailure(null);
+      }, setFailure)
+      .finally(() => setBusy(false));
+  return (
+    <div>
+      <label htmlFor={boxId(field.key)} className="mb-1 block text-[15px] font-semibold">
+        {field.label} {field.required === 'never' ? '(if you like)' : ''}
+      </label>
+      <div className="flex items-center gap-4">
+        <img
+          src={held?.picture ?? `/pictures/${isTried ? '00000000-0000-7000-8000-000000000000' : own.id}/generated`}
+          alt={held === undefined ? 'A drawing in place of a picture' : 'The picture as it is kept'}
+          className="size-16 rounded-full border border-line"
+        />
+        <div className="min-w-0 flex-1 space-y-2">
+          <input
+            id={boxId(field.key)}
+            type="file"
+            accept="image/jpeg,image/png,image/webp,image/gif"
+            disabled={busy}
+            onChange={(event) => send(event.target.files?.[0])}
+            className="block w-full text-[15px] file:mr-3 file:h-10 file:rounded-control file:border file:border-line-strong file:bg-sheet file:px-3"
+          />
+          {held === undefined || field.required !== 'never' ? null : (
+            <Button size="small" disabled={busy} onClick={remove}>
+              Take it away
+            </Button>
+          )}
+        </div>
+      </div>
+      <p className="mt-1 text-small text-ink-soft">
+        {field.help} At most 5 MB. It is drawn anew, so nothing but the picture itself is kept.
+      </p>
+      {failure === null ? null : (
+        <Notice tone="stop" role="alert">
+          {failure.words}
+        </Notice>
+      )}
+    </div>
+  );
+}

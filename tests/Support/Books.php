@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Support;
+
+use Kennel\Core\Fields\FieldTypes;
+use Kennel\Core\Fields\PhoneNumbers;
+use Kennel\Core\Impact\Judge;
+use Kennel\Core\Passwords\Blocklist;
+use Kennel\Core\Rules\RuleBook;
+use Kennel\Core\Signup\ThrowawayDomains;
+
+/** Rule books for tests, and the judges that work by them. */
+final class Books
+{
+    public const NOW = '2026-05-01T12:00:00Z';
+
+    /**
+     * The demo's document.
+     *
+     * @return array<string, mixed>
+     */
+    public static function demo(): array
+    {
+        return require __DIR__.'/../../database/demo/rules.php';
+    }
+
+    /** @param  array<string, mixed>|null  $document */
+    public static function judge(?array $document = null): Judge
+    {
+        $nothing = new class implements Blocklist, PhoneNumbers, ThrowawayDomains
+        {
+            public function contains(string $folded): bool
+            {
+                return $folded === 'passwordpassword';
+            }
+
+            public function lists(string $entry): bool
+            {
+                return in_array($entry, ['tenminutes.example', '.everything.test'], true);
+            }
+
+            public function e164(string $typed, string $region): ?string
+            {
+                return preg_match('/^\+[1-9]\d{6,14}$/', $typed) === 1 ? $typed : null;
+            }
+        };
+
+        return Judge::of(RuleBook::fromArray($document ?? self::demo()), $nothing, $nothing, new FieldTypes($nothing), new \DateTimeImmutable(self::NOW));
+    }
+
+    /**
+     * A field as the document has it.
+     *
+     * @param  array<string, mixed>  $more
+     * @return array<string, mixed>
+     */
+    public static function field(string $type, array $more = []): array
+    {
+        return array_replace(['key' => 'thing', 'label' => 'Thing', 'help' => '', 'type' => $type, 'required' => 'never', 'edited_by' => 'holder', 'apps' => [], 'minimum' => null, 'maximum' => null, 'earliest' => '', 'latest' => '', 'region' => '', 'choices' => [], 'retired' => false], $more);
+    }
+}

@@ -6,10 +6,10 @@ namespace Kennel\App;
 
 use Illuminate\Contracts\Encryption\Encrypter;
 use Illuminate\Contracts\Foundation\MaintenanceMode;
-use Illuminate\Contracts\Routing\UrlGenerator;
 use Illuminate\Database\Connection;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Foundation\FileBasedMaintenanceMode;
+use Illuminate\Routing\UrlGenerator;
 use Illuminate\Support\ServiceProvider;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Fields\DialledNumbers;

@@ -39,7 +39,7 @@ $shoot('console-sign-in', '/console');
 $browser->viewport(1280, 800)->visit($server->url('/console'))->press('Fill them in')->press('Sign in')->see('Needs you');
 $shoot('needs-you', '/console');
 $browser->keys('e');
-$server->postAll('/signups', [['app' => 'gaugebook', 'name' => 'Ngozi Adeyemi-Holt', 'email' => 'ngozi@millreach.example', 'password' => 'slow green otters swim']]);
+Server::signUp($server->url(), ['app' => 'gaugebook', 'name' => 'Ngozi Adeyemi-Holt', 'email' => 'ngozi@millreach.example', 'password' => 'slow green otters swim']);
 usleep(1_500_000);
 $openFirst = static function (Browser $console): void {
     $console->keys('j')->keys(WebDriverKeys::ENTER);

@@ -6,6 +6,7 @@ namespace Kennel\App\Accounts;
 
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Database\Query\Builder;
+use Kennel\App\Fields\FieldValues;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Paging\Cursor;
 use Kennel\App\Sessions\CurrentSession;
@@ -36,7 +37,7 @@ final readonly class AccountList
     /**
      * @param  string  $sort  a key of SORTS or "field", "-" before it for descending
      * @param  string|null  $field  only accounts that hold a value of this field
-     * @param  string|null  $value  and this one, without regard to case and accents
+     * @param  string|null  $value  and exactly this one
      * @return array{items: list<Account>, next: string|null, total: int, total_is_exact: bool}
      */
     public function page(?string $search, ?string $status, string $sort, ?string $cursor, int $limit, ?string $field = null, ?string $value = null): array
@@ -53,7 +54,7 @@ final readonly class AccountList
         [$total, $exact] = $words === [] ? [$rows->clone()->count(), true] : $this->search($rows, $words, $status);
 
         if ($field !== null) {
-            [$total, $exact] = $this->holding($rows, $field, $value === null ? null : SortKey::of($this->typed($field, $value)));
+            [$total, $exact] = $this->holding($rows, $field, $value === null ? null : $this->typed($field, $value));
         }
 
         return [...$this->read($rows, $sort, $cursor, $limit), 'total' => $total, 'total_is_exact' => $exact];
@@ -70,10 +71,10 @@ final readonly class AccountList
         return $status === null ? $rows : $rows->where('accounts.status', $status);
     }
 
-    private function typed(string $field, string $value): bool|float|string
+    private function typed(string $field, string $value): bool|int|float|string
     {
         return match ($this->fields->find($field)?->kind) {
-            FieldKind::Number => (float) $value,
+            FieldKind::Number => is_numeric($value) ? $value + 0 : $value,
             FieldKind::YesNo => $value === 'yes' || $value === 'true',
             default => $value,
         };
@@ -108,11 +109,13 @@ final readonly class AccountList
      *
      * @return array{int, bool} how many there are, and whether that is exact
      */
-    private function holding(Builder $rows, string $field, ?string $key): array
+    private function holding(Builder $rows, string $field, bool|int|float|string|null $value): array
     {
         $values = $this->database->table('field_values')->where('field_key', $field);
-        if ($key !== null) {
-            $values->where('sort_key', $key);
+        // The sort key is what the index has; the value itself says whether it is exactly this one.
+        $exactly = $value === null ? null : [SortKey::of($value), FieldValues::encode($value)];
+        if ($exactly !== null) {
+            $values->where('sort_key', $exactly[0])->where('value', $exactly[1]);
         }
         $held = $values->distinct()->limit(self::MANY + 1)->pluck('account_seq')->all();
         if (count($held) <= self::MANY) {
@@ -120,7 +123,7 @@ final readonly class AccountList
 
             return [$rows->clone()->count(), true];
         }
-        $rows->whereRaw('EXISTS (SELECT 1 FROM field_values v WHERE v.account_seq = accounts.seq AND v.field_key = ?'.($key === null ? ')' : ' AND v.sort_key = ?)'), $key === null ? [$field] : [$field, $key]);
+        $rows->whereRaw('EXISTS (SELECT 1 FROM field_values v WHERE v.account_seq = accounts.seq AND v.field_key = ?'.($exactly === null ? ')' : ' AND v.sort_key = ? AND v.value = ?)'), [$field, ...$exactly ?? []]);
 
         return [self::MANY, false];
     }

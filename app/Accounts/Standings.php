@@ -28,6 +28,9 @@ final readonly class Standings
      */
     public function ofAll(array $accounts): array
     {
+        if ($accounts === []) {
+            return [];
+        }
         $parts = [];
         foreach ($this->database->table('field_values')->whereIn('account_seq', array_column($accounts, 'seq'))->orderBy('account_seq')->orderBy('field_key')->orderBy('position')->get() as $row) {
             $parts[$row->account_seq][] = [$row->field_key, (int) $row->position, json_decode($row->value, true)];

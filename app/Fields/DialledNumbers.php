@@ -20,7 +20,7 @@ final readonly class DialledNumbers implements PhoneNumbers
         } catch (NumberParseException) {
             return null;
         }
-        if ($number === null || $number->hasExtension() || ! $plans->isValidNumber($number)) {
+        if ($number->hasExtension() || ! $plans->isValidNumber($number)) {
             return null;
         }
 

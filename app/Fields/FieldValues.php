@@ -71,6 +71,12 @@ final readonly class FieldValues
         }
     }
 
+    /** One value as it is stored, and as it is looked for. */
+    public static function encode(bool|int|float|string $value): string
+    {
+        return json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION);
+    }
+
     /**
      * @param  bool|int|float|string|list<string>|null  $value
      * @return list<array<string, mixed>>
@@ -81,7 +87,7 @@ final readonly class FieldValues
             'account_seq' => $accountSeq,
             'field_key' => $key,
             'position' => $position,
-            'value' => json_encode($part, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION),
+            'value' => self::encode($part),
             'sort_key' => SortKey::of($part),
         ];
         if ($value === null) {

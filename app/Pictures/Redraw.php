@@ -31,14 +31,13 @@ final readonly class Redraw
         } catch (Refused $refused) {
             throw new PictureRefused($refused->reason);
         }
-        // Truncated files make GD warn and draw what it has; half a face is not a picture.
-        $isWhole = true;
+        // Of a truncated file GD draws what it has, with a warning or, of a JPEG, without one; half a face is not a picture.
+        $isWhole = $header->format !== 'jpeg' || (int) strrpos($bytes, "\xFF\xD9") > (int) strrpos($bytes, "\xFF\xDA");
         set_error_handler(static function () use (&$isWhole): bool {
             $isWhole = false;
 
             return true;
         });
-        ini_set('gd.jpeg_ignore_warning', '0');
         try {
             $image = imagecreatefromstring($bytes);
         } finally {

@@ -9,7 +9,7 @@ final class Generated
 {
     public static function svg(string $id): string
     {
-        $digest = array_values((array) unpack('C*', hash('sha256', "picture:{$id}", binary: true)));
+        $digest = array_map(ord(...), str_split(hash('sha256', "picture:{$id}", binary: true)));
         $hue = $digest[0] * 360 / 256;
         $waves = '';
         for ($wave = 0; $wave < 3; $wave++) {

@@ -22,15 +22,18 @@ final class RuleDiff
             $at = $path === '' ? (string) $key : "{$path}.{$key}";
             $old = $before[$key] ?? null;
             $new = $after[$key] ?? null;
-            if (self::isObject($old) && self::isObject($new)) {
-                $changes += self::between($old, $new, $at);
-            } elseif (self::isKeyed($old) && self::isKeyed($new) && $old !== $new) {
+            if ($old === $new) {
+                continue;
+            }
+            if (self::isKeyed($old) && self::isKeyed($new)) {
                 [$oldKeys, $newKeys] = [array_column($old, 'key'), array_column($new, 'key')];
                 $changes += self::between(array_combine($oldKeys, $old), array_combine($newKeys, $new), $at);
                 if (array_values(array_intersect($oldKeys, $newKeys)) !== array_values(array_intersect($newKeys, $oldKeys))) {
                     $changes["{$at}.(order)"] = ['before' => $oldKeys, 'after' => $newKeys];
                 }
-            } elseif ($old !== $new) {
+            } elseif (self::isObject($old) && self::isObject($new)) {
+                $changes += self::between($old, $new, $at);
+            } else {
                 $changes[$at] = ['before' => $old, 'after' => $new];
             }
         }

@@ -23,7 +23,7 @@ final readonly class SignupSchema
         'field.too_late', 'signup.invited_only', 'signup.nobody_only',
     ];
 
-    private const ADDRESS = '^[\s\p{Z}]*\S+@\S+[\s\p{Z}]*$';
+    private const ADDRESS = '^[\s\S]+@[^\s\p{Z}]+[\s\p{Z}]*$';
 
     public function __construct(private DecideSignup $decide, private DecideFields $decideFields, private PasswordRules $password, private TermsRules $terms)
     {

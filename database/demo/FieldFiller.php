@@ -56,7 +56,7 @@ final readonly class FieldFiller
         if (! $isKeeper && ($account['status'] === 'pending' || $this->entropy->chance(7))) {
             return [];
         }
-        $isOld = str_starts_with((string) $account['hash_kind'], 'argon2id') === false;
+        $isOld = ! str_starts_with((string) $account['password_hash'], '$argon2id$');
         $fields = [
             'home_reach' => ! $isKeeper && $isOld && $this->entropy->chance(18) ? $this->entropy->pick(self::OLD_REACHES) : $this->entropy->pick(self::REACHES),
             'training_level' => ! $isKeeper && $isOld && $this->entropy->chance(12) ? 'bronze' : $this->entropy->pick(self::LEVELS),

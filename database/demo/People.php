@@ -68,7 +68,7 @@ final class People
         return match ($this->entropy->random->getInt(0, 4)) {
             0 => "{$first}.{$last}",
             1 => $first[0].".{$last}",
-            2 => "{$first}+river",
+            2 => "{$first}.river",
             3 => "{$last}.{$first}",
             default => $first.$last,
         };

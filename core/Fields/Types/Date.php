@@ -30,7 +30,7 @@ final readonly class Date implements FieldType
     public function schema(Field $field, \DateTimeImmutable $now): array
     {
         [$earliest, $latest] = $this->limits($field, $now);
-        // No keyword of the standard compares dates. These two are read by forms; a validator that does not know them leaves them be.
+        // No keyword of the standard compares dates. Many validators know these two; one that does not leaves them be.
         $limits = array_filter(['formatMinimum' => $earliest, 'formatMaximum' => $latest], static fn (string $limit): bool => $limit !== '');
 
         return ['type' => 'string', 'format' => 'date', 'pattern' => '^\d{4}-\d{2}-\d{2}$', ...$limits];

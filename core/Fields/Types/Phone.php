@@ -27,6 +27,7 @@ final readonly class Phone implements FieldType
 
     public function schema(Field $field, \DateTimeImmutable $now): array
     {
-        return ['type' => 'string', 'maxLength' => self::LONGEST_TYPED];
+        // Which numbers there are, no pattern says; that something is typed, one does.
+        return ['type' => 'string', 'maxLength' => self::LONGEST_TYPED, 'pattern' => '[^\s\p{Z}]'];
     }
 }

@@ -1,4 +1,4 @@
-import { useEffect, type ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import type { Schemas } from '../api/client';
 
 export type Shown = Pick<Schemas['App'], 'name' | 'look'>;
@@ -71,9 +71,11 @@ export interface Mistake {
 
 /** Everything that is wrong, at the top, each leading to its box. Takes the focus when it appears, so that it is read out. */
 export function Mistakes({ mistakes }: { mistakes: Mistake[] }) {
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => box.current?.focus(), []);
   return mistakes.length === 0 ? null : (
     <div
-      ref={(box) => box?.focus()}
+      ref={box}
       tabIndex={-1}
       role="alert"
       className="mb-4 border-l-[3px] border-brick bg-brick-wash px-3 py-2.5 outline-none"

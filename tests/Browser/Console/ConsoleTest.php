@@ -8,13 +8,14 @@ use Facebook\WebDriver\WebDriverKeys;
 use Kennel\App\Pages\DemoKeeper;
 use Kennel\Tests\Browser\Support\Browser;
 use Kennel\Tests\Browser\Support\BrowserTestCase;
+use Kennel\Tests\Browser\Support\Server;
 
 final class ConsoleTest extends BrowserTestCase
 {
     public function test_every_station_by_its_keys_in_light_and_dark(): void
     {
         $console = $this->enterConsole();
-        foreach (['s' => 'Sign-ups by day', 'm' => 'held by the built-in stand-in', 'p' => 'Stored hashes by scheme', 'l' => 'live now', 'r' => 'permissions attach to roles', 'q' => 'what this Kennel serves', 'a' => 'shown, last seen first', 't' => 'append-only', 'h' => 'Needs you'] as $key => $text) {
+        foreach (['s' => 'Who may sign up', 'm' => 'held by the built-in stand-in', 'p' => 'Stored hashes by scheme', 'l' => 'live now', 'r' => 'permissions attach to roles', 'q' => 'what this Kennel serves', 'a' => 'shown, last seen first', 't' => 'append-only', 'h' => 'Needs you'] as $key => $text) {
             $console->keys('g')->keys($key)->see($text);
             $console->viewport(1280, 800);
             $this->assertAccessible();
@@ -99,7 +100,7 @@ final class ConsoleTest extends BrowserTestCase
     {
         $console = $this->enterConsole();
         $console->keys('e')->see('live');
-        self::$server->postAll('/signups', [['app' => 'gaugebook', 'name' => 'Live Wire', 'email' => 'live@post.example', 'password' => 'slow green otters swim']]);
+        Server::signUp(self::$server->url(), ['app' => 'gaugebook', 'name' => 'Live Wire', 'email' => 'live@post.example', 'password' => 'slow green otters swim']);
         $console->see('POST /signups → 202')->see('account added')->see('Queued: Gaugebook: is this your address?')->see('Held by the stand-in')->see('by holder Live Wire');
         $console->press('wire: POST /signups → 202')->see('"email": "live@post.example"')->see('"password": "[secret]"');
         $this->assertAccessible();

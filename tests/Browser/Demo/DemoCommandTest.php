@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Browser\Demo;
 
 use Kennel\Tests\Browser\Support\FreePort;
+use Kennel\Tests\Browser\Support\Server;
 use PHPUnit\Framework\TestCase;
 
 /** bin/demo as somebody runs it. */
@@ -107,11 +108,7 @@ final class DemoCommandTest extends TestCase
 
     private function signUp(): int
     {
-        $handle = curl_init("http://127.0.0.1:{$this->port}/api/v1/signups");
-        curl_setopt_array($handle, [CURLOPT_POSTFIELDS => '{"app":"gaugebook","name":"Kept","email":"kept@post.example","password":"slow green otters swim"}', CURLOPT_HTTPHEADER => ['Content-Type: application/json'], CURLOPT_RETURNTRANSFER => true]);
-        curl_exec($handle);
-
-        return (int) curl_getinfo($handle, CURLINFO_RESPONSE_CODE);
+        return Server::signUp("http://127.0.0.1:{$this->port}", ['app' => 'gaugebook', 'name' => 'Kept', 'email' => 'kept@post.example', 'password' => 'slow green otters swim'])[0];
     }
 
     private function database(): \PDO

@@ -14,7 +14,7 @@ final class FaultsTest extends TestCase
 
     public static function setUpBeforeClass(): void
     {
-        self::$server = Server::start(10, worker: false);
+        self::$server = Server::start(10, worker: false, guarded: false);
     }
 
     public static function tearDownAfterClass(): void
@@ -91,7 +91,7 @@ final class FaultsTest extends TestCase
     /** @return array<string, string> */
     private function signUp(string $email): array
     {
-        return ['app' => 'gaugebook', 'name' => 'Many At Once', 'email' => $email, 'password' => 'slow green otters swim'];
+        return ['app' => 'gaugebook', 'name' => 'Many At Once', 'email' => $email, 'terms' => '2026-09-03', 'password' => 'slow green otters swim'];
     }
 
     private function number(string $sql): int

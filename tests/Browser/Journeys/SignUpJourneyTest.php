@@ -7,6 +7,7 @@ namespace Kennel\Tests\Browser\Journeys;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use Kennel\Tests\Browser\Support\BrowserTestCase;
+use Kennel\Tests\Browser\Support\Server;
 
 /** A person signs up, proves the address, signs in and out; an operator reads the message meanwhile. */
 final class SignUpJourneyTest extends BrowserTestCase
@@ -16,18 +17,18 @@ final class SignUpJourneyTest extends BrowserTestCase
     public function test_from_the_form_to_a_session_and_out_again(): void
     {
         $page = $this->visit('/a/gaugebook/sign-up')->see('Create your account');
-        self::assertFalse($this->submit()->isEnabled());
+        self::assertFalse($this->isReady());
         self::assertStringNotContainsString('Enter a name', $page->text(), 'nothing is said before a box was touched');
 
         $page->type('Full name', 'Ngozi Adeyemi-Holt')->type('E-mail address', 'ngozi@')->type('Password', 'short')->type('Repeat password', 'sho');
         $page->see('The part after the @ is not a domain.')->see('At least 12 characters; this has 5.');
-        self::assertFalse($this->submit()->isEnabled());
+        self::assertFalse($this->isReady());
         $this->assertAccessible();
 
         $page->type('E-mail address', 'ngozi@millreach.example')->type('Password', self::PASSWORD)->see('✓ 22 characters');
         $page->see('This is not what you typed above.')->type('Repeat password', self::PASSWORD)->see('✓ the same');
         self::assertSame('Ngozi Adeyemi-Holt', $page->box('Full name')->getAttribute('value'));
-        $page->until(fn (): bool => $this->submit()->isEnabled(), 'the verdict to be clean');
+        $page->press('I accept the terms of 3 September 2026')->until(fn (): bool => $this->isReady(), 'the verdict to be clean');
         $page->press('Create account')->see('Look for our message')->see('ngozi@millreach.example');
         $this->assertAccessible();
 
@@ -43,7 +44,9 @@ final class SignUpJourneyTest extends BrowserTestCase
         $page->visit(self::$server->url('/a/gaugebook/sign-in'))->type('E-mail address', 'ngozi@millreach.example')->type('Password', 'not this one')->press('Sign in');
         $page->see('The address or the password is not right');
         self::assertSame('ngozi@millreach.example', $page->box('E-mail address')->getAttribute('value'), 'what was typed survives');
-        $page->type('Password', self::PASSWORD)->press('Keep me signed in')->press('Sign in')->see('Hello, Ngozi Adeyemi-Holt')->see('full: nothing is owed');
+        $page->type('Password', self::PASSWORD)->press('Keep me signed in')->press('Sign in')->see('Before you begin');
+        $page->choose('Home reach', 'Mill Reach')->choose('Training level', 'Basic')->until(fn (): bool => $this->isReady(), 'the details to be clean');
+        $page->press('Save and go on')->see('Hello, Ngozi Adeyemi-Holt')->see('full: nothing is owed');
         $this->assertAccessible();
         $page->press('Sign out')->see('You are signed out');
         $this->visit('/a/gaugebook/profile')->see('You are not signed in');
@@ -52,7 +55,8 @@ final class SignUpJourneyTest extends BrowserTestCase
     public function test_the_same_page_for_an_address_that_is_known(): void
     {
         $this->visit('/a/gaugebook/sign-up')->type('Full name', 'Somebody Else')->type('E-mail address', 'MAREN@alderwend.example')
-            ->type('Password', self::PASSWORD)->type('Repeat password', self::PASSWORD)->press('Create account')->see('Look for our message');
+            ->type('Password', self::PASSWORD)->type('Repeat password', self::PASSWORD)->press('I accept the terms of 3 September 2026')->see('✓ the same')->until(fn (): bool => $this->isReady(), 'the verdict to be clean');
+        self::$browser->press('Create account')->see('Look for our message');
         $message = $this->waitForMessage('maren@alderwend.example');
         self::assertSame('Gaugebook: you already have an account', $message);
     }
@@ -72,13 +76,13 @@ final class SignUpJourneyTest extends BrowserTestCase
         $page = self::$browser->viewport(375, 812);
         $this->visit('/a/gaugebook/sign-up')->see('Create your account');
         self::assertLessThanOrEqual(375, (int) $page->driver->executeScript('return document.documentElement.scrollWidth'));
-        foreach (['Kay Board', 'kay@post.example', self::PASSWORD, null, self::PASSWORD, null] as $text) {
+        foreach (['Kay Board', 'kay@post.example', self::PASSWORD, null, self::PASSWORD, null, ' ', null] as $text) {
             $page->keys(WebDriverKeys::TAB);
             if ($text !== null) {
                 $page->keys($text);
             }
         }
-        $page->until(fn (): bool => $this->submit()->isEnabled(), 'the verdict to be clean');
+        $page->until(fn (): bool => $this->isReady(), 'the verdict to be clean');
         $page->keys(WebDriverKeys::TAB)->keys(WebDriverKeys::ENTER)->see('Look for our message');
         $this->assertAccessible();
         $page->viewport(320, 640);
@@ -101,15 +105,15 @@ final class SignUpJourneyTest extends BrowserTestCase
         $this->assertAccessible();
     }
 
-    private function submit(): \Facebook\WebDriver\Remote\RemoteWebElement
+    private function isReady(): bool
     {
-        return self::$browser->find("//button[@type='submit']");
+        return self::$browser->find("//button[@type='submit']")->getAttribute('aria-disabled') === 'false';
     }
 
     private function signUpOverTheWire(string $email, string $name = 'Late Comer'): void
     {
-        $answers = self::$server->postAll('/signups', [['app' => 'gaugebook', 'name' => $name, 'email' => $email, 'password' => self::PASSWORD]]);
-        self::assertSame(202, $answers[0][0], $answers[0][1]);
+        $answer = Server::signUp(self::$server->url(), ['app' => 'gaugebook', 'name' => $name, 'email' => $email, 'password' => self::PASSWORD]);
+        self::assertSame(202, $answer[0], $answer[1]);
     }
 
     /** As an operator finds it: under Mail, in the message's frame. */

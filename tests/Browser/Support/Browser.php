@@ -11,6 +11,7 @@ use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
+use Facebook\WebDriver\WebDriverSelect;
 
 /** One Chromium window, driven as a person would: by labels and by what is written on things. */
 final class Browser
@@ -106,6 +107,14 @@ final class Browser
         return $this;
     }
 
+    /** Chooses from a list by what stands in it. */
+    public function choose(string $label, string $choice): self
+    {
+        (new WebDriverSelect($this->box($label)))->selectByVisibleText($choice);
+
+        return $this;
+    }
+
     /** Presses a button or follows a link by its words. */
     public function press(string $words): self
     {
@@ -156,7 +165,7 @@ final class Browser
                 if ($condition()) {
                     return;
                 }
-            } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException) {
+            } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException|\Facebook\WebDriver\Exception\NoSuchElementException) {
                 // The page drew itself anew in between; look again.
             }
             usleep(40_000);
@@ -194,6 +203,16 @@ final class Browser
         $findings = json_decode((string) $json, true, flags: JSON_THROW_ON_ERROR);
 
         return $findings;
+    }
+
+    /** @return list<string> what a screen reader is given: role and name of every node that is not ignored */
+    public function accessibilityTree(): array
+    {
+        /** @var array{nodes: list<array{ignored: bool, role?: array{value: string}, name?: array{value: string}}>} $tree */
+        $tree = $this->tools->execute('Accessibility.getFullAXTree');
+        $seen = array_filter($tree['nodes'], static fn (array $node): bool => ! $node['ignored']);
+
+        return array_values(array_map(static fn (array $node): string => ($node['role']['value'] ?? '').' '.($node['name']['value'] ?? ''), $seen));
     }
 
     private function quote(string $text): string

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Browser\Support;
 
+use Kennel\Core\Signup\ProofOfWork;
+
 /** A whole Kennel on a free port with data of its own: server, worker, and the demo's organisation or scenario. */
 final class Server
 {
@@ -14,8 +16,11 @@ final class Server
     {
     }
 
-    /** @param  int  $accounts the scenario's size; 0 for the apps and roles alone */
-    public static function start(int $accounts = 0, bool $worker = true): self
+    /**
+     * @param  int  $accounts  the scenario's size
+     * @param  bool  $guarded  whether sign-ups need an opened form, as the rules have it; tests about other things do without
+     */
+    public static function start(int $accounts = 0, bool $worker = true, bool $guarded = true): self
     {
         $server = new self(sys_get_temp_dir().'/kennel-test-'.bin2hex(random_bytes(6)), FreePort::find());
         foreach (['framework/cache/data', 'framework/views', 'logs', 'app'] as $folder) {
@@ -25,12 +30,50 @@ final class Server
         register_shutdown_function($server->stop(...));
         $server->artisan('migrate', '--force');
         $server->artisan('kennel:demo-seed', '--accounts='.max(10, $accounts));
+        if (! $guarded) {
+            $server->changeRules(static fn (array $rules): array => array_replace_recursive($rules, ['signup' => ['bots' => ['trap' => false, 'minimum_time' => 'PT0S', 'work_bits' => 0, 'attempts' => 0]]]));
+        }
         $server->serve();
         if ($worker) {
             $server->work();
         }
 
         return $server;
+    }
+
+    /** @param  \Closure(array<string, mixed>): array<string, mixed>  $change  of the document in force, without a revision */
+    public function changeRules(\Closure $change): void
+    {
+        $path = "{$this->directory}/rules.json";
+        $rules = $change(json_decode((string) file_get_contents($path), true, flags: JSON_THROW_ON_ERROR));
+        file_put_contents("{$path}.new", json_encode($rules, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE));
+        rename("{$path}.new", $path);
+    }
+
+    /**
+     * Signs up as an app's own form would: opens a form, does the work, waits, and sends.
+     *
+     * @param  array<string, mixed>  $body
+     * @return array{int, string}
+     */
+    public static function signUp(string $origin, array $body): array
+    {
+        $post = static function (string $path, array $sent) use ($origin): array {
+            $handle = curl_init("{$origin}/api/v1{$path}");
+            curl_setopt_array($handle, [CURLOPT_POSTFIELDS => json_encode($sent, JSON_THROW_ON_ERROR), CURLOPT_HTTPHEADER => ['Content-Type: application/json'], CURLOPT_RETURNTRANSFER => true, CURLOPT_TIMEOUT => 60]);
+            $answer = (string) curl_exec($handle);
+
+            return [(int) curl_getinfo($handle, CURLINFO_RESPONSE_CODE), $answer];
+        };
+        /** @var array{token: string, challenge: string, wait_seconds: int, work_bits: int} $form */
+        $form = json_decode($post('/signups/forms', ['app' => $body['app']])[1], true, flags: JSON_THROW_ON_ERROR);
+        $answer = 0;
+        while (! ProofOfWork::isDone($form['challenge'], (string) $answer, $form['work_bits'])) {
+            $answer++;
+        }
+        usleep($form['wait_seconds'] * 1_000_000 + 100_000);
+
+        return $post('/signups', ['terms' => '2026-09-03', ...$body, 'form' => ['token' => $form['token'], 'trap' => '', 'answer' => (string) $answer]]);
     }
 
     public function url(string $path = ''): string

@@ -62,7 +62,7 @@ final class StandingTest extends TestCase
         $book = RuleBook::fromArray(Books::demo());
         $numbers = new class implements PhoneNumbers
         {
-            public function e164(string $typed, string $region): ?string
+            public function e164(string $typed, string $region): string
             {
                 return $typed;
             }

@@ -10,8 +10,9 @@ import { Failure } from '../Failure';
 import { useKeys } from '../keys';
 import { More } from '../More';
 import { usePages } from '../usePages';
+import { FieldFilter } from './FieldFilter';
 
-type Sort = 'name' | '-name' | 'address' | '-address' | 'created' | '-created' | 'seen' | '-seen';
+type Sort = 'field' | '-field' | 'name' | '-name' | 'address' | '-address' | 'created' | '-created' | 'seen' | '-seen';
 type Page = Schemas['AccountPage'];
 
 const STATUSES: readonly Status[] = ['pending', 'active', 'suspended', 'closed'];
@@ -22,6 +23,8 @@ export function AccountList({ openId }: { openId: string | null }) {
   const navigate = useNavigate();
   const query = search.get('q') ?? '';
   const status = search.get('status') as Status | null;
+  const field = search.get('field');
+  const value = search.get('value');
   const sort = (search.get('sort') ?? '-seen') as Sort;
   const set = (key: string, value: string | null) =>
     setSearch(
@@ -32,7 +35,7 @@ export function AccountList({ openId }: { openId: string | null }) {
       },
       { replace: true },
     );
-  const list = usePages(['accounts', query, status, sort], (cursor) =>
+  const list = usePages(['accounts', query, status, field, value, sort], (cursor) =>
     answer(
       api.GET('/accounts', {
         params: {
@@ -40,6 +43,7 @@ export function AccountList({ openId }: { openId: string | null }) {
             sort,
             ...(query === '' ? {} : { q: query }),
             ...(status === null ? {} : { status }),
+            ...(field === null ? {} : { field, ...(value === null ? {} : { value }) }),
             ...(cursor === undefined ? {} : { cursor }),
           },
         },
@@ -86,6 +90,29 @@ export function AccountList({ openId }: { openId: string | null }) {
               <StatusMark status={each} /> {each}
             </FilterChip>
           ))}
+          <FieldFilter
+            field={field}
+            value={value}
+            onChange={(next) =>
+              setSearch(
+                (before) => {
+                  for (const key of ['field', 'value']) before.delete(key);
+                  for (const [key, set] of Object.entries(next)) before.set(key, set);
+                  if (next.field === undefined && before.get('sort')?.endsWith('field') === true) before.delete('sort');
+                  return before;
+                },
+                { replace: true },
+              )
+            }
+          />
+          {field === null ? null : (
+            <FilterChip
+              pressed={sort === 'field' || sort === '-field'}
+              onPress={(on) => set('sort', on ? 'field' : null)}
+            >
+              in its order
+            </FilterChip>
+          )}
         </div>
       </div>
       <Failure error={list.error} />
@@ -112,9 +139,7 @@ export function AccountList({ openId }: { openId: string | null }) {
         <div className="px-4">
           {list.items.length === 0 && !list.isPending ? (
             <Empty>
-              {query === ''
-                ? 'No account has this status.'
-                : `No name or address has a word that begins with “${query}”.`}
+              {query === '' ? 'No account is like this.' : `No name or address has a word that begins with “${query}”.`}
             </Empty>
           ) : null}
           <More list={list} />
@@ -141,6 +166,8 @@ function words(sort: Sort): string {
     '-created': 'newest first',
     seen: 'longest unseen first',
     '-seen': 'last seen first',
+    field: 'in the field’s order; who holds nothing is left out',
+    '-field': 'in the field’s order, from the end',
   }[sort];
 }
 

@@ -8,6 +8,7 @@ import { Copy, InlineLink, Tag, When } from '../../kit/Text';
 import { api, refresh } from '../api';
 import { Failure } from '../Failure';
 import { ChangeStatusDialog } from './ChangeStatusDialog';
+import { Fields, Owed, Waivers } from './Duties';
 import { Challenges, History, Messages, Sessions } from './AccountParts';
 
 type Account = Schemas['Account'];
@@ -66,6 +67,9 @@ function Open({ account, back }: { account: Account; back: string }) {
             looked up as <span className="font-mono">{account.lookup_key}</span>
           </span>
         </Row>
+        <Row label="Terms">{account.terms_version ?? 'none accepted'}</Row>
+        <Fields account={account} />
+        <Waivers account={account} />
         <Row label="Password">
           <span className="font-mono text-small">{account.password_kind}</span>
         </Row>
@@ -101,9 +105,9 @@ function Standing({ account }: { account: Account }) {
         <strong>{account.access === 'none' ? 'None.' : 'Limited.'}</strong>{' '}
         {account.access === 'none' ? 'May not sign in.' : 'May sign in to settle what is owed.'}
       </p>
-      {account.reasons.map((reason) => (
-        <p key={reason.code}>{reason.message}</p>
-      ))}
+      {account.access === 'none'
+        ? account.reasons.map((reason) => <p key={reason.code}>{reason.message}</p>)
+        : account.owed.map((owed) => <Owed key={owed.subject} account={account} owed={owed} />)}
       {account.status_reason === null ? null : <p className="text-ink-soft">Reason given: {account.status_reason}</p>}
     </Notice>
   );

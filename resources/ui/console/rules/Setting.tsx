@@ -93,7 +93,11 @@ export function CountLine({ run, count }: { run: Schemas['ImpactRun']; count: Co
     <Line
       tone={tone}
       aside={
-        <button type="button" className="shrink-0 underline underline-offset-2" onClick={() => setOpen(true)}>
+        <button
+          type="button"
+          className="shrink-0 whitespace-nowrap underline underline-offset-2"
+          onClick={() => setOpen(true)}
+        >
           See them
         </button>
       }

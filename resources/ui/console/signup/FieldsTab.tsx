@@ -115,7 +115,7 @@ export function FieldsTab({ hand, app }: { hand: DraftInHand; app: string }) {
                   </InlineLink>
                 }
               >
-                <Count value={misfit.accounts} /> hold <span className="font-mono">{misfit.value}</span>:{' '}
+                <Count value={misfit.accounts} /> hold <span className="font-mono whitespace-pre">{misfit.value}</span>:{' '}
                 {misfit.message}
               </Line>
             ))}

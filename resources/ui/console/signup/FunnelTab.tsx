@@ -96,6 +96,21 @@ export function FunnelTab({
             Forms are counted when they are opened; accounts by the day they were made, however late the proof. An app
             that sends sign-ups from its own pages opens forms too, where the rules ask for one.
           </p>
+          <h2 className="mt-6 mb-2 font-bold">By day (UTC): made, proven, nothing owed</h2>
+          <Chart items={items} />
+          <details className="mt-3">
+            <summary className="cursor-pointer text-petrol">As a table</summary>
+            <Table label="Sign-ups by day" head={['Day', ...STEPS.map(([, name]) => name)]}>
+              {items.toReversed().map((day) => (
+                <tr key={day.day}>
+                  <td>{DAY.format(new Date(day.day))}</td>
+                  {STEPS.map(([step]) => (
+                    <td key={step}>{day[step]}</td>
+                  ))}
+                </tr>
+              ))}
+            </Table>
+          </details>
         </section>
         <section aria-label="Why they were refused">
           <h2 className="mb-2 font-bold">Why they were refused</h2>
@@ -118,21 +133,6 @@ export function FunnelTab({
           </p>
         </section>
       </div>
-      <h2 className="mt-6 mb-2 font-bold">By day (UTC): made, proven, nothing owed</h2>
-      <Chart items={items} />
-      <details className="mt-3">
-        <summary className="cursor-pointer text-petrol">As a table</summary>
-        <Table label="Sign-ups by day" head={['Day', ...STEPS.map(([, name]) => name)]}>
-          {items.toReversed().map((day) => (
-            <tr key={day.day}>
-              <td>{DAY.format(new Date(day.day))}</td>
-              {STEPS.map(([step]) => (
-                <td key={step}>{day[step]}</td>
-              ))}
-            </tr>
-          ))}
-        </Table>
-      </details>
     </div>
   );
 }
@@ -153,10 +153,10 @@ function Chart({ items }: { items: Day[] }) {
   const width = items.length * STEP + 12;
   const bar = (value: number) => (value / most) * HEIGHT;
   return (
-    <div className="overflow-x-auto">
+    <div>
       <svg
         viewBox={`0 0 ${width} ${HEIGHT + 40}`}
-        className="w-full min-w-[640px]"
+        className="w-full"
         style={{ maxHeight: 240 }}
         role="img"
         aria-label={`Sign-ups by day, at most ${most}; the table below has the numbers`}

@@ -12,11 +12,14 @@ import type { Draft } from '../rules/useDraft';
 /** The real account page under the draft, at a phone's or a desktop's width, and beside it what the last try caused. */
 export function TryIt({ app, page, draft }: { app: string; page: 'sign-up' | 'details'; draft: Draft | undefined }) {
   const [width, setWidth] = useState<'375' | '1280'>('375');
-  const [tried, setTried] = useState<Tried | null>(null);
+  const [verdict, setVerdict] = useState<Tried | null>(null);
+  const [rehearsed, setRehearsed] = useState<Tried | null>(null);
   const frame = useRef<HTMLIFrameElement>(null);
   useEffect(() => {
     const listen = (event: MessageEvent<Tried & { kennel?: string }>) => {
-      if (event.origin === window.location.origin && event.data.kennel === 'tried') setTried(event.data);
+      if (event.origin !== window.location.origin || event.data.kennel !== 'tried') return;
+      if (event.data.kind === 'verdict') setVerdict(event.data);
+      else setRehearsed(event.data);
     };
     window.addEventListener('message', listen);
     return () => window.removeEventListener('message', listen);
@@ -46,14 +49,15 @@ export function TryIt({ app, page, draft }: { app: string; page: 'sign-up' | 'de
         className="flex w-[300px] shrink-0 flex-col overflow-y-auto border-l border-line bg-well px-3.5 pb-4 max-lg:w-full max-lg:border-l-0"
       >
         <h2 className="flex h-11 shrink-0 items-center font-bold">Evidence</h2>
-        {tried === null ? (
+        {verdict === null ? (
           <p className="text-small text-ink-soft">
             Type into the page. Each verdict shows here as it went over the wire; a submit is rehearsed: everything is
             done, shown, and undone.
           </p>
         ) : (
-          <Shown tried={tried} />
+          <Shown tried={verdict} />
         )}
+        {rehearsed === null ? null : <Shown tried={rehearsed} />}
       </aside>
     </>
   );
@@ -106,7 +110,7 @@ function Shown({ tried }: { tried: Tried }) {
         : '/fields/verdict';
   const caused = 'evidence' in verdict ? verdict.evidence : [];
   return (
-    <div>
+    <div className="mb-4">
       <p className="flex justify-between border-t border-dashed border-line-strong pt-2 text-small text-ink-soft">
         <span className="font-semibold">
           {tried.kind === 'verdict' ? 'Verdict while typing' : 'Sign-up, rehearsed'}

@@ -3,7 +3,7 @@ import { answer, ApiError, type Schemas } from '../../api/client';
 import { Checkbox, PasswordField, TextField } from '../../kit/Field';
 import { Notice } from '../../kit/Marks';
 import { api, isTried, pagePath, tellBench } from '../api';
-import { boxId, FieldBox } from '../fields/FieldBox';
+import { boxId, FieldBox } from '../../kit/FieldBox';
 import { Mistakes, PageFrame, PageLink, Submit, type Mistake } from '../PageFrame';
 import { LookForMessage } from '../verification/LookForMessage';
 import { useForm } from './useForm';

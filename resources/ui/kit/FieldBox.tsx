@@ -1,5 +1,5 @@
-import type { Schemas } from '../../api/client';
-import { ChoiceBoxes, Select, TextArea, TextField } from '../../kit/Field';
+import type { Schemas } from '../api/client';
+import { ChoiceBoxes, Select, TextArea, TextField } from './Field';
 
 export type Field = Schemas['FieldDefinition'];
 
@@ -24,17 +24,18 @@ interface Box {
   value: unknown;
   error: string | undefined;
   onChange: (value: unknown) => void;
-  onLeave: () => void;
+  onLeave?: () => void;
+  large?: boolean;
 }
 
 /** One defined field as a box of its type. Values are kept as the API has them. */
-export function FieldBox({ field, value, error, onChange, onLeave }: Box) {
+export function FieldBox({ field, value, error, onChange, onLeave = () => undefined, large = true }: Box) {
   const shared = {
     id: boxId(field.key),
     label: field.required === 'never' ? `${field.label} (if you like)` : field.label,
     help: field.help,
     error,
-    large: true,
+    large,
   };
   const text = typeof value === 'string' || typeof value === 'number' ? String(value) : '';
   const typed = TYPED[field.type];

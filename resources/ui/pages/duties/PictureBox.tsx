@@ -3,7 +3,7 @@ import { answer, ApiError, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { Notice } from '../../kit/Marks';
 import { api, isTried } from '../api';
-import { boxId, type Field } from './FieldBox';
+import { boxId, type Field } from '../../kit/FieldBox';
 
 type Own = Schemas['OwnAccount'];
 

@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Browser\Console;
+
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
+use Kennel\Tests\Browser\Support\BrowserTestCase;
+
+/** Decide a rule, try it as a person would, look at what it causes, correct it, publish it. */
+final class SignupBenchTest extends BrowserTestCase
+{
+    public function test_from_a_draft_to_a_revision(): void
+    {
+        $console = $this->enterConsole('/sign-up/rules?app=kitloft')->see('Who may sign up')->see('Revision 5 is in force')->see('16 hold');
+        foreach (['Rule', 'Try it', 'Evidence of the try'] as $column) {
+            self::assertTrue($console->find("//*[@aria-label='{$column}']")->isDisplayed(), "{$column} is in sight at 1280 px");
+        }
+        $this->assertAccessible();
+
+        // A rule that can not be is refused beside its setting; what is in force is not touched.
+        $console->press('discreet')->see('would tell a stranger who is registered');
+        $console->press('say so');
+        $console->find("//label[normalize-space()='anyone']")->click();
+        $console->see('1 change.')->see('1 of 16 cases fail');
+
+        // The real page, under the draft: the address that was refused is taken now.
+        $this->inPage(static fn () => $console->type('Full name', 'Ngozi Adeyemi-Holt')->type('E-mail address', 'ngozi@post.example')->type('Password', 'slow green otters swim')
+            ->type('Repeat password', 'slow green otters swim')->press('I accept the terms of 3 September 2026'));
+        $console->see('accepted');
+        $before = $this->number('SELECT count(*) FROM accounts');
+        $this->inPage(static fn () => $console->press('Create account')->see('Before you begin'));
+        $console->see('account.signed_up')->see('Queued:')->see('All of it was undone.');
+        self::assertSame($before, $this->number('SELECT count(*) FROM accounts'));
+
+        $console->press('Save as case')->type('What the case shows', 'Kitloft: anybody, since the open day')->press('Save')->see('Saved.')->see('1 of 17 cases fail');
+
+        $console->press('Whom would it touch?')->see('things to look at')->see('could sign up again');
+        $console->press('Review and publish…')->see('apps.kitloft.admission')->see('Kitloft: a stranger: expected email.domain_not_listed, got accepted');
+        $this->assertAccessible();
+        $console->press('Mark as reviewed')->see('Reviewed by Maren Thistlewood');
+        $console->type('Why it is published', 'The open day')->press('Publish revision 6')->see('Say why; it goes into the audit trail.');
+        $console->type('Why they may fail', 'Strangers are welcome from now on')->press('Publish revision 6')->see('Revision 6 is in force');
+        self::assertSame('anyone', json_decode((string) file_get_contents(self::$server->directory.'/rules.json'))->apps[2]->admission);
+
+        $this->visit('/console/sign-up/revisions')->see('The open day')->see('Cases overruled: Strangers are welcome');
+        $console->find("//button[@aria-label='Compare revision 5']")->click();
+        $console->see('Revision 5 against')->press('Bring it back, as a draft')->see('Draft upon revision 6')->see('1 change.');
+        $console->press('Review and publish…')->press('Throw the draft away')->see('Revision 6 is in force');
+    }
+
+    public function test_the_second_of_two_editors_is_shown_what_changed_and_overwrites_nothing(): void
+    {
+        $console = $this->enterConsole('/sign-up/rules?app=gaugebook')->see('Who may sign up');
+        $base = $this->number('SELECT max(number) FROM rule_revisions');
+        $document = json_decode((string) file_get_contents(self::$server->directory.'/rules.json'), true);
+        $document['password']['minimum'] = 14;
+        // Somebody else, between this screen's last look and its next.
+        $save = self::$server->database()->prepare("INSERT INTO rule_draft_saves (base_revision, document, saved_by_id, saved_by, saved_at) VALUES (?, ?, 'x', 'Oriel Vance', '2026-11-23T10:00:00.000Z')");
+        $save->execute([$base, json_encode($document)]);
+        $console->find("//button[@role='switch' and @aria-label='Refuse throw-away mailboxes']")->click();
+        $console->see('Nothing was overwritten')->see('password.minimum')->see('Changed meanwhile by Oriel Vance, from 12 to 14.');
+        $this->assertAccessible();
+        $console->press('Show me theirs')->see('saved by Oriel Vance');
+        self::assertSame('14', $console->find("//input[@aria-label='Shortest password']")->getAttribute('value'));
+        self::$server->database()->exec('DELETE FROM rule_draft_saves');
+    }
+
+    public function test_fields_look_code_and_funnel(): void
+    {
+        $console = $this->enterConsole('/sign-up/fields?app=gaugebook')->see('Home reach')->see('accounts hold one');
+        $console->type('Label', 'Waders size')->choose('Type', 'number')->press('Add field')->see('waders_size');
+        $this->inPage(static fn () => $console->see('Waders size (if you like)'));
+        $this->assertAccessible();
+        $this->visit('/console/sign-up/look?app=gaugebook')->see('Colour of acts');
+        $console->box('Colour of acts')->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys('#f5d90a'.WebDriverKeys::ENTER);
+        $console->see('people need 3.0 : 1')->see('changed');
+        $this->assertAccessible();
+        $this->visit('/console/sign-up/code?app=gaugebook')->see('curl -sS')->press('fetch')->see('await fetch(')->press('PHP')->see('curl_setopt_array')->see('json-schema.org')->see('name.required');
+        $this->assertAccessible();
+        $this->visit('/console/sign-up/funnel')->see('Form opened')->see('no proof of work');
+        $this->assertAccessible();
+        $this->visit('/console/sign-up/cases')->see('holds')->see('password of 22');
+        $this->assertAccessible();
+        self::$server->database()->exec('DELETE FROM rule_draft_saves');
+    }
+
+    public function test_a_duty_is_shown_with_what_settles_it_and_waived_with_a_reason(): void
+    {
+        $id = (string) self::$server->database()->query("SELECT id FROM accounts WHERE status = 'pending' LIMIT 1")->fetchColumn();
+        $console = $this->enterConsole("/accounts/{$id}")->see('The e-mail address is not proven yet.')->see('The holder follows the link in the message');
+        $console->find("//button[starts-with(@aria-label, 'Waive: The e-mail address')]")->click();
+        $console->press('Waive')->see('Say why; it goes into the audit trail.')->type('Why', 'Known to us in person')->press('Waive')->see('Known to us in person')->see('account.duty_waived');
+        $this->assertAccessible();
+    }
+
+    /** Does something inside the tried page. */
+    private function inPage(\Closure $act): void
+    {
+        $driver = self::$browser->driver;
+        $driver->switchTo()->frame($driver->findElement(WebDriverBy::cssSelector('iframe[title="The account page"]')));
+        try {
+            $act();
+        } finally {
+            $driver->switchTo()->defaultContent();
+        }
+    }
+
+    private function number(string $query): int
+    {
+        return (int) self::$server->database()->query($query)->fetchColumn();
+    }
+}

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Core\Impact;
+
+use Kennel\Core\Accounts\AccountFacts;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Cases\SignupCase;
+use Kennel\Core\Impact\Compare;
+use Kennel\Core\Impact\Finding;
+use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Signup\SignupInput;
+use Kennel\Tests\Support\Books;
+use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+
+final class CompareTest extends TestCase
+{
+    public function test_says_who_gains_and_loses_a_duty_who_would_be_refused_and_what_would_not_fit(): void
+    {
+        $after = Books::demo();
+        $after['fields'][0]['required'] = 'never';
+        $after['fields'][0]['choices'][4]['retired'] = true;
+        $after['fields'][3]['required'] = 'before_first_use';
+        $after['apps'][0]['admission'] = 'domains';
+        $after['apps'][0]['domains'] = ['alderwend.example'];
+        $compare = new Compare(Books::judge(), Books::judge($after));
+        $found = static fn (AccountFacts $facts): array => array_map(static fn (Finding $finding): string => trim("{$finding->kind} {$finding->reason->code} {$finding->reason->field}"), $compare->onAccount($facts));
+
+        self::assertSame(
+            ['gains_duty duty.complete_fields fields.trained_on', 'loses_duty duty.complete_fields fields.home_reach', 'refused email.domain_not_listed email'],
+            $found(self::account('tam@post.example', ['training_level' => 'full'])),
+        );
+        self::assertSame(['misfit field.choice_retired fields.home_reach'], $found(self::account('tam@alderwend.example', ['training_level' => 'full', 'home_reach' => 'Saltings', 'trained_on' => '2020-01-01'])));
+        self::assertSame([], $found(self::account('tam@alderwend.example', ['training_level' => 'full', 'home_reach' => 'Mill Reach', 'trained_on' => '2020-01-01'])));
+        self::assertSame([], $found(new AccountFacts(Status::Closed, true, 'tam@post.example', 'gaugebook')), 'who has left is asked nothing');
+        self::assertSame(['past_refused'], array_map(static fn (Finding $finding): string => $finding->kind, $compare->onPastSignup('gaugebook', 'post.example', [])));
+        self::assertSame([], $compare->onPastSignup('gaugebook', 'post.example', ['password.common']), 'refused then for what was typed, refused now');
+    }
+
+    public function test_a_new_version_of_the_terms_is_one_duty_in_the_place_of_another(): void
+    {
+        $after = Books::demo();
+        $after['signup']['terms']['version'] = '2027-01-01';
+        $findings = (new Compare(Books::judge(), Books::judge($after)))->onAccount(new AccountFacts(Status::Active, true, 'tam@post.example', 'floodline'));
+        self::assertSame([Finding::GAINS_DUTY], array_map(static fn (Finding $finding): string => $finding->kind, $findings));
+    }
+
+    public function test_publishing_and_bringing_back_the_former_restores_every_verdict(): void
+    {
+        $random = new Randomizer(new Mt19937(11));
+        $pick = static fn (array $from): mixed => $from[$random->getInt(0, count($from) - 1)];
+        for ($round = 0; $round < 400; $round++) {
+            $changed = Books::demo();
+            $changed['password']['minimum'] = $random->getInt(8, 20);
+            $changed['apps'][0]['admission'] = $pick(['anyone', 'invited', 'nobody']);
+            $changed['signup']['terms']['version'] = $pick(['2026-09-03', '2026-10-01']);
+            $changed['fields'][3]['required'] = $pick(['never', 'at_signup']);
+            $back = json_decode(json_encode(Books::demo(), JSON_THROW_ON_ERROR), true, flags: JSON_THROW_ON_ERROR);
+            $app = $pick(['gaugebook', 'floodline', 'kitloft', 'nothing']);
+            $input = new SignupInput($pick(['Tam', '', null]), $pick(['tam@post.example', 'tam@alderwend.example', 'x']), new Secret($pick(['slow green otters', 'short', 'passwordpassword'])), $pick([[], ['trained_on' => '2020-01-01']]), $pick(['2026-09-03', null]));
+            $case = new SignupCase('', $app, $input, Books::judge()->signup($app, $input)->codes());
+            Books::judge($changed)->signup($app, $input);
+            self::assertTrue($case->run(Books::judge($back))->holds);
+            self::assertEquals(Books::judge()->signup($app, $input)->reasons, Books::judge($back)->signup($app, $input)->reasons);
+        }
+    }
+
+    public function test_a_case_holds_for_exactly_its_reasons(): void
+    {
+        $input = new SignupInput('', 'tam@post.example', new Secret('short'), [], '2026-09-03');
+        $holds = static fn (array $expected): bool => (new SignupCase('', 'gaugebook', $input, $expected))->run(Books::judge())->holds;
+        self::assertTrue($holds(['password.too_short', 'name.required']), 'in any order');
+        self::assertFalse($holds(['name.required']));
+        self::assertFalse($holds([]));
+    }
+
+    /** @param  array<string, mixed>  $fields */
+    private static function account(string $email, array $fields): AccountFacts
+    {
+        return new AccountFacts(Status::Active, true, $email, 'gaugebook', '2026-09-03', $fields);
+    }
+}

@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Feature\Fields;
+
+use Illuminate\Support\Facades\DB;
+use Kennel\App\Fields\FieldValues;
+use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Support\Books;
+
+/** Fields are found and sorted by an index, whatever their number. */
+final class FieldStorageTest extends DoorTestCase
+{
+    protected function setUp(): void
+    {
+        parent::setUp();
+        config(['rules.fields' => [...array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields']), Books::field('number', ['key' => 'gauges', 'label' => 'Gauges'])]]);
+    }
+
+    public function test_values_come_out_as_they_went_in(): void
+    {
+        $account = $this->holder();
+        $values = ['gauges' => 2.5, 'home_reach' => 'Saltings', 'listed' => false, 'speaks' => ['en', 'cy'], 'trained_on' => '2020-02-29'];
+        $store = new FieldValues(DB::connection());
+        $store->write($account->seq, $values);
+        self::assertSame($values, $store->of($account->seq));
+        $store->write($account->seq, ['speaks' => ['ja'], 'gauges' => null]);
+        self::assertSame(['home_reach' => 'Saltings', 'listed' => false, 'speaks' => ['ja'], 'trained_on' => '2020-02-29'], $store->of($account->seq));
+    }
+
+    public function test_accounts_are_filtered_and_sorted_by_a_field(): void
+    {
+        $this->keeper();
+        $store = new FieldValues(DB::connection());
+        foreach (['a' => ['Saltings', 10], 'b' => ['Mill Reach', 9.5], 'c' => ['saltings', -3], 'd' => ['Saltings', 100]] as $who => [$reach, $gauges]) {
+            $store->write($this->holder("{$who}@post.example", strtoupper($who))->seq, ['home_reach' => $reach, 'gauges' => $gauges, 'speaks' => ['en', 'cy']]);
+        }
+        $names = fn (string $query): array => array_column((array) $this->ask("/accounts?{$query}")->assertOk()->json('items'), 'name');
+        self::assertSame(['A', 'D'], $names('field=home_reach&value=Saltings&sort=name'), 'exactly this value');
+        self::assertSame(['C'], $names('field=home_reach&value=saltings'));
+        self::assertSame(['B'], $names('field=gauges&value=9.5'));
+        self::assertSame(['A', 'B', 'C', 'D'], $names('field=speaks&value=cy&sort=name'));
+        self::assertSame(['C', 'B', 'A', 'D'], $names('field=gauges&sort=field'), 'as numbers, not as text');
+        self::assertSame(['D', 'A', 'B', 'C'], $names('field=gauges&sort=-field'));
+        self::assertSame(['A'], $names('field=gauges&sort=field&status=active&q=post&value=10'));
+        self::assertSame([], $names('field=home_reach&value='.rawurlencode("' OR 1=1 --")));
+        $this->ask('/accounts?sort=field')->assertStatus(422)->assertJsonPath('reasons.0.code', 'query.field');
+        $first = $this->ask('/accounts?field=gauges&sort=field&limit=2');
+        self::assertSame(['A', 'D'], $names('field=gauges&sort=field&limit=2&cursor='.$first->json('next')));
+    }
+
+    public function test_the_query_plans_use_the_index_and_never_scan(): void
+    {
+        $this->keeper();
+        (new FieldValues(DB::connection()))->write($this->holder()->seq, ['home_reach' => 'Saltings', 'gauges' => 3]);
+        $queries = [
+            '/accounts?field=home_reach&value=Saltings' => ['field_values', 'field_values_sort (field_key=? AND sort_key=?)'],
+            '/accounts?field=gauges&sort=field' => ['"o"."sort_key"', 'field_values_sort (field_key=?)'],
+            '/accounts?field=gauges&sort=-field' => ['"o"."sort_key"', 'field_values_sort (field_key=?)'],
+        ];
+        foreach ($queries as $door => [$part, $index]) {
+            DB::flushQueryLog();
+            DB::enableQueryLog();
+            $this->ask($door)->assertOk();
+            $asked = array_values(array_filter(DB::getQueryLog(), static fn (array $query): bool => str_contains($query['query'], $part) && str_contains($query['query'], 'sort_key')));
+            self::assertNotSame([], $asked);
+            $plans = [];
+            foreach ($asked as $query) {
+                $plans = [...$plans, ...array_column(DB::select("EXPLAIN QUERY PLAN {$query['query']}", $query['bindings']), 'detail')];
+            }
+            $plan = implode("\n", $plans);
+            self::assertStringContainsString($index, $plan, $door);
+            self::assertStringNotContainsString('SCAN', $plan, $door);
+            self::assertStringNotContainsString('USE TEMP B-TREE FOR ORDER BY', $plan, $door);
+        }
+    }
+
+    public function test_what_does_not_fit_is_reported_and_kept(): void
+    {
+        $this->keeper();
+        $store = new FieldValues(DB::connection());
+        foreach (['saltings', 'saltings', 'Old Weir', 'Saltings'] as $n => $reach) {
+            $store->write($this->holder("n{$n}@post.example")->seq, ['home_reach' => $reach]);
+        }
+        $field = ((array) $this->ask('/fields')->assertOk()->json('items'))[0];
+        self::assertSame(['home_reach', 4], [$field['key'], $field['held']]);
+        self::assertSame([['"saltings"', 2, 'Saltings'], ['"Old Weir"', 1, null]], array_map(static fn (array $misfit): array => [$misfit['value'], $misfit['accounts'], $misfit['likely']], $field['misfits']));
+        self::assertSame(4, self::rows('field_values'));
+    }
+}

@@ -1,0 +1,161 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Feature\Pictures;
+
+use Illuminate\Support\Facades\DB;
+use Illuminate\Testing\TestResponse;
+use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Support\Books;
+use PHPUnit\Framework\Attributes\DataProvider;
+
+final class PicturesTest extends DoorTestCase
+{
+    private string $folder;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->folder = sys_get_temp_dir().'/kennel-pictures-'.bin2hex(random_bytes(6));
+        mkdir($this->folder);
+        $this->app->useStoragePath($this->folder);
+        config(['rules.fields' => [Books::field('picture', ['key' => 'picture', 'label' => 'Picture'])]]);
+        $this->holder();
+        $this->signIn();
+    }
+
+    protected function tearDown(): void
+    {
+        exec('rm -rf '.escapeshellarg($this->folder));
+        parent::tearDown();
+    }
+
+    #[DataProvider('formats')]
+    public function test_each_format_is_drawn_anew_as_squares(string $format): void
+    {
+        $sent = $this->send(self::picture($format, 120, 80))->assertOk();
+        $served = $this->get((string) $sent->json('fields.0.picture'))->assertOk();
+        self::assertSame('image/webp', $served->headers->get('Content-Type'));
+        $size = getimagesizefromstring((string) $served->getContent());
+        self::assertSame([256, 256, IMAGETYPE_WEBP], $size === false ? null : array_slice($size, 0, 3));
+        self::assertSame(2, count(glob("{$this->folder}/app/pictures/*") ?: []));
+    }
+
+    /** @return array<string, array{string}> */
+    public static function formats(): array
+    {
+        return ['JPEG' => ['jpeg'], 'PNG' => ['png'], 'WebP' => ['webp'], 'the first frame of a GIF' => ['gif']];
+    }
+
+    public function test_orientation_is_applied_and_metadata_is_gone(): void
+    {
+        // Red on the left, and a note that says: turn by 90°. Upright it is red on top.
+        $image = imagecreatetruecolor(64, 64);
+        imagefilledrectangle($image, 0, 0, 31, 63, (int) imagecolorallocate($image, 255, 0, 0));
+        ob_start();
+        imagejpeg($image, null, 95);
+        $jpeg = (string) ob_get_clean();
+        $exif = "Exif\0\0MM\0*\0\0\0\x08\0\x01\x01\x12\0\x03\0\0\0\x01\0\x06\0\0\0\0\0\0SECRET PLACE";
+        $sent = $this->send("\xFF\xD8\xFF\xE1".pack('n', strlen($exif) + 2).$exif.substr($jpeg, 2))->assertOk();
+        $served = (string) $this->get((string) $sent->json('fields.0.picture'))->getContent();
+        self::assertStringNotContainsString('SECRET', $served);
+        $upright = imagecreatefromstring($served);
+        assert($upright !== false);
+        self::assertGreaterThan(200, (int) imagecolorat($upright, 128, 30) >> 16 & 255, 'red on top');
+        self::assertLessThan(60, (int) imagecolorat($upright, 128, 226) >> 16 & 255);
+    }
+
+    #[DataProvider('bombs')]
+    public function test_what_is_no_picture_is_refused_without_exhausting_memory(string $bytes, int $status, string $code): void
+    {
+        $before = memory_get_peak_usage();
+        $this->send($bytes)->assertStatus($status)->assertJsonPath('reasons.0.code', $code);
+        self::assertLessThan(48 * 1024 * 1024, memory_get_peak_usage() - $before);
+        self::assertSame([0, 0], [self::rows('pictures'), self::rows('field_values')]);
+        self::assertSame([], glob("{$this->folder}/app/pictures/*") ?: []);
+    }
+
+    /** @return array<string, array{string, int, string}> */
+    public static function bombs(): array
+    {
+        // A PNG's header may claim anything: here a million pixels a side, in a hundred bytes.
+        $header = static fn (int $width, int $height): string => "\x89PNG\r\n\x1A\n".pack('N', 13).'IHDR'.($ihdr = pack('NN', $width, $height)."\x08\x02\0\0\0").pack('N', crc32("IHDR{$ihdr}"));
+
+        return [
+            'nothing' => ['', 422, 'picture.format'],
+            'HTML' => ['<html><script>alert(1)</script>', 422, 'picture.format'],
+            'SVG, which can hold scripts' => ['<svg xmlns="http://www.w3.org/2000/svg"/>', 422, 'picture.format'],
+            'huge dimensions' => [$header(1_000_000, 1_000_000), 422, 'picture.too_large'],
+            'a long thin one' => [$header(60_000, 10), 422, 'picture.too_large'],
+            'truncated in the header' => [substr(self::picture('png', 50, 50), 0, 20), 422, 'picture.damaged'],
+            'truncated in the data' => [substr(self::picture('jpeg', 400, 400), 0, 900), 422, 'picture.damaged'],
+            'a header and nothing else' => [$header(100, 100), 422, 'picture.damaged'],
+            'too many bytes' => [self::picture('png', 4, 4).str_repeat("\0", 5 * 1024 * 1024), 413, 'picture.too_heavy'],
+        ];
+    }
+
+    public function test_a_polyglot_loses_what_it_was_besides_a_picture(): void
+    {
+        $sent = $this->send(self::picture('gif', 40, 40).'<?php system($_GET[0]); ?><script>alert(1)</script>')->assertOk();
+        $served = (string) $this->get((string) $sent->json('fields.0.picture'))->getContent();
+        self::assertStringNotContainsString('script', $served);
+        self::assertStringNotContainsString('<?php', $served);
+    }
+
+    public function test_private_pictures_need_a_signature_that_has_not_expired(): void
+    {
+        $path = (string) $this->send(self::picture('png', 40, 40))->json('fields.0.picture');
+        self::assertStringContainsString('?until=', $path);
+        $this->get($path)->assertOk();
+        $plain = explode('?', $path)[0];
+        $this->get($plain)->assertNotFound();
+        $this->get(str_replace('/256?', '/64?', $path))->assertNotFound();
+        $this->get(preg_replace('/until=\d+/', 'until=9999999999', $path) ?? '')->assertNotFound();
+        $this->clock->move('+11 minutes');
+        $this->get($path)->assertNotFound();
+        config(['rules.pictures.visibility' => 'public']);
+        $this->app->forgetScopedInstances();
+        $this->get($plain)->assertOk();
+    }
+
+    public function test_one_picture_takes_the_place_of_another_and_files_go_with_it(): void
+    {
+        $this->send(self::picture('png', 40, 40))->assertOk();
+        $second = $this->send(self::picture('png', 50, 50))->assertOk();
+        self::assertSame([1, 1], [self::rows('pictures'), self::rows('field_values')]);
+        self::assertSame(2, count(glob("{$this->folder}/app/pictures/*") ?: []));
+        $mine = (string) $second->json('fields.0.value');
+        $other = $this->holder('other@post.example');
+        $this->forgetCookies();
+        $this->signIn('other@post.example');
+        $this->knock('PATCH', '/account/fields', ['fields' => ['picture' => $mine]], ['If-Match' => '*'])->assertStatus(422)->assertJsonPath('reasons.0.code', 'field.picture');
+        $generated = $this->get("/pictures/{$other->id}/generated")->assertOk();
+        self::assertSame('image/svg+xml', $generated->headers->get('Content-Type'));
+        self::assertSame($generated->getContent(), $this->get("/pictures/{$other->id}/generated")->getContent());
+        self::assertNotSame($generated->getContent(), $this->get("/pictures/{$mine}/generated")->getContent());
+        self::assertSame(1, DB::table('pictures')->count());
+    }
+
+    private function send(string $bytes): TestResponse
+    {
+        return $this->knock('PUT', '/account/pictures/picture', $bytes, ['Content-Type' => 'image/png']);
+    }
+
+    private static function picture(string $format, int $width, int $height): string
+    {
+        $image = imagecreatetruecolor($width, $height);
+        for ($line = 0; $line < $height; $line++) {
+            imageline($image, 0, $line, $width, $line, (int) imagecolorallocate($image, $line * 7 % 256, $line * 13 % 256, $line * 29 % 256));
+        }
+        ob_start();
+        match ($format) {
+            'jpeg' => imagejpeg($image),
+            'png' => imagepng($image),
+            'webp' => imagewebp($image),
+            default => imagegif($image),
+        };
+
+        return (string) ob_get_clean();
+    }
+}

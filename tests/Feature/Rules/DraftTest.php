@@ -1,0 +1,269 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Feature\Rules;
+
+use Illuminate\Support\Facades\DB;
+use Illuminate\Testing\TestResponse;
+use Kennel\App\Impact\ImpactRuns;
+use Kennel\Core\Rules\RuleBook;
+use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Support\Books;
+
+/** Draft, review, publication, and what each of them refuses. */
+final class DraftTest extends DoorTestCase
+{
+    private const GOOD = ['app' => 'gaugebook', 'name' => 'Ngozi', 'email' => 'ngozi@millreach.example', 'password' => self::PASSWORD];
+
+    public function test_a_draft_is_reviewed_published_and_brought_back(): void
+    {
+        $this->keeper();
+        $empty = $this->ask('/rules/draft')->assertOk();
+        self::assertSame([0, 0, '"r0.v0"'], [$empty->json('version'), $empty->json('base_revision'), $empty->headers->get('ETag')]);
+        $saved = $this->save(static fn (array $rules): array => array_replace_recursive($rules, ['password' => ['minimum' => 30]]))->assertOk();
+        self::assertSame([['path' => 'password.minimum', 'before' => 12, 'after' => 30]], $saved->json('changes'));
+        self::assertTrue($this->accepted(), 'a draft counts for nothing');
+
+        $tag = ['If-Match' => (string) $saved->headers->get('ETag')];
+        $this->publish($tag, ['reason' => 'Longer'])->assertStatus(422)->assertJsonPath('reasons.0.code', 'rules.not_reviewed');
+        $this->knock('POST', '/rules/draft/review', null, $tag, 'console')->assertOk()->assertJsonPath('reviewed_by', 'Maren Thistlewood');
+        $this->publish($tag, ['reason' => ' '])->assertStatus(422)->assertJsonPath('reasons.0.code', 'reason.required');
+        $this->publish($tag, ['reason' => 'Longer is better'])->assertCreated()->assertJsonPath('number', 1);
+        self::assertFalse($this->accepted(), 'in force from the next request on');
+        self::assertSame(0, self::rows('rule_draft_saves'));
+
+        $former = $this->ask('/rules/revisions/0')->assertOk();
+        self::assertSame([['path' => 'password.minimum', 'before' => 30, 'after' => 12]], $former->json('changes'));
+        $tag = $this->reviewed(static fn (): array => (array) $former->json('document'));
+        $this->publish($tag, ['reason' => 'Too long after all'])->assertCreated()->assertJsonPath('number', 2);
+        self::assertTrue($this->accepted());
+        self::assertSame(['Too long after all', 'Longer is better', 'As it ships'], array_column((array) $this->ask('/rules/revisions')->json('items'), 'reason'));
+        self::assertSame([['path' => 'password.minimum', 'before' => 12, 'after' => 30]], $this->ask('/rules/revisions/1?against=2')->json('changes'));
+        $this->ask('/rules/revisions/9')->assertNotFound();
+    }
+
+    public function test_a_later_change_needs_a_new_review_and_a_stale_one_shows_what_changed(): void
+    {
+        $this->keeper();
+        $tag = $this->reviewed(static fn (array $rules): array => array_replace_recursive($rules, ['password' => ['minimum' => 14]]));
+        $this->knock('PUT', '/rules/draft', ['document' => Books::demo()], [], 'console')->assertStatus(428);
+        $stale = $this->knock('PUT', '/rules/draft', ['document' => Books::demo()], ['If-Match' => '"r0.v0"'], 'console')->assertStatus(412)->assertJsonPath('code', 'rules.changed_meanwhile');
+        self::assertSame(['password.minimum'], array_column((array) $stale->json('reasons'), 'field'));
+        self::assertStringContainsString('by Maren Thistlewood, from 12 to 14', (string) $stale->json('reasons.0.message'));
+        $this->save(static fn (array $rules): array => array_replace_recursive($rules, ['password' => ['minimum' => 13]]), $tag)->assertOk()->assertJsonPath('reviewed_by', null);
+        $this->publish($tag, ['reason' => 'x'])->assertStatus(412);
+        $this->publish(['If-Match' => '*'], ['reason' => 'x'])->assertStatus(422)->assertJsonPath('reasons.0.code', 'rules.not_reviewed');
+        $this->knock('DELETE', '/rules/draft', null, ['If-Match' => '*'], 'console')->assertNoContent();
+        self::assertSame(0, $this->ask('/rules/draft')->json('version'));
+    }
+
+    public function test_a_mistake_is_named_and_the_draft_stays_as_it_was(): void
+    {
+        $this->keeper();
+        $refused = $this->save(static fn (array $rules): array => array_replace_recursive($rules, ['password' => ['minimum' => 'twelve']]))->assertStatus(422)->assertJsonPath('code', 'rules.invalid');
+        self::assertSame(['password.minimum', 'This rule must be a whole number from 1 to 256.'], [$refused->json('reasons.0.field'), $refused->json('reasons.0.message')]);
+        $this->save(static fn (array $rules): array => $rules + ['pasword' => []])->assertStatus(422)->assertJsonPath('reasons.0.field', 'pasword');
+        self::assertSame(0, self::rows('rule_draft_saves'));
+    }
+
+    public function test_where_somebody_else_reviews_the_last_editor_can_not(): void
+    {
+        config(['rules.review.by_somebody_else' => true]);
+        $this->keeper();
+        $tag = ['If-Match' => (string) $this->save(static fn (array $rules): array => array_replace_recursive($rules, ['password' => ['minimum' => 14]]))->headers->get('ETag')];
+        $this->knock('POST', '/rules/draft/review', null, $tag, 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'rules.own_review');
+        $this->holder('oriel@alderwend.example', 'Oriel Vance', role: 'keeper');
+        $this->signIn('oriel@alderwend.example', 'console');
+        $this->knock('POST', '/rules/draft/review', null, $tag, 'console')->assertOk()->assertJsonPath('reviewed_by', 'Oriel Vance');
+    }
+
+    public function test_cases_stop_a_publication_unless_overruled_with_a_reason(): void
+    {
+        $this->keeper();
+        $case = ['case' => 'Somebody ordinary', 'app' => 'gaugebook', 'name' => 'Ngozi', 'email' => 'ngozi@post.example', 'password' => self::PASSWORD];
+        $id = $this->knock('POST', '/rules/cases', $case, [], 'console')->assertCreated()->assertJsonPath('expected', [])->json('id');
+        $this->knock('POST', '/rules/cases', ['case' => ' '] + $case, [], 'console')->assertStatus(422);
+        $this->knock('POST', '/rules/cases', ['app' => 'nothing'] + $case, [], 'console')->assertStatus(422);
+        self::assertStringNotContainsString(self::PASSWORD, json_encode([DB::table('rule_cases')->get(), DB::table('evidence')->get()], JSON_THROW_ON_ERROR));
+        $tag = $this->reviewed(static fn (array $rules): array => array_replace_recursive($rules, ['password' => ['minimum' => 30]]));
+        $listed = $this->ask('/rules/cases')->assertOk();
+        self::assertSame([false, ['password.too_short'], 22], [$listed->json('items.0.holds'), $listed->json('items.0.got'), $listed->json('items.0.input.password_length')]);
+        self::assertStringNotContainsString(self::PASSWORD, (string) $listed->getContent());
+        $stopped = $this->publish($tag, ['reason' => 'x'])->assertStatus(422)->assertJsonPath('reasons.0.code', 'rules.cases_fail');
+        self::assertStringContainsString('Somebody ordinary', (string) $stopped->json('reasons.0.message'));
+        $this->publish($tag, ['reason' => 'x', 'overrule' => ''])->assertStatus(422);
+        $this->publish($tag, ['reason' => 'x', 'overrule' => 'The case is out of date'])->assertCreated()->assertJsonPath('overruled', 'The case is out of date');
+        $this->knock('DELETE', "/rules/cases/{$id}", null, [], 'console')->assertNoContent();
+        $this->knock('DELETE', "/rules/cases/{$id}", null, [], 'console')->assertNotFound();
+    }
+
+    public function test_what_would_break_stored_data_can_not_be_published(): void
+    {
+        config(['rules.fields' => [Books::field('short_text'), Books::field('number', ['key' => 'other'])]]);
+        $this->keeper();
+        $account = $this->holder('tam@post.example');
+        $tagged = $this->holder('tam+river@post.example');
+        DB::table('field_values')->insert(\Kennel\App\Fields\FieldValues::rows($account->seq, 'thing', 'held'));
+        $tag = $this->reviewed(static function (array $rules): array {
+            $rules['fields'] = [Books::field('date')];
+            $rules['addresses']['fold_plus_tags'] = true;
+            $rules['signup']['roles'] = ['observer', 'wizard'];
+            $rules['apps'][] = array_replace($rules['apps'][0], ['key' => 'nothing']);
+
+            return $rules;
+        });
+        $stopped = $this->publish($tag, ['reason' => 'x', 'overrule' => 'x'])->assertStatus(422);
+        self::assertSame(['rules.unknown_app', 'rules.unknown_role', 'rules.field_type_in_use', 'rules.collision'], self::codes($stopped), 'a field that nobody filled in may go');
+        self::assertStringContainsString('tam@post.example = tam+river@post.example', (string) $stopped->json('reasons.3.message'));
+        self::assertSame(0, self::rows('rule_revisions'));
+        self::assertSame('tam+river@post.example', DB::table('accounts')->where('id', $tagged->id)->value('lookup_key'));
+    }
+
+    public function test_lookup_keys_follow_the_rule_and_come_back(): void
+    {
+        $this->keeper();
+        $this->holder('tam+river@post.example');
+        $key = static fn (): string => (string) DB::table('accounts')->where('email', 'tam+river@post.example')->value('lookup_key');
+        $this->publish($this->reviewed(static fn (array $rules): array => array_replace_recursive($rules, ['addresses' => ['fold_plus_tags' => true]])), ['reason' => 'x'])->assertCreated();
+        self::assertSame('tam@post.example', $key());
+        $this->signIn('TAM@post.example')->assertCreated();
+        $this->publish($this->reviewed(static fn (array $rules): array => array_replace_recursive($rules, ['addresses' => ['fold_plus_tags' => false]])), ['reason' => 'x'])->assertCreated();
+        self::assertSame('tam+river@post.example', $key());
+    }
+
+    public function test_impact_is_measured_listed_and_can_be_cancelled(): void
+    {
+        $this->keeper();
+        $this->holder('tam@post.example', 'Tam Pellow');
+        $this->knock('POST', '/signups', self::GOOD)->assertStatus(202);
+        $this->save(static function (array $rules): array {
+            $rules['apps'][0]['admission'] = 'domains';
+            $rules['apps'][0]['domains'] = ['alderwend.example'];
+            $rules['signup']['terms'] = ['version' => '2027-01-01', 'text' => 'New.'];
+            $rules['password']['minimum'] = 30;
+
+            return $rules;
+        })->assertOk();
+        self::assertNull($this->ask('/rules/impact')->json('run'));
+        $id = (string) $this->knock('POST', '/rules/impact', null, [], 'console')->assertStatus(202)->json('run.id');
+        self::assertSame('queued', $this->ask('/rules/impact')->json('run.state'));
+        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $run = $this->ask('/rules/impact')->assertOk();
+        self::assertSame(['done', 3, 3], [$run->json('run.state'), $run->json('run.done'), $run->json('run.total')]);
+        $counts = array_column((array) $run->json('run.counts'), 'count', 'message');
+        self::assertSame([
+            '1 of the last 30 days\' sign-ups would have been refused: domain not listed.' => 1,
+            '1 of the last 30 days\' sign-ups would have been refused: password too short.' => 1,
+            '3 accounts would owe: the terms.' => 3,
+            '2 accounts could not sign up today: domain not listed.' => 2,
+        ], $counts);
+        $listed = $this->ask("/rules/impact/{$id}/findings?kind=refused&code=email.domain_not_listed")->assertOk();
+        self::assertEqualsCanonicalizing(['Tam Pellow', 'Ngozi'], array_column(array_column((array) $listed->json('items'), 'account'), 'name'));
+        $this->knock('DELETE', "/rules/impact/{$id}", null, [], 'console')->assertNoContent();
+        $this->ask('/rules/impact')->assertJsonPath('run.state', 'done');
+
+        $second = (string) $this->knock('POST', '/rules/impact', null, [], 'console')->json('run.id');
+        $this->knock('DELETE', "/rules/impact/{$second}", null, [], 'console')->assertNoContent();
+        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->ask('/rules/impact')->assertJsonPath('run.state', 'cancelled')->assertJsonPath('run.done', 0);
+        self::assertSame(0, self::rows('impact_findings'));
+    }
+
+    public function test_an_impact_that_is_told_to_stop_stops_after_its_chunk(): void
+    {
+        $this->holder();
+        $asked = 0;
+        $document = array_replace_recursive((array) config('rules'), ['signup' => ['terms' => ['version' => '2027-01-01', 'text' => 'New.']]]);
+        $counts = $this->app->make(ImpactRuns::class)->measure(RuleBook::fromArray($document), static function () use (&$asked): bool {
+            $asked++;
+
+            return false;
+        });
+        self::assertSame([1, []], [$asked, $counts]);
+    }
+
+    public function test_the_account_page_can_be_tried_under_the_draft_by_operators_alone(): void
+    {
+        $draft = ['Kennel-Rules' => 'draft'];
+        $this->knock('POST', '/signups/verdict', self::GOOD, $draft)->assertStatus(401);
+        $this->knock('POST', '/signups/rehearsal', self::GOOD)->assertStatus(401);
+        $this->holder();
+        $this->signIn('tam@post.example', 'console');
+        $this->knock('POST', '/signups/verdict', self::GOOD, $draft)->assertStatus(403)->assertJsonPath('code', 'permission.missing');
+        $this->knock('POST', '/signups/rehearsal', self::GOOD)->assertStatus(403);
+        $this->forgetCookies();
+
+        $this->keeper();
+        $this->save(static fn (array $rules): array => array_replace_recursive($rules, ['password' => ['minimum' => 30]]));
+        self::assertTrue($this->knock('POST', '/signups/verdict', self::GOOD)->json('accepted'));
+        self::assertFalse($this->knock('POST', '/signups/verdict', self::GOOD, $draft)->assertOk()->json('accepted'));
+        self::assertSame(30, $this->knock('GET', '/apps/gaugebook', null, $draft)->json('signup.password.minimum'));
+        self::assertSame(12, $this->knock('GET', '/apps/gaugebook')->json('signup.password.minimum'));
+        $this->knock('POST', '/signups/verdict', self::GOOD, ['Kennel-Rules' => 'other'])->assertStatus(400);
+        $before = array_map(self::rows(...), ['accounts', 'messages', 'jobs', 'audit_events', 'signup_verdicts', 'signup_tallies']);
+        $rehearsed = $this->knock('POST', '/signups/rehearsal', ['password' => str_repeat('slow green otters ', 2)] + self::GOOD, $draft)->assertOk();
+        self::assertSame([true, 'look_for_message'], [$rehearsed->json('accepted'), $rehearsed->json('state')]);
+        self::assertSame(['record', 'audit', 'message'], array_column((array) $rehearsed->json('evidence'), 'lane'));
+        self::assertSame($before, array_map(self::rows(...), ['accounts', 'messages', 'jobs', 'audit_events', 'signup_verdicts', 'signup_tallies']));
+    }
+
+    public function test_an_apps_logo_is_sent_and_named_by_the_rules(): void
+    {
+        $this->keeper();
+        $image = imagecreatetruecolor(20, 20);
+        ob_start();
+        imagepng($image);
+        $id = (string) $this->knock('POST', '/rules/logos', (string) ob_get_clean(), ['Content-Type' => 'image/png'], 'console')->assertCreated()->json('id');
+        $name = static fn (string $logo): \Closure => static function (array $rules) use ($logo): array {
+            $rules['apps'][0]['look']['logo'] = $logo;
+
+            return $rules;
+        };
+        $this->publish($this->reviewed($name('00000000-0000-7000-8000-000000000000')), ['reason' => 'x'])->assertStatus(422)->assertJsonPath('reasons.0.code', 'rules.unknown_logo');
+        $this->publish($this->reviewed($name($id)), ['reason' => 'x'])->assertCreated();
+        $logo = (string) $this->knock('GET', '/apps/gaugebook')->json('look.logo');
+        $this->get($logo)->assertOk();
+        $this->knock('POST', '/rules/logos', 'x', ['Content-Type' => 'image/png'], 'console')->assertStatus(422)->assertJsonPath('code', 'picture.refused');
+        array_map(unlink(...), glob(storage_path("app/pictures/{$id}-*")) ?: []);
+    }
+
+    /**
+     * @param  \Closure(array<string, mixed>): array<string, mixed>  $change
+     * @param  array<string, string>|null  $tag
+     */
+    private function save(\Closure $change, ?array $tag = null): TestResponse
+    {
+        $draft = $this->ask('/rules/draft');
+        /** @var array<string, mixed> $document */
+        $document = $draft->json('document');
+
+        return $this->knock('PUT', '/rules/draft', ['document' => $change($document)], $tag ?? ['If-Match' => (string) $draft->headers->get('ETag')], 'console');
+    }
+
+    /**
+     * @param  \Closure(array<string, mixed>): array<string, mixed>  $change
+     * @return array<string, string>
+     */
+    private function reviewed(\Closure $change): array
+    {
+        $tag = ['If-Match' => (string) $this->save($change)->assertOk()->headers->get('ETag')];
+        $this->knock('POST', '/rules/draft/review', null, $tag, 'console')->assertOk();
+
+        return $tag;
+    }
+
+    /**
+     * @param  array<string, string>  $tag
+     * @param  array<string, string>  $body
+     */
+    private function publish(array $tag, array $body): TestResponse
+    {
+        return $this->knock('POST', '/rules/draft/publish', $body, $tag, 'console');
+    }
+
+    private function accepted(): bool
+    {
+        return $this->knock('POST', '/signups/verdict', self::GOOD)->json('accepted') === true;
+    }
+}

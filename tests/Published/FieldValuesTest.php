@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Published;
+
+use Kennel\App\Fields\DialledNumbers;
+use Kennel\Core\Apps\Contrast;
+use Kennel\Core\Fields\CountryCodes;
+use Kennel\Tests\Support\Node;
+use libphonenumber\PhoneNumberUtil;
+use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use Symfony\Component\Intl\Countries;
+
+/** Country codes, telephone numbers and contrast, each against a standard and somebody else's implementation of it. */
+final class FieldValuesTest extends TestCase
+{
+    /** ISO 3166-1, as symfony/intl (from CLDR) and i18n-iso-countries (npm) have it. */
+    public function test_country_codes(): void
+    {
+        self::assertSame(249, count(CountryCodes::all()), 'ISO 3166-1: officially assigned codes (mem)');
+        self::assertSame(Countries::getCountryCodes(), CountryCodes::all());
+        $package = Node::ask("const { default: countries } = await import('i18n-iso-countries'); output = Object.keys(countries.getAlpha2Codes()).sort()", null);
+        self::assertIsArray($package);
+        // The package has Kosovo's XK besides: a code that ISO leaves to users.
+        self::assertSame(array_values(array_diff($package, ['XK'])), CountryCodes::all());
+    }
+
+    /** ITU-T E.164 §6: at most fifteen digits, no leading zero; each country's own plan through libphonenumber's example numbers. */
+    public function test_example_numbers_of_every_country_are_taken_in_each_way_of_writing(): void
+    {
+        $numbers = new DialledNumbers;
+        $plans = PhoneNumberUtil::getInstance();
+        $seen = 0;
+        foreach ($plans->getSupportedRegions() as $region) {
+            $example = $plans->getExampleNumber((string) $region);
+            if ($example === null) {
+                continue;
+            }
+            $e164 = "+{$example->getCountryCode()}".($example->isItalianLeadingZero() === true ? str_repeat('0', $example->getNumberOfLeadingZeros() ?: 1) : '').$example->getNationalNumber();
+            self::assertMatchesRegularExpression('/^\+[1-9]\d{1,14}$/D', $e164);
+            foreach ([$plans->format($example, \libphonenumber\PhoneNumberFormat::INTERNATIONAL), $e164] as $written) {
+                self::assertSame($e164, $numbers->e164($written, ''), (string) $region);
+            }
+            self::assertSame($e164, $numbers->e164($plans->format($example, \libphonenumber\PhoneNumberFormat::NATIONAL), (string) $region));
+            $seen++;
+        }
+        self::assertGreaterThan(230, $seen);
+        foreach (['', '12', '21 93 00 00', '+0 12345678', '+999 1234567', '+47 21 93 00 00 ext. 5', '+1 555 01', str_repeat('9', 30)] as $wrong) {
+            self::assertNull($numbers->e164($wrong, ''), $wrong);
+        }
+    }
+
+    /** WCAG 2.2, "contrast ratio": the two ends of the scale, and 2 000 pairs against culori (npm). */
+    public function test_contrast(): void
+    {
+        self::assertSame(21.0, Contrast::ratio('#000000', '#ffffff'));
+        self::assertSame(1.0, Contrast::ratio('#1d6f9c', '#1d6f9c'));
+        $random = new Randomizer(new Mt19937(22));
+        $pairs = [];
+        for ($pair = 0; $pair < 2_000; $pair++) {
+            $pairs[] = [sprintf('#%06x', $random->getInt(0, 0xFFFFFF)), sprintf('#%06x', $random->getInt(0, 0xFFFFFF))];
+        }
+        $theirs = Node::ask("const { wcagContrast } = await import('culori'); output = input.map(([one, other]) => wcagContrast(one, other))", $pairs);
+        self::assertIsArray($theirs);
+        foreach ($pairs as $index => [$one, $other]) {
+            self::assertEqualsWithDelta($theirs[$index], Contrast::ratio($one, $other), 0.002, "{$one} {$other}");
+            self::assertSame(Contrast::ratio($one, $other), Contrast::ratio($other, $one));
+        }
+    }
+}

@@ -18,18 +18,28 @@ final class Stand
     {
     }
 
-    public static function start(int $accounts): self
+    /** @param  array<string, mixed>|null  $bots  rules against programs, in the place of the demo's */
+    public static function start(int $accounts, ?array $bots = null): self
     {
         $data = self::seeded($accounts);
         $run = sys_get_temp_dir().'/kennel-bench-'.bin2hex(random_bytes(6));
         mkdir($run);
         $stand = new self($data, $run, FreePort::find());
         register_shutdown_function($stand->stop(...));
+        $rules = json_decode((string) file_get_contents("{$data}/rules.seeded.json"), true, flags: JSON_THROW_ON_ERROR);
+        $rules['signup']['bots'] = array_replace($rules['signup']['bots'], $bots ?? []);
+        file_put_contents("{$data}/rules.json", json_encode($rules, JSON_THROW_ON_ERROR));
         $stand->artisan('config:cache');
         $stand->artisan('route:cache');
         $stand->serve();
 
         return $stand;
+    }
+
+    /** @return array<string, mixed> the rule book in force */
+    public function rules(): array
+    {
+        return json_decode((string) file_get_contents("{$this->data}/rules.json"), true, flags: JSON_THROW_ON_ERROR);
     }
 
     public function url(string $path): string
@@ -113,6 +123,7 @@ final class Stand
             (new \PDO("sqlite:{$data}/kennel.sqlite"))->exec('PRAGMA journal_mode = WAL');
             $stand->artisan('migrate', '--force');
             $stand->artisan('kennel:demo-seed', "--accounts={$accounts}");
+            copy("{$data}/rules.json", "{$data}/rules.seeded.json");
             touch("{$data}/seeded");
         }
 
@@ -147,7 +158,7 @@ final class Stand
         FreePort::awaitListener($this->port);
     }
 
-    private function artisan(string ...$arguments): void
+    public function artisan(string ...$arguments): void
     {
         $process = proc_open(['php', '-d', 'memory_limit=3G', 'artisan', ...$arguments, '--quiet'], [], $pipes, dirname(__DIR__), $this->environment());
         if ($process === false || proc_close($process) !== 0) {

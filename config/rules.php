@@ -16,7 +16,7 @@ return [
         'bots' => [
             'trap' => true,
             'minimum_time' => 'PT2S',
-            'work_bits' => 14,
+            'work_bits' => 12,
             'attempts' => 30,
             'attempts_within' => 'PT1H',
             'form_lifetime' => 'PT4H',

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Kennel\App\Overview;
 
 use Kennel\App\Audit\AuditEvents;
+use Kennel\App\Cases\Cases;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Passwords\Census;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Rules\RulesInForce;
 use Kennel\App\Verification\Challenges;
 use Psr\Clock\ClockInterface;
 
@@ -22,6 +24,8 @@ final readonly class Needs
         private Census $census,
         private Challenges $challenges,
         private AuditEvents $audit,
+        private Cases $cases,
+        private RulesInForce $rules,
         private ClockInterface $clock,
     ) {
     }
@@ -35,6 +39,7 @@ final readonly class Needs
             'mail.failed' => $this->messages->countByState()['failed'] ?? 0,
             'signin.guessing' => $refused >= self::GUESSING ? $refused : 0,
             'verification.lapsed' => $this->challenges->countLapsed(),
+            'rules.cases_fail' => count($this->cases->failing($this->rules->book())),
             'passwords.below_rule' => $share['all'] - $share['current'],
         ];
         $needs = [];

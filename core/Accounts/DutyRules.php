@@ -27,18 +27,24 @@ final readonly class DutyRules
             $owed[] = new Owed(Duty::AcceptTerms, "accept_terms:{$this->termsVersion}", new Reason('duty.accept_terms', null, ['version' => $this->termsVersion]));
         }
         foreach ($account->appKey === null ? [] : $this->fields->owedBy($account->appKey) as $field) {
-            if (! $this->isComplete($field, $account)) {
-                $owed[] = new Owed(Duty::CompleteFields, "complete_fields:{$field->key}", new Reason('duty.complete_fields', $field->path(), ['label' => $field->label]));
+            $lack = $this->lack($field, $account);
+            if ($lack !== null) {
+                $owed[] = new Owed(Duty::CompleteFields, "complete_fields:{$field->key}", new Reason($lack, $field->path(), ['label' => $field->label]));
             }
         }
 
         return $account->waived === [] ? $owed : array_values(array_filter($owed, static fn (Owed $one): bool => ! in_array($one->subject, $account->waived, true)));
     }
 
-    private function isComplete(Field $field, AccountFacts $account): bool
+    /** @return string|null the reason's code, null for a field that holds what it should */
+    private function lack(Field $field, AccountFacts $account): ?string
     {
         $value = $account->fields[$field->key] ?? null;
 
-        return ! DecideFields::isEmpty($value) && $this->decideFields->misfit($field, $value, $this->now) === null;
+        return match (true) {
+            DecideFields::isEmpty($value) => 'duty.complete_fields',
+            $this->decideFields->misfit($field, $value, $this->now) !== null => 'duty.mend_fields',
+            default => null,
+        };
     }
 }

@@ -34,7 +34,7 @@ final readonly class FieldFiller
         foreach ($accounts as $index => $account) {
             $fields = $this->fields($account);
             foreach ($fields as $key => $value) {
-                $values = [...$values, ...FieldValues::rows($index + 1, $key, $value)];
+                array_push($values, ...FieldValues::rows($index + 1, $key, $value));
             }
             $terms[] = ['account_id' => $account['id'], 'version' => $account['terms_version'], 'accepted_at' => $account['created_at'], 'source' => null];
             $owed = $account['app_key'] === 'kitloft' ? ['phone'] : ['home_reach', 'training_level'];

@@ -133,7 +133,7 @@ return [
         'past_admitted' => ':count of the last 30 days\' refusals would have been accepted: :what no more.',
     ],
     'short' => [
-        'duty' => ['verify_email' => 'proof of the address', 'accept_terms' => 'the terms', 'complete_fields' => ':field'],
+        'duty' => ['verify_email' => 'proof of the address', 'accept_terms' => 'the terms', 'complete_fields' => ':field', 'mend_fields' => ':field, filled in anew'],
         'email' => [
             'required' => 'no address', 'invalid' => 'not an address', 'local_too_long' => 'address too long', 'too_long' => 'address too long', 'domain_invalid' => 'not a domain',
             'domain_refused' => 'refused domain', 'throwaway' => 'throw-away mailbox', 'domain_not_listed' => 'domain not listed', 'taken' => 'already registered',
@@ -156,6 +156,7 @@ return [
         'verify_email' => 'The e-mail address is not proven yet.',
         'accept_terms' => 'The terms of :version are not accepted yet.',
         'complete_fields' => 'Not filled in yet: :label.',
+        'mend_fields' => 'What is filled in does not fit any more: :label.',
         'not_owed' => 'The account does not owe this.',
     ],
     'settle' => [

@@ -37,7 +37,7 @@ export function TextField({
         />
         {trailing}
       </div>
-      <Note id={note} error={error} help={help} />
+      <Note id={note} error={error} help={help} large={large} />
     </div>
   );
 }
@@ -89,7 +89,7 @@ export function TextArea({
         aria-describedby={note}
         className={`block w-full rounded-control border bg-sheet px-3 py-1.5 ${large ? 'text-[16px]' : ''} ${error !== undefined ? 'border-brick' : 'border-line-strong'}`}
       />
-      <Note id={note} error={error} help={help} />
+      <Note id={note} error={error} help={help} large={large} />
     </div>
   );
 }
@@ -139,7 +139,7 @@ export function Select({
           </option>
         ))}
       </select>
-      <Note id={note} error={error} help={help} />
+      <Note id={note} error={error} help={help} large={large} />
     </div>
   );
 }
@@ -191,14 +191,27 @@ export function ChoiceBoxes({
           </label>
         ))}
       </div>
-      <Note id={note} error={error} help={help} />
+      <Note id={note} error={error} help={help} large={large} />
     </fieldset>
   );
 }
 
-function Note({ id, error, help }: { id: string; error?: string | undefined; help?: ReactNode }) {
+function Note({
+  id,
+  error,
+  help,
+  large,
+}: {
+  id: string;
+  error?: string | undefined;
+  help?: ReactNode;
+  large: boolean;
+}) {
   return (
-    <p id={id} className={`mt-1 min-h-[17px] text-small ${error !== undefined ? 'text-brick' : 'text-ink-soft'}`}>
+    <p
+      id={id}
+      className={`mt-1 ${large ? 'min-h-5 text-[14px] leading-5' : 'min-h-[17px] text-small'} ${error !== undefined ? 'text-brick' : 'text-ink-soft'}`}
+    >
       {error ?? help}
     </p>
   );

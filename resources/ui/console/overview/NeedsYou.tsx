@@ -41,6 +41,17 @@ const ways: Record<
     to: '/accounts?status=pending&sort=-created',
     urgent: false,
   },
+  'rules.cases_fail': {
+    say: (count, one) => (
+      <>
+        {count} {one ? 'case fails' : 'cases fail'} under the rules in force
+      </>
+    ),
+    why: 'A sign-up gets another verdict than the one that was saved: the rule has changed, or the case is out of date.',
+    act: 'See the cases',
+    to: '/sign-up/cases',
+    urgent: false,
+  },
   'passwords.below_rule': {
     say: (count, one) => (
       <>

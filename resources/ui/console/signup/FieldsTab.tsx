@@ -123,6 +123,28 @@ export function FieldsTab({ hand, app }: { hand: DraftInHand; app: string }) {
           </Setting>
         );
       })}
+      {fields.some(({ type }) => type === 'picture') ? (
+        <Setting
+          name="Pictures"
+          path="pictures.visibility"
+          hand={hand}
+          control={
+            <Segments
+              label="Pictures"
+              value={read<string>(hand.document, ['pictures', 'visibility'])}
+              onChange={(value) => hand.change(['pictures', 'visibility'], value)}
+              choices={[
+                { value: 'private', label: 'private' },
+                { value: 'public', label: 'public' },
+              ]}
+            />
+          }
+        >
+          {read<string>(hand.document, ['pictures', 'visibility']) === 'public'
+            ? 'Anyone with a picture’s address sees it, until it is deleted.'
+            : 'Seen only under a signed address that expires after minutes.'}
+        </Setting>
+      ) : null}
       <NewField hand={hand} taken={fields.map(({ key }) => key)} />
     </>
   );

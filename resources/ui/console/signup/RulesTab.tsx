@@ -1,6 +1,9 @@
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { answer } from '../../api/client';
 import { Segments, Switch } from '../../kit/Segments';
-import { TextArea } from '../../kit/Field';
+import { ChoiceBoxes, TextArea } from '../../kit/Field';
+import { api } from '../api';
 import { read, type Path } from '../rules/document';
 import { Setting } from '../rules/Setting';
 import type { DraftInHand } from '../rules/useDraft';
@@ -110,6 +113,9 @@ export function RulesTab({ hand, app }: { hand: DraftInHand; app: string }) {
           value={at<string>('signup', 'terms', 'text')}
           onSave={(value) => hand.change(['signup', 'terms', 'text'], value)}
         />
+      </Setting>
+      <Setting {...setting('Roles given at sign-up', ['signup', 'roles'])}>
+        <Roles chosen={at<string[]>('signup', 'roles')} onChange={(value) => hand.change(['signup', 'roles'], value)} />
       </Setting>
       <Setting
         {...setting('Plus-tags are the same mailbox', ['addresses', 'fold_plus_tags'])}
@@ -240,6 +246,23 @@ function Bots({ hand, at }: { hand: DraftInHand; at: <T>(...path: string[]) => T
         Within an hour; 0 is no limit. What each of these stopped is on the Funnel.
       </Setting>
     </>
+  );
+}
+
+/** Every role as a box; one that runs this service is better given by hand. */
+function Roles({ chosen, onChange }: { chosen: string[]; onChange: (chosen: string[]) => void }) {
+  const roles = useQuery({ queryKey: ['roles'], queryFn: () => answer(api.GET('/roles')) }).data?.items ?? [];
+  return (
+    <ChoiceBoxes
+      label="Everybody who signs up gets"
+      kind="checkbox"
+      choices={roles
+        .filter(({ key, permissions }) => chosen.includes(key) || !permissions.some((one) => one.startsWith('kennel:')))
+        .map(({ key }) => ({ value: key, label: key }))}
+      chosen={chosen}
+      onChange={onChange}
+      help="Roles that open the console are not offered here."
+    />
   );
 }
 

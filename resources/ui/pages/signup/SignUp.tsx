@@ -189,7 +189,7 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
               Read them<span className="sr-only"> (opens in a new window)</span>
             </a>
           </p>
-          <p className="min-h-[17px] text-small text-brick">{error('terms')}</p>
+          <p className="min-h-5 text-[14px] leading-5 text-brick">{error('terms')}</p>
         </div>
       )}
       {form.trap ? <Trap value={trapped} onChange={setTrapped} /> : null}

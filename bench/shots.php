@@ -33,12 +33,24 @@ $shoot = static function (string $name, ?string $path, int $width = 1280, int $h
 
 $shoot('page-sign-up', '/a/gaugebook/sign-up', 375, 812, do: static fn (Browser $page) => $page
     ->type('Full name', 'Ngozi Adeyemi-Holt')->type('E-mail address', 'ngozi@')->type('Password', 'slow green otters swim')->type('Repeat password', 'slow green'));
+$shoot('page-details', '/a/kitloft/sign-up', 375, 812, do: static function (Browser $page): void {
+    $page->type('Full name', 'Ngozi Adeyemi-Holt')->type('E-mail address', 'ngozi@alderwend.example')->type('Password', 'slow green otters swim')->type('Repeat password', 'slow green otters swim')->press('I accept the terms');
+    usleep(2_500_000);
+    $page->press('Create account')->see('Before you begin')->type('Phone', '+47 21 93 00 00')->press('Welsh');
+});
 $shoot('page-sign-in', '/a/gaugebook/sign-in', 375, 812, dark: true);
 $shoot('page-verify', '/a/gaugebook/verify#t='.str_repeat('A', 43), 375, 812);
 $shoot('console-sign-in', '/console');
 $browser->viewport(1280, 800)->visit($server->url('/console'))->press('Fill them in')->press('Sign in')->see('Needs you');
 $shoot('needs-you', '/console');
-$browser->keys('e');
+$shoot('sign-up', '/console/sign-up/rules?app=kitloft');
+$shoot('sign-up-fields', '/console/sign-up/fields?app=gaugebook');
+$shoot('sign-up-funnel', '/console/sign-up/funnel');
+$shoot('sign-up-draft', '/console/sign-up/rules?app=kitloft', do: static function (Browser $console): void {
+    $console->find("//label[normalize-space()='anyone']")->click();
+    $console->see('1 change.')->press('Whom would it touch?')->see('to look at')->press('Review and publish…');
+});
+$browser->visit($server->url('/console'))->see('Needs you')->keys('e');
 Server::signUp($server->url(), ['app' => 'gaugebook', 'name' => 'Ngozi Adeyemi-Holt', 'email' => 'ngozi@millreach.example', 'password' => 'slow green otters swim']);
 usleep(1_500_000);
 $openFirst = static function (Browser $console): void {
@@ -51,7 +63,7 @@ $shoot('mail', '/console/mail', do: static function (Browser $console): void {
     $console->find('//main//li//a')->click();
     usleep(800_000);
 });
-foreach (['sign-up', 'passwords', 'sessions', 'roles', 'apps', 'audit'] as $station) {
+foreach (['passwords', 'sessions', 'roles', 'apps', 'audit'] as $station) {
     $shoot($station, "/console/{$station}");
 }
 $shoot('find', '/console', do: static fn (Browser $console) => $console->keys('/')->keys('ma'));

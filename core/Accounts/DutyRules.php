@@ -16,8 +16,11 @@ final readonly class DutyRules
     {
     }
 
-    /** @return list<Owed> in the order people settle them; what was waived is left out */
-    public function owedBy(AccountFacts $account): array
+    /**
+     * @param  list<string>|null  $only  the keys of fields to look at; null for all
+     * @return list<Owed> in the order people settle them; what was waived is left out
+     */
+    public function owedBy(AccountFacts $account, ?array $only = null): array
     {
         $owed = [];
         if (! $account->emailProven) {
@@ -27,7 +30,7 @@ final readonly class DutyRules
             $owed[] = new Owed(Duty::AcceptTerms, "accept_terms:{$this->termsVersion}", new Reason('duty.accept_terms', null, ['version' => $this->termsVersion]));
         }
         foreach ($account->appKey === null ? [] : $this->fields->owedBy($account->appKey) as $field) {
-            $lack = $this->lack($field, $account);
+            $lack = $only === null || in_array($field->key, $only, true) ? $this->lack($field, $account) : null;
             if ($lack !== null) {
                 $owed[] = new Owed(Duty::CompleteFields, "complete_fields:{$field->key}", new Reason($lack, $field->path(), ['label' => $field->label]));
             }

@@ -15,8 +15,12 @@ final readonly class Compare
     /** Reasons that depend on the address alone, so that they can be given again for a sign-up of which only the domain was kept. */
     private const OF_THE_ADDRESS = ['email.domain_not_listed', 'email.domain_refused', 'email.throwaway', 'signup.invited_only', 'signup.nobody_only'];
 
+    /** @var list<string> only these can make a difference; judging the others twice would be most of the work */
+    private array $fields;
+
     public function __construct(private Judge $before, private Judge $after)
     {
+        $this->fields = $before->fieldsUnlike($after);
     }
 
     /** @return list<Finding> */
@@ -26,7 +30,7 @@ final readonly class Compare
             return [];
         }
         $findings = [];
-        [$owedBefore, $owedAfter] = [$this->before->owed($account), $this->after->owed($account)];
+        [$owedBefore, $owedAfter] = [$this->before->owed($account, $this->fields), $this->after->owed($account, $this->fields)];
         foreach (array_diff_key($owedAfter, $owedBefore) as $owed) {
             $findings[] = new Finding(Finding::GAINS_DUTY, $owed->reason);
         }
@@ -34,9 +38,9 @@ final readonly class Compare
             $findings[] = new Finding(Finding::LOSES_DUTY, $owed->reason);
         }
         if ($account->appKey !== null) {
-            $findings = [...$findings, ...$this->admission($account->appKey, $account->email, Finding::REFUSED, Finding::ADMITTED)];
+            $findings = [...$findings, ...$this->admission($account->appKey, substr((string) strrchr($account->email, '@'), 1), Finding::REFUSED, Finding::ADMITTED)];
         }
-        foreach ($account->fields === [] ? [] : array_diff_key($this->after->misfits($account), $this->before->misfits($account)) as $reason) {
+        foreach (array_diff_key($this->after->misfits($account, $this->fields), $this->before->misfits($account, $this->fields)) as $reason) {
             $findings[] = new Finding(Finding::MISFIT, $reason);
         }
 
@@ -55,7 +59,7 @@ final readonly class Compare
             return [];
         }
 
-        return $this->admission($app, "somebody@{$domain}", Finding::PAST_REFUSED, Finding::PAST_ADMITTED);
+        return $this->admission($app, $domain, Finding::PAST_REFUSED, Finding::PAST_ADMITTED);
     }
 
     /**
@@ -76,10 +80,10 @@ final readonly class Compare
     }
 
     /** @return list<Finding> */
-    private function admission(string $app, string $email, string $refused, string $admitted): array
+    private function admission(string $app, string $domain, string $refused, string $admitted): array
     {
-        $before = $this->before->reasonAgainstAddress($app, $email);
-        $after = $this->after->reasonAgainstAddress($app, $email);
+        $before = $this->before->reasonAgainstDomain($app, $domain);
+        $after = $this->after->reasonAgainstDomain($app, $domain);
 
         return match (true) {
             $before === null && $after !== null => [new Finding($refused, $this->named($after))],

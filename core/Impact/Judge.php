@@ -23,14 +23,17 @@ use Kennel\Core\Signup\SignupVerdict;
 use Kennel\Core\Signup\ThrowawayDomains;
 
 /** One whole rule book at work: what it says of a sign-up, and of an account there is. */
-final readonly class Judge
+final class Judge
 {
+    /** @var array<string, Reason|null> by app and domain: the same for everybody of one domain */
+    private array $byDomain = [];
+
     private function __construct(
-        private RuleBook $book,
-        private DecideSignup $decideSignup,
-        private DecideFields $decideFields,
-        private DutyRules $duties,
-        private \DateTimeImmutable $now,
+        private readonly RuleBook $book,
+        private readonly DecideSignup $decideSignup,
+        private readonly DecideFields $decideFields,
+        private readonly DutyRules $duties,
+        private readonly \DateTimeImmutable $now,
     ) {
     }
 
@@ -52,35 +55,47 @@ final readonly class Judge
             : ($this->decideSignup)($input, $rules, static fn (): bool => false, $this->now);
     }
 
-    public function reasonAgainstAddress(string $app, string $email): ?Reason
+    /** Why nobody of a domain could sign up on an app; null when they could. */
+    public function reasonAgainstDomain(string $app, string $domain): ?Reason
     {
-        $rules = $this->book->apps[$app] ?? null;
-        if ($rules === null) {
-            return new Reason('signup.nobody_only');
+        $key = "{$app} {$domain}";
+        if (! array_key_exists($key, $this->byDomain)) {
+            $this->byDomain[$key] = $this->judgeDomain($app, $domain);
         }
-        try {
-            return $this->decideSignup->reasonAgainstAddress(EmailAddress::parse($email), $rules, static fn (): bool => false);
-        } catch (Refused $refused) {
-            return $refused->reason;
-        }
+
+        return $this->byDomain[$key];
     }
 
-    /** @return array<string, Owed> by subject */
-    public function owed(AccountFacts $account): array
+    /** @return list<string> keys of fields that are not defined the same by another book, on either side */
+    public function fieldsUnlike(self $other): array
+    {
+        $keys = array_keys($this->book->fields->all + $other->book->fields->all);
+
+        return array_values(array_filter($keys, fn (string $key): bool => serialize($this->book->fields->find($key)) !== serialize($other->book->fields->find($key))));
+    }
+
+    /**
+     * @param  list<string>  $fields  the keys of fields to look at
+     * @return array<string, Owed> by subject
+     */
+    public function owed(AccountFacts $account, array $fields): array
     {
         $owed = [];
-        foreach ($this->duties->owedBy($account) as $one) {
+        foreach ($this->duties->owedBy($account, $fields) as $one) {
             $owed[$one->subject] = $one;
         }
 
         return $owed;
     }
 
-    /** @return array<string, Reason> why stored values do not fit, by field */
-    public function misfits(AccountFacts $account): array
+    /**
+     * @param  list<string>  $fields  the keys of fields to look at
+     * @return array<string, Reason> why stored values do not fit, by field
+     */
+    public function misfits(AccountFacts $account, array $fields): array
     {
         $misfits = [];
-        foreach ($account->fields as $key => $value) {
+        foreach (array_intersect_key($account->fields, array_flip($fields)) as $key => $value) {
             $field = $this->book->fields->find($key);
             $reason = $field instanceof Field ? $this->decideFields->misfit($field, $value, $this->now) : new Reason('field.gone', "fields.{$key}");
             if ($reason !== null) {
@@ -89,6 +104,19 @@ final readonly class Judge
         }
 
         return $misfits;
+    }
+
+    private function judgeDomain(string $app, string $domain): ?Reason
+    {
+        $rules = $this->book->apps[$app] ?? null;
+        if ($rules === null) {
+            return new Reason('signup.nobody_only');
+        }
+        try {
+            return $this->decideSignup->reasonAgainstAddress(EmailAddress::parse("somebody@{$domain}"), $rules, static fn (): bool => false);
+        } catch (Refused $refused) {
+            return $refused->reason;
+        }
     }
 
     public function shortestPassword(): int

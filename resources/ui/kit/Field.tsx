@@ -2,23 +2,24 @@ import { useId, useState, type ComponentProps, type ReactNode } from 'react';
 
 interface Described {
   /** Given where something else leads to the box. */
-  id?: string;
+  id?: string | undefined;
   label: string;
   error?: string | undefined;
   help?: ReactNode;
-  large?: boolean;
+  large?: boolean | undefined;
 }
 
-/** A labelled box. Errors and help stand below it in a space that is always there, so that nothing jumps while typing. */
-export function TextField({
+/** What every labelled box has. Errors and help stand below it in a space that is always there, so that nothing jumps while typing. */
+function Labelled({
+  id: given,
   label,
   error,
   help,
   large = false,
-  trailing,
-  id: given,
-  ...input
-}: ComponentProps<'input'> & Described & { trailing?: ReactNode }) {
+  children,
+}: Described & {
+  children: (box: { id: string; 'aria-invalid': boolean; 'aria-describedby': string; className: string }) => ReactNode;
+}) {
   const own = useId();
   const id = given ?? own;
   const note = `${id}-note`;
@@ -27,18 +28,41 @@ export function TextField({
       <label htmlFor={id} className={`mb-1 block font-semibold ${large ? 'text-[15px]' : ''}`}>
         {label}
       </label>
-      <div className="relative">
-        <input
-          {...input}
-          id={id}
-          aria-invalid={error !== undefined}
-          aria-describedby={note}
-          className={`w-full rounded-control border bg-sheet px-3 text-ink ${large ? 'h-11 text-[16px]' : 'h-8'} ${trailing ? 'pr-20' : ''} ${error !== undefined ? 'border-brick' : 'border-line-strong'}`}
-        />
-        {trailing}
-      </div>
+      {children({
+        id,
+        'aria-invalid': error !== undefined,
+        'aria-describedby': note,
+        className: `block w-full rounded-control border bg-sheet text-ink ${large ? 'text-[16px]' : ''} ${error !== undefined ? 'border-brick' : 'border-line-strong'}`,
+      })}
       <Note id={note} error={error} help={help} large={large} />
     </div>
+  );
+}
+
+const heights = (large: boolean | undefined): string => (large === true ? 'h-11' : 'h-8');
+
+export function TextField({
+  id,
+  label,
+  error,
+  help,
+  large,
+  trailing,
+  ...input
+}: ComponentProps<'input'> & Described & { trailing?: ReactNode }) {
+  return (
+    <Labelled {...{ id, label, error, help, large }}>
+      {({ className, ...box }) => (
+        <div className="relative">
+          <input
+            {...input}
+            {...box}
+            className={`px-3 ${heights(large)} ${trailing === undefined ? '' : 'pr-20'} ${className}`}
+          />
+          {trailing}
+        </div>
+      )}
+    </Labelled>
   );
 }
 
@@ -65,32 +89,11 @@ export function PasswordField(props: ComponentProps<'input'> & Described) {
   );
 }
 
-export function TextArea({
-  label,
-  error,
-  help,
-  large = false,
-  id: given,
-  ...input
-}: ComponentProps<'textarea'> & Described) {
-  const own = useId();
-  const id = given ?? own;
-  const note = `${id}-note`;
+export function TextArea({ id, label, error, help, large, ...input }: ComponentProps<'textarea'> & Described) {
   return (
-    <div>
-      <label htmlFor={id} className={`mb-1 block font-semibold ${large ? 'text-[15px]' : ''}`}>
-        {label}
-      </label>
-      <textarea
-        rows={3}
-        {...input}
-        id={id}
-        aria-invalid={error !== undefined}
-        aria-describedby={note}
-        className={`block w-full rounded-control border bg-sheet px-3 py-1.5 ${large ? 'text-[16px]' : ''} ${error !== undefined ? 'border-brick' : 'border-line-strong'}`}
-      />
-      <Note id={note} error={error} help={help} large={large} />
-    </div>
+    <Labelled {...{ id, label, error, help, large }}>
+      {({ className, ...box }) => <textarea rows={3} {...input} {...box} className={`px-3 py-1.5 ${className}`} />}
+    </Labelled>
   );
 }
 
@@ -109,38 +112,27 @@ interface Choice {
 }
 
 export function Select({
+  id,
   label,
   error,
   help,
-  large = false,
-  id: given,
+  large,
   choices,
   ...input
 }: ComponentProps<'select'> & Described & { choices: readonly Choice[] }) {
-  const own = useId();
-  const id = given ?? own;
-  const note = `${id}-note`;
   return (
-    <div>
-      <label htmlFor={id} className={`mb-1 block font-semibold ${large ? 'text-[15px]' : ''}`}>
-        {label}
-      </label>
-      <select
-        {...input}
-        id={id}
-        aria-invalid={error !== undefined}
-        aria-describedby={note}
-        className={`block w-full rounded-control border bg-sheet px-2 text-ink ${large ? 'h-11 text-[16px]' : 'h-8'} ${error !== undefined ? 'border-brick' : 'border-line-strong'}`}
-      >
-        <option value="">Choose…</option>
-        {choices.map((choice) => (
-          <option key={choice.value} value={choice.value}>
-            {choice.label}
-          </option>
-        ))}
-      </select>
-      <Note id={note} error={error} help={help} large={large} />
-    </div>
+    <Labelled {...{ id, label, error, help, large }}>
+      {({ className, ...box }) => (
+        <select {...input} {...box} className={`px-2 ${heights(large)} ${className}`}>
+          <option value="">Choose…</option>
+          {choices.map((choice) => (
+            <option key={choice.value} value={choice.value}>
+              {choice.label}
+            </option>
+          ))}
+        </select>
+      )}
+    </Labelled>
   );
 }
 

@@ -16,7 +16,7 @@ const STEPS = [
 ] as const;
 
 const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' });
-const HEIGHT = 120;
+const HEIGHT = 260;
 const STEP = 30;
 
 type Day = Schemas['Funnel']['days'][number];
@@ -155,9 +155,8 @@ function Chart({ items }: { items: Day[] }) {
   return (
     <div>
       <svg
-        viewBox={`0 0 ${width} ${HEIGHT + 40}`}
+        viewBox={`0 0 ${width} ${HEIGHT + 52}`}
         className="w-full"
-        style={{ maxHeight: 240 }}
         role="img"
         aria-label={`Sign-ups by day, at most ${most}; the table below has the numbers`}
       >
@@ -182,14 +181,14 @@ function Chart({ items }: { items: Day[] }) {
             ))}
             <text
               x={(STEP - 10) / 2}
-              y={HEIGHT + 12 - bar(day.submitted)}
+              y={HEIGHT + 11 - bar(day.submitted)}
               textAnchor="middle"
-              className="fill-ink text-[11px]"
+              className="fill-ink text-[21px]"
             >
               {day.submitted === 0 ? '' : day.submitted}
             </text>
             {(items.length - 1 - index) % 5 === 0 ? (
-              <text x={(STEP - 10) / 2} y={HEIGHT + 34} textAnchor="middle" className="fill-ink-soft text-[11px]">
+              <text x={(STEP - 10) / 2} y={HEIGHT + 42} textAnchor="middle" className="fill-ink-soft text-[21px]">
                 {DAY.format(new Date(day.day))}
               </text>
             ) : null}

@@ -56,7 +56,7 @@ export function SignupScreen() {
       <Failure error={hand.failure ?? apps.error} />
       <Conflict hand={hand} />
       {isBench ? (
-        <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
+        <div className="@container flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
           <div className="flex w-[470px] shrink-0 flex-col border-r border-line max-lg:w-full max-lg:border-r-0">
             <div className="min-h-0 flex-1 overflow-y-auto" role="region" aria-label="Rule">
               <AppChooser apps={apps.data?.items ?? []} app={app} onChoose={choose} />

@@ -28,8 +28,9 @@ export function TryIt({ app, page, draft }: { app: string; page: 'sign-up' | 'de
   const version = draft === undefined ? '' : `${draft.base_revision}.${draft.version}`;
   const source = `/a/${app}/${page}?try=draft`;
   return (
-    <>
-      <div className="flex min-w-0 flex-1 flex-col max-lg:min-h-[720px]" role="region" aria-label="Try it">
+    // With the dock open there is no room for three columns; this try's evidence folds under.
+    <div className="flex min-w-0 flex-1 max-lg:flex-col @max-[1100px]:flex-col">
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col max-lg:min-h-[720px]" role="region" aria-label="Try it">
         <div className="flex h-11 shrink-0 items-center justify-between gap-2 px-4">
           <h2 className="font-semibold">Try it, under the {draft?.version === 0 ? 'rules in force' : 'draft'}</h2>
           <Segments
@@ -46,7 +47,7 @@ export function TryIt({ app, page, draft }: { app: string; page: 'sign-up' | 'de
       </div>
       <aside
         aria-label="Evidence of the try"
-        className="flex w-[300px] shrink-0 flex-col overflow-y-auto border-l border-line bg-well px-3.5 pb-4 max-lg:w-full max-lg:border-l-0"
+        className="flex w-[300px] shrink-0 flex-col overflow-y-auto border-l border-line bg-well px-3.5 pb-4 max-lg:w-full max-lg:border-l-0 @max-[1100px]:h-52 @max-[1100px]:w-full @max-[1100px]:border-t @max-[1100px]:border-l-0"
       >
         <h2 className="flex h-11 shrink-0 items-center font-bold">Evidence</h2>
         {verdict === null ? (
@@ -59,7 +60,7 @@ export function TryIt({ app, page, draft }: { app: string; page: 'sign-up' | 'de
         )}
         {rehearsed === null ? null : <Shown tried={rehearsed} />}
       </aside>
-    </>
+    </div>
   );
 }
 

@@ -4,14 +4,12 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Passwords;
 
+use Kennel\Core\Passwords\Schemes\Schemes;
 use Kennel\Core\Secrets\Entropy;
 
-/** Makes Argon2id hashes by today's parameters, and verifies those and bcrypt's. */
+/** Makes Argon2id hashes by today's parameters, and verifies those of every scheme in Schemes. */
 final readonly class PasswordHasher
 {
-    /** A stored hash that asks for more than this (KiB) was not made here; computing it would let one row stop the server. */
-    private const MOST_MEMORY = 1_048_576;
-
     private const SALT_BYTES = 16;
 
     public function __construct(private Argon2idParameters $parameters, private Entropy $entropy)
@@ -37,16 +35,10 @@ final readonly class PasswordHasher
         return PhcString::argon2id($this->parameters, $salt, $hash)->toString();
     }
 
-    /** Constant in the password; false for a scheme that is not verified here or parameters nobody would store. */
+    /** False for a scheme that is not verified here, for a malformed string, and for parameters nobody would store. */
     public function verify(PreparedPassword $password, string $stored): bool
     {
-        $known = match (HashScheme::of($stored)) {
-            HashScheme::Argon2id => $this->isReasonable($stored),
-            HashScheme::Bcrypt => strlen($password->secret->reveal()) <= 72,
-            default => false,
-        };
-
-        return $known && password_verify($password->secret->reveal(), $stored);
+        return Schemes::verifying($stored)?->matches($password->secret->reveal(), $stored) ?? false;
     }
 
     /** True when the next successful sign-in should store a new hash. */
@@ -66,18 +58,7 @@ final readonly class PasswordHasher
     /** Whether verify() would really compute something for this hash. */
     public function canVerify(string $stored): bool
     {
-        return match (HashScheme::of($stored)) {
-            HashScheme::Argon2id => $this->isReasonable($stored),
-            HashScheme::Bcrypt => true,
-            default => false,
-        };
-    }
-
-    private function isReasonable(string $stored): bool
-    {
-        $phc = PhcString::parse($stored);
-
-        return $phc !== null && $phc->parameters->memory <= self::MOST_MEMORY && $phc->parameters->passes <= 64 && $phc->parameters->lanes <= 64;
+        return Schemes::verifying($stored) !== null;
     }
 
     /** @return array{memory_cost: int, time_cost: int, threads: int} */

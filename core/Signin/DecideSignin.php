@@ -10,7 +10,7 @@ use Kennel\Core\Passwords\PreparedPassword;
 
 /**
  * Whether an address and a password open a session. One answer and one time for an unknown address, a wrong password, an account
- * without a usable password and a suspended one: each costs exactly one verification.
+ * without a usable password and a suspended one: each costs at least one verification by today's rule.
  */
 final readonly class DecideSignin
 {
@@ -29,6 +29,10 @@ final readonly class DecideSignin
         }
         $against = $stored !== null && $this->hasher->canVerify($stored) ? $stored : $this->hasher->decoy();
         $matches = $this->hasher->verify($password, $against);
+        if (! $matches && ! str_starts_with($against, '$argon2')) {
+            // An older scheme is mostly quicker than today's; refused, it costs today's as well, or the time would tell who has an account.
+            $this->hasher->verify($password, $this->hasher->decoy());
+        }
         if (! $matches || $stored === null || $standing === null || ! $standing->maySignIn()) {
             return SigninVerdict::refused();
         }

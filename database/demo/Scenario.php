@@ -81,11 +81,23 @@ final class Scenario
         $made = [];
         foreach (self::KEEPERS as $index => [$name, $email]) {
             $people->reserve($email);
-            $hash = $hasher->hash(PreparedPassword::from(new Secret(DemoKeeper::PASSWORD)));
+            $hash = $this->keeperHash($index, $hasher, $entropy);
             $made[] = $maker->keeper($name, $email, $hash, 380 - $index * 40);
         }
 
         return $made;
+    }
+
+    /** Two keepers came with the older site's hashes; signing in renews them. */
+    private function keeperHash(int $index, PasswordHasher $hasher, SeededEntropy $entropy): string
+    {
+        $salt = $entropy->bytes(8);
+
+        return match ($index) {
+            3 => '{SSHA}'.base64_encode(hash('sha1', DemoKeeper::PASSWORD.$salt, binary: true).$salt),
+            4 => '$pbkdf2-sha256$i=29000$'.rtrim(base64_encode($salt), '=').'$'.rtrim(base64_encode(hash_pbkdf2('sha256', DemoKeeper::PASSWORD, $salt, 29_000, 32, binary: true)), '='),
+            default => $hasher->hash(PreparedPassword::from(new Secret(DemoKeeper::PASSWORD))),
+        };
     }
 
     /** @param  list<array<string, mixed>>  $rows */

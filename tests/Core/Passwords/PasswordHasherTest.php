@@ -8,7 +8,6 @@ use Eris\Generators;
 use Eris\TestTrait;
 use Kennel\Core\Passwords\Argon2idParameters;
 use Kennel\Core\Passwords\HashKind;
-use Kennel\Core\Passwords\HashScheme;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PhcString;
 use Kennel\Core\Passwords\PreparedPassword;
@@ -86,8 +85,11 @@ final class PasswordHasherTest extends TestCase
     {
         self::assertSame('Argon2id 64/1/1', HashKind::of($this->hasher()->hash($this->password('x'))));
         self::assertSame('bcrypt 10', HashKind::of('$2y$10$'.str_repeat('a', 53)));
-        self::assertSame(HashScheme::PortablePhpass, HashScheme::of('$P$9IQRaTwmfeRo7ud9Fh4E2PdI0S3r.L0'));
-        self::assertSame(HashScheme::Unknown, HashScheme::of('5f4dcc3b5aa765d61d8327deb882cf99'));
+        self::assertSame('portable phpass 2^11', HashKind::of('$P$9IQRaTwmfeRo7ud9Fh4E2PdI0S3r.L0'));
+        self::assertSame('not recognised', HashKind::of('5f4dcc3b5aa765d61d8327deb882cf99'));
+        self::assertSame('not recognised: y', HashKind::of('$y$j9T$abc'));
+        self::assertSame('not recognised: CLEARTEXT', HashKind::of('{CLEARTEXT}x'));
+        self::assertSame('malformed bcrypt', HashKind::of('$2y$99$x'));
     }
 
     private function hasher(int $passes = 1): PasswordHasher

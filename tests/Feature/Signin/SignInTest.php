@@ -41,7 +41,7 @@ final class SignInTest extends DoorTestCase
             DB::table('accounts')->where('id', $account->id)->update(['status' => $status]);
         }
         $old = $this->holder('old@post.example');
-        DB::table('accounts')->where('id', $old->id)->update(['password_hash' => '{SSHA}'.base64_encode(sha1(self::PASSWORD.'salt', true).'salt')]);
+        DB::table('accounts')->where('id', $old->id)->update(['password_hash' => '$y$j9T$'.self::PASSWORD]);
         $answers = [];
         foreach ([['nobody@post.example', self::PASSWORD], ['tam@post.example', 'wrong'], ['suspended@post.example', self::PASSWORD], ['closed@post.example', self::PASSWORD], ['old@post.example', self::PASSWORD], ['not an address', self::PASSWORD]] as [$email, $password]) {
             $response = $this->knock('POST', '/sessions', ['email' => $email, 'password' => $password]);
@@ -51,6 +51,30 @@ final class SignInTest extends DoorTestCase
         self::assertCount(1, array_unique($answers));
         self::assertSame(0, self::rows('sessions'));
         self::assertSame(6, DB::table('audit_events')->where('event', 'session.refused')->count());
+    }
+
+    #[\PHPUnit\Framework\Attributes\DataProvider('olderHashes')]
+    public function test_an_older_hash_signs_in_and_is_renewed(string $stored): void
+    {
+        $old = $this->holder('old@post.example');
+        DB::table('accounts')->where('id', $old->id)->update(['password_hash' => $stored, 'hash_kind' => 'old']);
+        $this->knock('POST', '/sessions', ['email' => 'old@post.example', 'password' => 'wrong'])->assertStatus(401);
+        self::assertSame($stored, DB::table('accounts')->where('id', $old->id)->value('password_hash'));
+        $this->signIn('old@post.example')->assertCreated();
+        self::assertSame('Argon2id 7168/1/1', DB::table('accounts')->where('id', $old->id)->value('hash_kind'));
+        $this->signIn('old@post.example')->assertCreated();
+    }
+
+    /** @return array<string, array{string}> */
+    public static function olderHashes(): array
+    {
+        return [
+            'salted SHA-1' => ['{SSHA}'.base64_encode(sha1(self::PASSWORD.'salt', true).'salt')],
+            'bcrypt' => [password_hash(self::PASSWORD, PASSWORD_BCRYPT, ['cost' => 4])],
+            'crypt(3)' => [crypt(self::PASSWORD, '$6$rounds=1000$saltsalt$')],
+            'PBKDF2' => ['$pbkdf2-sha256$i=1000$c2FsdA$'.rtrim(base64_encode(hash_pbkdf2('sha256', self::PASSWORD, 'salt', 1000, 32, true)), '=')],
+            'a bare digest' => ['$digest$md5$password$$'.md5(self::PASSWORD)],
+        ];
     }
 
     public function test_a_pending_account_is_signed_in_but_limited(): void

@@ -58,7 +58,7 @@ const ways: Record<
         {count} stored {one ? 'hash is' : 'hashes are'} below today’s rule
       </>
     ),
-    why: 'bcrypt hashes are renewed when their holder signs in. The other older schemes can not be verified yet.',
+    why: 'Each is renewed when its holder signs in; nobody has to do anything.',
     act: 'See the census',
     to: '/passwords',
     urgent: false,

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Passwords\Schemes;
+
+use Kennel\Core\Passwords\PhcString;
+
+/** RFC 9106: Argon2id, and Argon2i of older services. */
+final readonly class Argon2 implements Scheme
+{
+    /** In KiB. A stored hash that asks for more was not made by anybody's choice; computing it would let one row stop the server. */
+    private const MOST_MEMORY = 1_048_576;
+
+    private const MOST = 64;
+
+    /** @param  'argon2id'|'argon2i'  $variant */
+    public function __construct(private string $variant)
+    {
+    }
+
+    public function name(): string
+    {
+        return ucfirst($this->variant);
+    }
+
+    public function recognises(string $stored): bool
+    {
+        return str_starts_with($stored, "\${$this->variant}\$");
+    }
+
+    public function parameters(string $stored): ?string
+    {
+        $phc = PhcString::parse($stored);
+        if ($phc === null || $phc->parameters->memory > self::MOST_MEMORY || $phc->parameters->passes > self::MOST || $phc->parameters->lanes > self::MOST) {
+            return null;
+        }
+
+        return "{$phc->parameters->memory}/{$phc->parameters->passes}/{$phc->parameters->lanes}";
+    }
+
+    public function matches(#[\SensitiveParameter] string $password, string $stored): bool
+    {
+        return password_verify($password, $stored);
+    }
+}

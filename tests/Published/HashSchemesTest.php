@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Published;
+
+use Kennel\Core\Passwords\HashKind;
+use Kennel\Core\Passwords\Schemes\Schemes;
+use Kennel\Tests\Support\Node;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+/** Every scheme against reference values and against hashes that somebody else's implementation has just made. */
+final class HashSchemesTest extends TestCase
+{
+    private const PASSWORDS = ['slow green otters swim', 'Flüsse fließen früh', 'x', '渡辺 葵', 'a passphrase that is somewhat longer than sixteen bytes'];
+
+    #[DataProvider('references')]
+    public function test_reference_values(string $stored, string $password, string $kind): void
+    {
+        self::assertSame($kind, HashKind::of($stored));
+        self::assertTrue($this->opens($password, $stored));
+        self::assertFalse($this->opens($password.' ', $stored));
+    }
+
+    /** @return array<string, array{string, string, string}> */
+    public static function references(): array
+    {
+        $base64 = static fn (string $hex): string => rtrim(base64_encode((string) hex2bin(str_replace(' ', '', $hex))), '=');
+
+        return [
+            'Argon2 reference test' => ['$argon2id$v=19$m=65536,t=2,p=1$c29tZXNhbHQ$CTFhFdXPJO1aFaMaO6Mm5c8y7cJHAph8ArZWb2GRPPc', 'password', 'Argon2id 65536/2/1'],
+            'bcrypt reference test, 2a' => ['$2a$05$CCCCCCCCCCCCCCCCCCCCC.E5YPO9kmyuRGyh0XouQYb4YMJKvyOeW', 'U*U', 'bcrypt 5'],
+            'the same, as 2b' => ['$2b$05$CCCCCCCCCCCCCCCCCCCCC.E5YPO9kmyuRGyh0XouQYb4YMJKvyOeW', 'U*U', 'bcrypt 5'],
+            'portable phpass reference test' => ['$P$9IQRaTwmfeRo7ud9Fh4E2PdI0S3r.L0', 'test12345', 'portable phpass 2^11'],
+            'RFC 6070, one iteration' => ['$pbkdf2-sha1$i=1$'.$base64('73616c74').'$'.$base64('0c60c80f961f0e71f3a9b524af6012062fe037a6'), 'password', 'PBKDF2-SHA1 1'],
+            'the same without the digest\'s name' => ['$pbkdf2$1$'.$base64('73616c74').'$'.$base64('0c60c80f961f0e71f3a9b524af6012062fe037a6'), 'password', 'PBKDF2-SHA1 1'],
+            'RFC 7914 §11' => ['{PBKDF2-SHA256}1$'.$base64('73616c74').'$'.$base64('55ac046e56e3089f ec1691c22544b605 f94185216dde0465 e68b9d57c20dacbc 49ca9cccf179b645 991664b39d77ef31 7c71b845b1e30bd5 09112041d3a19783'), 'passwd', 'PBKDF2-SHA256 1'],
+            'FIPS 180-4 (SHA-1 of "abc")' => ['$digest$sha1$password$$a9993e364706816aba3e25717850c26c9cd0d89d', 'abc', 'bare digest sha1 password'],
+            'RFC 1321 (MD5 of "abc"), split into salt and password' => ['$digest$md5$salt.password$61$900150983cd24fb0d6963f7d28e17f72', 'bc', 'bare digest md5 salt.password'],
+            'FIPS 180-4 (SHA-256 of "abc"), split the other way' => ['$digest$sha256$password.salt$63$ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad', 'ab', 'bare digest sha256 password.salt'],
+        ];
+    }
+
+    /** openssl passwd: crypt(3) MD5, SHA-256, SHA-512 and APR1. */
+    public function test_what_openssl_makes(): void
+    {
+        foreach (['-1' => 'MD5-crypt', '-5' => 'SHA-256-crypt 5000', '-6' => 'SHA-512-crypt 5000', '-apr1' => 'APR1'] as $option => $kind) {
+            foreach (self::PASSWORDS as $password) {
+                $process = proc_open(['openssl', 'passwd', $option, '-stdin'], [['pipe', 'r'], ['pipe', 'w']], $pipes);
+                self::assertNotFalse($process);
+                fwrite($pipes[0], $password);
+                fclose($pipes[0]);
+                $stored = trim((string) stream_get_contents($pipes[1]));
+                proc_close($process);
+                $this->assertIsHashOf($password, $stored, $kind);
+            }
+        }
+    }
+
+    /** hash-wasm (npm): Argon2i, Argon2id, bcrypt, scrypt and PBKDF2. */
+    public function test_what_hash_wasm_makes(): void
+    {
+        $made = Node::ask(<<<'JS'
+            const { argon2i, argon2id, bcrypt, pbkdf2, createSHA256, createSHA512 } = await import('hash-wasm');
+            const salt = Buffer.from('saltsaltsaltsalt');
+            const text = (bytes) => Buffer.from(bytes).toString('base64').replace(/=+$/, '');
+            output = [];
+            for (const password of input) {
+              output.push([password, await argon2id({ password, salt, iterations: 2, memorySize: 512, parallelism: 2, hashLength: 32, outputType: 'encoded' }), 'Argon2id 512/2/2']);
+              output.push([password, await argon2i({ password, salt, iterations: 3, memorySize: 512, parallelism: 1, hashLength: 32, outputType: 'encoded' }), 'Argon2i 512/3/1']);
+              output.push([password, await bcrypt({ password, salt, costFactor: 5, outputType: 'encoded' }), 'bcrypt 5']);
+              for (const [name, hashFunction] of [['sha256', createSHA256()], ['sha512', createSHA512()]]) {
+                const hash = await pbkdf2({ password, salt, iterations: 1000, hashLength: 32, hashFunction, outputType: 'binary' });
+                output.push([password, `$pbkdf2-${name}$1000$${text(salt).replaceAll('+', '.')}$${text(hash).replaceAll('+', '.')}`, `PBKDF2-${name.toUpperCase()} 1000`]);
+              }
+            }
+            JS, self::PASSWORDS);
+        self::assertIsArray($made);
+        self::assertCount(25, $made);
+        foreach ($made as [$password, $stored, $kind]) {
+            $this->assertIsHashOf($password, $stored, $kind);
+        }
+    }
+
+    /** libsodium's own maker of "$7$" strings, and its verdict on them (RFC 7914). */
+    public function test_scrypt_in_sodiums_form(): void
+    {
+        foreach (self::PASSWORDS as $password) {
+            $this->assertIsHashOf($password, sodium_crypto_pwhash_scryptsalsa208sha256_str($password, 524_288, 16_777_216), null);
+        }
+    }
+
+    /** RFC 2307 names the form; the digests are made here by the definition. Common practice: the salt stands behind the digest. */
+    public function test_directories_salted_digests(): void
+    {
+        foreach (['{SSHA}' => 'sha1', '{SSHA256}' => 'sha256', '{SSHA512}' => 'sha512'] as $beginning => $digest) {
+            foreach ([4, 8, 16] as $length) {
+                $salt = random_bytes($length);
+                $this->assertIsHashOf('slow green otters', $beginning.base64_encode(hash($digest, 'slow green otters'.$salt, true).$salt), null);
+            }
+        }
+    }
+
+    public function test_what_asks_for_more_than_anybody_would_store_is_not_computed(): void
+    {
+        foreach ([
+            '$argon2id$v=19$m=4194304,t=1,p=1$c29tZXNhbHQ$CTFhFdXPJO1aFaMaO6Mm5c8y7cJHAph8ArZWb2GRPPc',
+            '$2y$31$CCCCCCCCCCCCCCCCCCCCC.E5YPO9kmyuRGyh0XouQYb4YMJKvyOeW',
+            '$P$TIQRaTwmfeRo7ud9Fh4E2PdI0S3r.L0',
+            '$6$rounds=999999999$saltsalt$'.str_repeat('a', 86),
+            '$pbkdf2-sha256$i=99999999$c2FsdA$CTFhFdXPJO1aFaMaO6Mm5c8y7cJHAph8ArZWb2GRPPc',
+            '$7$z6..../....'.str_repeat('a', 43).'$'.str_repeat('a', 43),
+        ] as $greedy) {
+            self::assertNull(Schemes::verifying($greedy), $greedy);
+            self::assertStringStartsWith('malformed ', HashKind::of($greedy));
+        }
+    }
+
+    private function assertIsHashOf(string $password, string $stored, ?string $kind): void
+    {
+        self::assertNotNull(Schemes::verifying($stored), $stored);
+        if ($kind !== null) {
+            self::assertSame($kind, HashKind::of($stored));
+        }
+        self::assertTrue($this->opens($password, $stored), "{$password} {$stored}");
+        self::assertFalse($this->opens("{$password}x", $stored), $stored);
+        self::assertFalse($this->opens(substr($password, 0, -1).'#', $stored), $stored);
+    }
+
+    private function opens(string $password, string $stored): bool
+    {
+        return Schemes::verifying($stored)?->matches($password, $stored) ?? false;
+    }
+}

@@ -20,6 +20,7 @@ use Kennel\App\Passwords\CommonPasswords;
 use Kennel\App\Platform\Clock;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\RequestContext;
+use Kennel\App\Recovery\SendRecovery;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Signup\ListedThrowawayDomains;
@@ -99,6 +100,7 @@ final class KennelProvider extends ServiceProvider
         $this->app->scoped(PasswordRules::class, static fn (): PasswordRules => PasswordRules::read($rules()->section('password')));
         $this->app->scoped(Argon2idParameters::class, static fn (): Argon2idParameters => Argon2idParameters::read($rules()->section('hashing')));
         $this->app->scoped(VerificationRules::class, static fn (): VerificationRules => VerificationRules::read($rules()->section('verification')));
+        $this->app->when(SendRecovery::class)->needs(VerificationRules::class)->give(static fn (): VerificationRules => VerificationRules::read($rules()->section('recovery')));
         $this->app->scoped(SessionRules::class, static fn (): SessionRules => SessionRules::read($rules()->section('sessions')));
         $this->app->scoped(ReviewRules::class, static fn (): ReviewRules => ReviewRules::read($rules()->section('review')));
     }

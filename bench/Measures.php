@@ -122,6 +122,7 @@ final class Measures
         };
         $figures = [
             Figure::atMost('sign-in, known and unknown apart', $apart('/sessions', ['password' => 'not this one'], 200), 0.03),
+            Figure::atMost('recovery, known and unknown apart', $apart('/recoveries', [], 200), 0.03),
             Figure::atMost('sign-up, known and unknown apart', $apart('/signups', ['app' => 'gaugebook', 'name' => 'Nobody', 'password' => 'slow green otters swim', 'terms' => '2026-09-03'], 200), 0.03),
         ];
         $stand->stop();

@@ -38,6 +38,10 @@ return [
         'lifetime' => 'PT24H',
         'cool_down' => 'PT1M',
     ],
+    'recovery' => [
+        'lifetime' => 'PT1H',
+        'cool_down' => 'PT1M',
+    ],
     'sessions' => [
         'idle' => 'PT2H',
         'absolute' => 'PT24H',

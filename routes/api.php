@@ -11,13 +11,16 @@ use Kennel\App\Audit\AuditController;
 use Kennel\App\Cases\CaseController;
 use Kennel\App\Evidence\EvidenceController;
 use Kennel\App\Fields\FieldController;
+use Kennel\App\Guidance\GuidanceController;
 use Kennel\App\Health\HealthController;
 use Kennel\App\Mail\MessageController;
 use Kennel\App\Overview\OverviewController;
 use Kennel\App\Passwords\CensusController;
+use Kennel\App\Passwords\PasswordController;
 use Kennel\App\Pictures\PictureController;
 use Kennel\App\Platform\Http\Idempotency;
 use Kennel\App\Platform\Http\OpenApiController;
+use Kennel\App\Recovery\RecoveryController;
 use Kennel\App\Roles\RoleController;
 use Kennel\App\Rules\RulesController;
 use Kennel\App\Rules\UnderDraft;
@@ -47,6 +50,10 @@ Route::post('fields/verdict', [FieldController::class, 'verdict'])->middleware(U
 Route::post('verifications', [VerificationController::class, 'resend'])->middleware(Idempotency::class);
 Route::post('verifications/inspect', [VerificationController::class, 'inspect']);
 Route::post('verifications/consume', [VerificationController::class, 'consume']);
+Route::post('recoveries', [RecoveryController::class, 'store'])->middleware(Idempotency::class);
+Route::post('recoveries/inspect', [RecoveryController::class, 'inspect']);
+Route::post('recoveries/consume', [RecoveryController::class, 'consume']);
+Route::post('passwords/verdict', [PasswordController::class, 'verdict']);
 Route::post('sessions', [SigninController::class, 'store']);
 
 // The browser's own session
@@ -57,6 +64,7 @@ Route::delete('session', [SessionController::class, 'signOut']);
 Route::get('account', [OwnAccountController::class, 'show']);
 Route::patch('account/fields', [OwnAccountController::class, 'changeFields']);
 Route::post('account/terms', [OwnAccountController::class, 'acceptTerms']);
+Route::put('account/password', [PasswordController::class, 'change']);
 Route::put('account/pictures/{field}', [OwnAccountController::class, 'sendPicture'])->where('field', '[a-z][a-z0-9_]{0,39}');
 
 // Operators. The permission is asked here, and again where the rows are read.
@@ -86,6 +94,7 @@ Route::get('messages/{id}', [MessageController::class, 'show'])->middleware(Requ
 Route::get('messages/{id}/html', [MessageController::class, 'html'])->middleware(RequirePermission::named('kennel:messages.read'));
 Route::get('messages/{id}/eml', [MessageController::class, 'eml'])->middleware(RequirePermission::named('kennel:messages.read'));
 Route::post('messages/{id}/send-again', [MessageController::class, 'sendAgain'])->middleware(RequirePermission::named('kennel:messages.send'));
+Route::get('passwords/guidance', [GuidanceController::class, 'passwords'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::get('passwords/census', [CensusController::class, 'show'])->middleware(RequirePermission::named('kennel:passwords.read'));
 Route::get('sessions', [SessionController::class, 'index'])->middleware(RequirePermission::named('kennel:sessions.read'));
 Route::delete('sessions/{id}', [SessionController::class, 'end'])->middleware(RequirePermission::named('kennel:sessions.end'));
@@ -95,6 +104,7 @@ Route::get('accounts', [AccountController::class, 'index'])->middleware(RequireP
 Route::get('accounts/{id}', [AccountController::class, 'show'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::post('accounts/{id}/suspend', [AccountController::class, 'suspend'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/restore', [AccountController::class, 'restore'])->middleware(RequirePermission::named('kennel:accounts.manage'));
+Route::post('accounts/{id}/recovery', [RecoveryController::class, 'sendByOperator'])->middleware(RequirePermission::named('kennel:messages.send'));
 Route::post('accounts/{id}/waive', [AccountController::class, 'waive'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::patch('accounts/{id}/fields', [AccountController::class, 'changeFields'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/verification', [VerificationController::class, 'resendByOperator'])->middleware(RequirePermission::named('kennel:messages.send'));

@@ -35,6 +35,7 @@ final readonly class AccountController
             $query->number('limit', 50, 1, 200),
             $query->text('field', 40),
             $query->text('value', 200),
+            $query->text('hash', 80),
         );
 
         return Json::ok([...$page, 'items' => $this->resource->rows($page['items'])]);

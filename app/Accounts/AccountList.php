@@ -38,9 +38,10 @@ final readonly class AccountList
      * @param  string  $sort  a key of SORTS or "field", "-" before it for descending
      * @param  string|null  $field  only accounts that hold a value of this field
      * @param  string|null  $value  and exactly this one
+     * @param  string|null  $hash  only accounts whose stored hash is of this kind, as the census names it
      * @return array{items: list<Account>, next: string|null, total: int, total_is_exact: bool}
      */
-    public function page(?string $search, ?string $status, string $sort, ?string $cursor, int $limit, ?string $field = null, ?string $value = null): array
+    public function page(?string $search, ?string $status, string $sort, ?string $cursor, int $limit, ?string $field = null, ?string $value = null, ?string $hash = null): array
     {
         $this->session->require('kennel:accounts.read');
         $words = $search === null ? [] : SearchText::words($search);
@@ -51,6 +52,9 @@ final readonly class AccountList
             throw Problem::invalid([new Reason('query.field', 'field')]);
         }
         $rows = $this->filtered($status, ltrim($sort, '-') === 'field' ? $field : null);
+        if ($hash !== null) {
+            $rows->where('accounts.hash_kind', $hash);
+        }
         [$total, $exact] = $words === [] ? [$rows->clone()->count(), true] : $this->search($rows, $words, $status);
 
         if ($field !== null) {
@@ -94,7 +98,7 @@ final readonly class AccountList
             // Written into the statement, since SQLite limits the number of bindings; they are integers of our own.
             $rows->whereRaw('accounts.seq IN ('.implode(',', array_map('intval', $found)).')');
 
-            return [$status === null ? count($found) : $rows->clone()->count(), true];
+            return [$rows->clone()->count(), true];
         }
         foreach ($words as $word) {
             // The unary plus keeps the planner on the sort's index.

@@ -31,6 +31,12 @@ final readonly class Accounts
         return Account::query()->where('lookup_key', $this->addresses->lookupKey($address))->first();
     }
 
+    /** Anybody: whoever is first. For work that is done and undone. */
+    public function first(): ?Account
+    {
+        return Account::query()->orderBy('seq')->first();
+    }
+
     /** @throws \Illuminate\Database\UniqueConstraintViolationException when the lookup key is taken */
     public function add(PersonName $name, EmailAddress $email, string $passwordHash, string $appKey, string $termsVersion = ''): Account
     {

@@ -25,9 +25,14 @@ final readonly class EndSessions
         return $this->end('account_id', $accountId, $by);
     }
 
-    private function end(string $column, string $value, string $by): int
+    public function allOthersOf(string $accountId, string $sessionId, string $by): int
     {
-        return $this->database->table('sessions')->where($column, $value)->whereNull('ended_at')
+        return $this->end('account_id', $accountId, $by, $sessionId);
+    }
+
+    private function end(string $column, string $value, string $by, string $except = ''): int
+    {
+        return $this->database->table('sessions')->where($column, $value)->where('id', '<>', $except)->whereNull('ended_at')
             ->update(['ended_at' => Moment::write($this->clock->now()), 'ended_by' => $by]);
     }
 }

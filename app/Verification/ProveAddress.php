@@ -15,9 +15,7 @@ use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Rules\Reason;
-use Kennel\Core\Secrets\Token;
 use Kennel\Core\Verification\ChallengePurpose;
-use Kennel\Core\Verification\DecideChallenge;
 use Psr\Clock\ClockInterface;
 
 /** Looks at a link, and follows it. Looking changes nothing. */
@@ -26,7 +24,7 @@ final readonly class ProveAddress
     public function __construct(
         private ConnectionInterface $database,
         private ClockInterface $clock,
-        private DecideChallenge $decide,
+        private OpenChallenges $challenges,
         private Accounts $accounts,
         private AuditTrail $audit,
         private RequestContext $context,
@@ -41,20 +39,20 @@ final readonly class ProveAddress
      */
     public function inspect(string $token): array
     {
-        return ['address' => $this->find($token)->address];
+        return ['address' => $this->challenges->find($token, ChallengePurpose::VerifyAddress)->address];
     }
 
     /** @throws Problem 422 as inspect() */
     public function __invoke(string $token): Account
     {
         return $this->database->transaction(function () use ($token): Account {
-            $challenge = $this->find($token);
+            $challenge = $this->challenges->find($token, ChallengePurpose::VerifyAddress);
             $account = $this->accounts->find($challenge->account_id) ?? throw Problem::notFound();
             if ($account->email !== $challenge->address) {
                 throw new Problem(422, 'challenge.refused', [new Reason('challenge.superseded', 'token')]);
             }
             $now = Moment::write($this->clock->now());
-            $this->database->table('challenges')->where('id', $challenge->id)->update(['used_at' => $now]);
+            $this->challenges->spend($challenge);
             $before = ['status' => $account->status->value, 'email_proven_at' => $account->email_proven_at];
             $after = ['status' => $account->status === Status::Pending ? Status::Active : $account->status, 'email_proven_at' => $account->email_proven_at ?? $now];
             $this->accounts->change($account, $after);
@@ -64,17 +62,5 @@ final readonly class ProveAddress
 
             return $account;
         });
-    }
-
-    private function find(string $text): \stdClass
-    {
-        $token = Token::read($text);
-        $row = $token === null ? null : $this->database->table('challenges')->where('token_digest', $token->digest())->first();
-        $reason = ($this->decide)($row === null ? null : Challenges::facts($row), ChallengePurpose::VerifyAddress, $this->clock->now());
-        if ($reason !== null || $row === null) {
-            throw new Problem(422, 'challenge.refused', [$reason ?? new Reason('challenge.unknown', 'token')]);
-        }
-
-        return $row;
     }
 }

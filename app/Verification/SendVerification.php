@@ -4,14 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\App\Verification;
 
-use Illuminate\Database\ConnectionInterface;
-use Illuminate\Support\Str;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Mail\Messages;
-use Kennel\App\Platform\Moment;
-use Kennel\Core\Secrets\Entropy;
-use Kennel\Core\Secrets\Token;
 use Kennel\Core\Verification\ChallengePurpose;
 use Kennel\Core\Verification\VerificationRules;
 use Psr\Clock\ClockInterface;
@@ -20,9 +15,8 @@ use Psr\Clock\ClockInterface;
 final readonly class SendVerification
 {
     public function __construct(
-        private ConnectionInterface $database,
         private ClockInterface $clock,
-        private Entropy $entropy,
+        private OpenChallenges $challenges,
         private VerificationRules $rules,
         private Messages $messages,
         private Apps $apps,
@@ -35,21 +29,7 @@ final readonly class SendVerification
         if (! $this->isDue($this->messages->lastSent($account->id, 'verify_address'))) {
             return false;
         }
-        $now = $this->clock->now();
-        $this->database->table('challenges')
-            ->where('account_id', $account->id)->where('purpose', ChallengePurpose::VerifyAddress->value)
-            ->whereNull('used_at')->whereNull('superseded_at')
-            ->update(['superseded_at' => Moment::write($now)]);
-        $token = Token::draw($this->entropy);
-        $this->database->table('challenges')->insert([
-            'id' => (string) Str::uuid7(),
-            'account_id' => $account->id,
-            'purpose' => ChallengePurpose::VerifyAddress->value,
-            'address' => $account->email,
-            'token_digest' => $token->digest(),
-            'created_at' => Moment::write($now),
-            'expires_at' => Moment::write($this->rules->lifetime->after($now)),
-        ]);
+        $token = $this->challenges->issue($account, ChallengePurpose::VerifyAddress, $this->rules->lifetime);
         $app = $account->app_key === null ? null : $this->apps->find($account->app_key);
         $this->messages->queue('verify_address', $account->id, $account->name, $account->email, [
             'app' => $app?->name() ?? 'Kennel',

@@ -8,4 +8,5 @@ namespace Kennel\Core\Verification;
 enum ChallengePurpose: string
 {
     case VerifyAddress = 'verify_address';
+    case ResetPassword = 'reset_password';
 }

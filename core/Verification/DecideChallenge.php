@@ -16,7 +16,6 @@ final class DecideChallenge
     public function __invoke(?ChallengeFacts $challenge, ChallengePurpose $purpose, \DateTimeImmutable $now): ?Reason
     {
         return match (true) {
-            // @phpstan-ignore notIdentical.alwaysFalse (one purpose so far; this is what keeps a second one apart)
             $challenge === null, $challenge->purpose !== $purpose => new Reason('challenge.unknown', 'token'),
             $challenge->usedAt !== null => new Reason('challenge.used', 'token'),
             $challenge->supersededAt !== null => new Reason('challenge.superseded', 'token'),

@@ -63,7 +63,7 @@ return new class extends Migration
             DB::statement("CREATE INDEX accounts_{$sort} ON accounts ({$sort}, seq)");
             DB::statement("CREATE INDEX accounts_status_{$sort} ON accounts (status, {$sort}, seq)");
         }
-        DB::statement('CREATE INDEX accounts_hash_kind ON accounts (hash_kind)');
+        DB::statement('CREATE INDEX accounts_hash_kind ON accounts (hash_kind, seen_at, seq)');
         DB::statement("CREATE VIRTUAL TABLE accounts_search USING fts5 (search, content='accounts', content_rowid='seq', prefix='1 2 3', tokenize='unicode61 remove_diacritics 0')");
         DB::statement('CREATE TRIGGER accounts_search_added AFTER INSERT ON accounts BEGIN INSERT INTO accounts_search (rowid, search) VALUES (new.seq, new.search); END');
         DB::statement("CREATE TRIGGER accounts_search_removed AFTER DELETE ON accounts BEGIN INSERT INTO accounts_search (accounts_search, rowid, search) VALUES ('delete', old.seq, old.search); END");

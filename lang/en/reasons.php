@@ -40,6 +40,7 @@ return [
         'too_long' => 'At most :maximum characters; this has :length.',
         'common' => 'This is among the passwords that are tried first. Choose another.',
         'is_address' => 'This is little more than your address. Choose another.',
+        'current_wrong' => 'This is not the password you have now.',
     ],
     'signup' => [
         'invited_only' => 'Accounts here are by invitation only.',

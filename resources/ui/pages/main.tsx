@@ -7,6 +7,9 @@ import { api, location } from './api';
 import { Details } from './duties/Details';
 import { Terms } from './duties/Terms';
 import { PageFrame } from './PageFrame';
+import { ChangePassword } from './passwords/ChangePassword';
+import { Recover } from './passwords/Recover';
+import { Reset } from './passwords/Reset';
 import { Profile } from './profile/Profile';
 import { SignIn } from './signin/SignIn';
 import { SignedOut } from './signin/SignedOut';
@@ -14,6 +17,9 @@ import { SignUp } from './signup/SignUp';
 import { Verify } from './verification/Verify';
 
 const pages = {
+  recover: Recover,
+  reset: Reset,
+  password: ChangePassword,
   'sign-up': SignUp,
   'sign-in': SignIn,
   'signed-out': SignedOut,

@@ -16,11 +16,11 @@ final class DoorsTest extends DoorTestCase
 {
     private const OPEN = [
         'GET /health', 'GET /openapi.json', 'GET /apps/{key}', 'GET /apps/{key}/signup-schema', 'POST /signups/forms', 'POST /signups', 'POST /signups/verdict', 'POST /fields/verdict',
-        'POST /verifications', 'POST /verifications/inspect', 'POST /verifications/consume', 'POST /sessions', 'DELETE /session',
+        'POST /recoveries', 'POST /recoveries/inspect', 'POST /recoveries/consume', 'POST /passwords/verdict', 'POST /verifications', 'POST /verifications/inspect', 'POST /verifications/consume', 'POST /sessions', 'DELETE /session',
     ];
 
     /** A holder's own doors, which need a session and no permission. */
-    private const HOLDERS = ['GET /session' => '', 'GET /account' => '', 'PATCH /account/fields' => '', 'POST /account/terms' => '', 'PUT /account/pictures/{field}' => ''];
+    private const HOLDERS = ['GET /session' => '', 'GET /account' => '', 'PATCH /account/fields' => '', 'POST /account/terms' => '', 'PUT /account/password' => '', 'PUT /account/pictures/{field}' => ''];
 
     public function test_every_door_is_described_and_every_description_is_a_door(): void
     {

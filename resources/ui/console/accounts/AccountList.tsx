@@ -25,6 +25,7 @@ export function AccountList({ openId }: { openId: string | null }) {
   const status = search.get('status') as Status | null;
   const field = search.get('field');
   const value = search.get('value');
+  const hash = search.get('hash');
   const sort = (search.get('sort') ?? '-seen') as Sort;
   const set = (key: string, value: string | null) =>
     setSearch(
@@ -35,7 +36,7 @@ export function AccountList({ openId }: { openId: string | null }) {
       },
       { replace: true },
     );
-  const list = usePages(['accounts', query, status, field, value, sort], (cursor) =>
+  const list = usePages(['accounts', query, status, field, value, hash, sort], (cursor) =>
     answer(
       api.GET('/accounts', {
         params: {
@@ -43,6 +44,7 @@ export function AccountList({ openId }: { openId: string | null }) {
             sort,
             ...(query === '' ? {} : { q: query }),
             ...(status === null ? {} : { status }),
+            ...(hash === null ? {} : { hash }),
             ...(field === null ? {} : { field, ...(value === null ? {} : { value }) }),
             ...(cursor === undefined ? {} : { cursor }),
           },
@@ -90,6 +92,12 @@ export function AccountList({ openId }: { openId: string | null }) {
               <StatusMark status={each} /> {each}
             </FilterChip>
           ))}
+          {hash === null ? null : (
+            <FilterChip pressed onPress={() => set('hash', null)}>
+              {hash}
+              <span aria-hidden="true">✕</span>
+            </FilterChip>
+          )}
           <FieldFilter
             field={field}
             value={value}

@@ -120,6 +120,10 @@ function Acts({ account }: { account: Account }) {
     mutationFn: () => answer(api.POST('/accounts/{id}/verification', { params: { path: { id: account.id } } })),
     onSuccess: () => refresh(client),
   });
+  const recovery = useMutation({
+    mutationFn: () => answer(api.POST('/accounts/{id}/recovery', { params: { path: { id: account.id } } })),
+    onSuccess: () => refresh(client),
+  });
   const restorable = account.status === 'suspended';
   return (
     <div className="my-3 space-y-2">
@@ -129,18 +133,23 @@ function Acts({ account }: { account: Account }) {
             Send the proof link again
           </Button>
         ) : null}
+        {account.status === 'active' || account.status === 'pending' ? (
+          <Button disabled={recovery.isPending} onClick={() => recovery.mutate()}>
+            Send a new-password link
+          </Button>
+        ) : null}
         {account.status === 'closed' ? null : (
           <Button kind={restorable ? 'plain' : 'stop'} onClick={() => setAsking(true)}>
             {restorable ? 'Restore…' : 'Suspend…'}
           </Button>
         )}
       </div>
-      {resend.isSuccess ? (
+      {resend.isSuccess || recovery.isSuccess ? (
         <Notice tone="good" role="status">
           Queued. Earlier links no longer work.
         </Notice>
       ) : null}
-      <Failure error={resend.error} />
+      <Failure error={resend.error ?? recovery.error} />
       {asking ? <ChangeStatusDialog account={account} onClose={() => setAsking(false)} /> : null}
     </div>
   );

@@ -74,7 +74,8 @@ export function Challenges({ accountId }: Of) {
       {list.data?.items.length === 0 ? <span className="text-ink-soft">none kept</span> : null}
       {list.data?.items.map((challenge) => (
         <div key={challenge.id}>
-          prove the address, <When at={challenge.created_at} />: <strong>{challenge.state}</strong>
+          {challenge.purpose === 'reset_password' ? 'set a new password' : 'prove the address'},{' '}
+          <When at={challenge.created_at} />: <strong>{challenge.state}</strong>
           {challenge.state === 'open' ? (
             <span className="text-ink-soft">
               {' '}

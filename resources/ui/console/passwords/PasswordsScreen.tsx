@@ -1,9 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { answer } from '../../api/client';
+import { Link } from 'react-router';
 import { Screen, Table } from '../../kit/Layout';
 import { Count } from '../../kit/Text';
 import { api } from '../api';
 import { Failure } from '../Failure';
+import { Guidance } from './Guidance';
 import { RulesInForce } from '../rules/RulesInForce';
 
 /** Which schemes and parameters the stored hashes use. */
@@ -33,7 +35,15 @@ export function PasswordsScreen() {
           const share = all === 0 ? 0 : (100 * item.accounts) / all;
           return (
             <tr key={item.kind}>
-              <td className="font-mono text-small whitespace-nowrap">{item.kind}</td>
+              <td className="font-mono text-small whitespace-nowrap">
+                <Link
+                  to={`/accounts?hash=${encodeURIComponent(item.kind)}`}
+                  aria-label={`See accounts: ${item.kind}`}
+                  className="text-petrol underline underline-offset-2"
+                >
+                  {item.kind}
+                </Link>
+              </td>
               <td>
                 <Count value={item.accounts} />
               </td>
@@ -51,12 +61,14 @@ export function PasswordsScreen() {
         })}
       </Table>
       <div className="mt-6">
+        <Guidance />
         <RulesInForce section="password" />
         <RulesInForce section="hashing" />
+        <RulesInForce section="recovery" />
       </div>
       <p className="mt-4 max-w-prose text-ink-soft">
-        A bcrypt hash, or an Argon2id one of other parameters, is replaced when its holder next signs in. The remaining
-        schemes are counted here but not verified yet, so their holders can not sign in.
+        A hash of another scheme, or of other parameters, is replaced when its holder next signs in. What is malformed
+        or not recognised can not be verified: those holders set a new password by the link in a message.
       </p>
     </Screen>
   );

@@ -66,6 +66,9 @@ export function Profile({ app }: { app: Schemas['App'] }) {
           <PageLink href={pagePath('details')}>Your details</PageLink>
         </p>
       ) : null}
+      <p className="mb-5">
+        <PageLink href={pagePath('password')}>Change your password</PageLink>
+      </p>
       {failure === null ? null : (
         <Notice tone="stop" role="alert">
           {failure.words}

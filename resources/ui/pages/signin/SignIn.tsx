@@ -60,6 +60,9 @@ export function SignIn({ app }: { app: Schemas['App'] }) {
         </div>
       </form>
       <p className="mt-5">
+        <PageLink href={pagePath('recover')}>Forgotten your password?</PageLink>
+      </p>
+      <p className="mt-2">
         New here? <PageLink href={pagePath('sign-up')}>Create an account</PageLink>
       </p>
     </PageFrame>

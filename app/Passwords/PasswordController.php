@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Passwords;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Platform\Http\Body;
+use Kennel\App\Platform\Http\Json;
+use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Platform\Words;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Rules\Reason;
+use Kennel\Core\Secrets\Secret;
+
+final readonly class PasswordController
+{
+    /** What a new password would be told, while it is typed. Of no account. */
+    public function verdict(Request $request, SetPassword $setPassword, Words $words): JsonResponse
+    {
+        $body = Body::of($request);
+        $password = $body->secret('password') ?? new Secret('');
+        $email = $body->text('email');
+        $body->complete();
+        $reasons = $setPassword->reasonsAgainst($password, $email);
+
+        return Json::ok(['accepted' => $reasons === [], 'reasons' => $words->reasons($reasons)]);
+    }
+
+    public function change(Request $request, CurrentSession $session, ChangePassword $change): Response
+    {
+        $holder = $session->get();
+        $body = Body::of($request);
+        $current = $body->secret('current') ?? new Secret('');
+        $new = $body->secret('password');
+        $endOthers = $body->yes('end_others');
+        $body->complete();
+        // An empty box means unchanged, everywhere; here there is nothing else to change.
+        if ($new === null || $new->reveal() === '') {
+            throw Problem::invalid([new Reason('password.required', 'password')]);
+        }
+        $change($holder, $current, $new, $endOthers);
+
+        return new Response(status: 204);
+    }
+}

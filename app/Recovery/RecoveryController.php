@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Recovery;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Platform\Http\Body;
+use Kennel\App\Platform\Http\Json;
+use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Rules\Reason;
+use Kennel\Core\Rules\Refused;
+use Kennel\Core\Secrets\Secret;
+
+final readonly class RecoveryController
+{
+    /** One answer whether the address is known, unknown, stopped or asked too soon. */
+    public function store(Request $request, AskForRecovery $ask): JsonResponse
+    {
+        $body = Body::of($request);
+        $email = $body->text('email') ?? '';
+        $body->complete();
+        try {
+            $address = EmailAddress::parse($email);
+        } catch (Refused $refused) {
+            throw Problem::invalid([$refused->reason]);
+        }
+        $ask($address);
+
+        return Json::ok(['state' => 'look_for_message'], 202);
+    }
+
+    public function inspect(Request $request, ResetPassword $reset): JsonResponse
+    {
+        $body = Body::of($request);
+        $token = $body->text('token') ?? '';
+        $body->complete();
+
+        return Json::ok($reset->inspect($token));
+    }
+
+    public function consume(Request $request, ResetPassword $reset): JsonResponse
+    {
+        $body = Body::of($request);
+        $token = $body->text('token') ?? '';
+        $password = $body->secret('password') ?? new Secret('');
+        $body->complete();
+        $account = $reset($token, $password);
+
+        return Json::ok(['address' => $account->email, 'app' => $account->app_key]);
+    }
+
+    /** An operator sends the link, and is told when that is too soon or pointless. */
+    public function sendByOperator(string $id, ConnectionInterface $database, Accounts $accounts, SendRecovery $send, CurrentSession $session, AuditTrail $audit): JsonResponse
+    {
+        $operator = $session->require('kennel:messages.send');
+        $database->transaction(function () use ($id, $accounts, $send, $operator, $audit): void {
+            $account = $accounts->find($id) ?? throw Problem::notFound();
+            if (! in_array($account->status, [Status::Active, Status::Pending], true)) {
+                throw Problem::invalid([new Reason("account.{$account->status->value}")]);
+            }
+            if (! $send->isDue($account)) {
+                throw Problem::invalid([new Reason('verification.too_soon')]);
+            }
+            $send($account);
+            $audit->record('account.recovery_sent', $operator->asOperator(), $account->reference());
+        });
+
+        return Json::ok(['state' => 'queued'], 202);
+    }
+}

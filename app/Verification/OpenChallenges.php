@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Verification;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Support\Str;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Platform\Moment;
+use Kennel\Core\Rules\Duration;
+use Kennel\Core\Rules\Reason;
+use Kennel\Core\Secrets\Entropy;
+use Kennel\Core\Secrets\Token;
+use Kennel\Core\Verification\ChallengePurpose;
+use Kennel\Core\Verification\DecideChallenge;
+use Psr\Clock\ClockInterface;
+
+/** Issues challenges, looks them up by their token, and spends them. Called inside the act's transaction. */
+final readonly class OpenChallenges
+{
+    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private Entropy $entropy, private DecideChallenge $decide)
+    {
+    }
+
+    /** A new token; earlier ones for the same purpose stop working. */
+    public function issue(Account $account, ChallengePurpose $purpose, Duration $lifetime): Token
+    {
+        $now = $this->clock->now();
+        $this->supersede($account->id, $purpose);
+        $token = Token::draw($this->entropy);
+        $this->database->table('challenges')->insert([
+            'id' => (string) Str::uuid7(),
+            'account_id' => $account->id,
+            'purpose' => $purpose->value,
+            'address' => $account->email,
+            'token_digest' => $token->digest(),
+            'created_at' => Moment::write($now),
+            'expires_at' => Moment::write($lifetime->after($now)),
+        ]);
+
+        return $token;
+    }
+
+    /** @throws Problem 422 with challenge.unknown, .used, .superseded or .expired */
+    public function find(string $text, ChallengePurpose $purpose): \stdClass
+    {
+        $token = Token::read($text);
+        $row = $token === null ? null : $this->database->table('challenges')->where('token_digest', $token->digest())->first();
+        $reason = ($this->decide)($row === null ? null : Challenges::facts($row), $purpose, $this->clock->now());
+        if ($reason !== null || $row === null) {
+            throw new Problem(422, 'challenge.refused', [$reason ?? new Reason('challenge.unknown', 'token')]);
+        }
+
+        return $row;
+    }
+
+    public function spend(\stdClass $challenge): void
+    {
+        $this->database->table('challenges')->where('id', $challenge->id)->update(['used_at' => Moment::write($this->clock->now())]);
+    }
+
+    /** Ends what is open of an account: for one purpose, or all there are. */
+    public function supersede(string $accountId, ?ChallengePurpose $purpose = null): void
+    {
+        $open = $this->database->table('challenges')->where('account_id', $accountId)->whereNull('used_at')->whereNull('superseded_at');
+        if ($purpose !== null) {
+            $open->where('purpose', $purpose->value);
+        }
+        $open->update(['superseded_at' => Moment::write($this->clock->now())]);
+    }
+}

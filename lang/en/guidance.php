@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+// By clause: whose it is and which section, what it asks, how ours stands, why it matters. All of it from memory.
+return [
+    'nist_4' => [
+        'length' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'A password that is the only factor has at least 15 characters.', 'ours' => 'At least :set.', 'why' => 'Length is what a guesser has to pay for. With a second factor 8 are enough; there is none here yet.'],
+        'longest' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'At least 64 characters are allowed.', 'ours' => 'Up to :set.', 'why' => 'A passphrase, or what a password manager makes, must fit.'],
+        'characters' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'Spaces and Unicode are accepted, each code point counts as one character, and the text is normalised.', 'ours' => 'So it is: prepared by RFC 8265, counted in code points.', 'why' => 'The same password typed on another keyboard has to be the same password.'],
+        'composition' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'No rules about kinds of characters.', 'ours' => 'There are none.', 'why' => 'They lead to “Password1!”, which guessers try early.'],
+        'periodic' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'No change at set times, only after a compromise.', 'ours' => 'None is asked for.', 'why' => 'People who must change often choose what is easy to change.'],
+        'blocklist' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'The whole password is compared with a list of common and expected ones.', 'ours' => 'With the list that ships, and with the account’s own address.', 'why' => 'What is on everybody’s list is tried first.'],
+        'manager' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'Pasting and password managers work; the password can be shown while it is typed.', 'ours' => 'They work (tested), and it can.', 'why' => 'Whoever may paste uses longer ones.'],
+        'storage' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'Stored salted (32 bits or more) under a password hashing scheme, memory-hard where possible.', 'ours' => 'Argon2id with a salt of :salt bits.', 'why' => 'A stolen table has to be attacked row by row, on memory that costs.'],
+        'failures' => ['source' => 'NIST SP 800-63B-4, 3.2.2', 'asks' => 'At most 100 consecutive failures on one account.', 'ours' => 'There is no limit yet; guessing is shown under Needs you.', 'why' => 'Without one, a guesser at the door has all the time there is.'],
+    ],
+    'nist_2017' => [
+        'length' => ['source' => 'NIST SP 800-63B (2017), 5.1.1.2', 'asks' => 'At least 8 characters.', 'ours' => 'At least :set.', 'why' => 'The earlier edition; many contracts still name it.'],
+    ],
+    'owasp' => [
+        'argon2id' => ['source' => 'OWASP Password Storage Cheat Sheet, Argon2id', 'asks' => 'With :passes passes at least :asked KiB of memory.', 'ours' => ':memory KiB, :passes passes, :lanes lanes.', 'why' => 'Below it, a graphics card tries too many a second.'],
+    ],
+    'rfc_9106' => [
+        'second' => ['source' => 'RFC 9106, section 4', 'asks' => 'Where memory is scarce: 64 MiB, 3 passes, 4 lanes.', 'ours' => ':memory KiB, :passes passes, :lanes lanes.', 'why' => 'The authors’ own recommendation. It costs about four times as much as OWASP’s.'],
+    ],
+    'pci_4' => [
+        'length' => ['source' => 'PCI DSS 4.0, 8.3.6', 'asks' => 'At least 12 characters.', 'ours' => 'At least :set.', 'why' => 'Asked of services that handle cards.'],
+        'letters_and_digits' => ['source' => 'PCI DSS 4.0, 8.3.6', 'asks' => 'Letters and digits, both.', 'ours' => 'Not asked.', 'why' => 'NIST asks for the contrary. Only who must satisfy this one needs it.'],
+        'failures' => ['source' => 'PCI DSS 4.0, 8.3.4', 'asks' => 'Locked for 30 minutes after at most 10 failures.', 'ours' => 'There is no limit yet.', 'why' => 'Without one, a guesser at the door has all the time there is.'],
+    ],
+];

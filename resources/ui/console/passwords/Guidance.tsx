@@ -1,0 +1,73 @@
+import { useQuery } from '@tanstack/react-query';
+import { answer, type Schemas } from '../../api/client';
+import { Button } from '../../kit/Button';
+import { InlineLink } from '../../kit/Text';
+import { api } from '../api';
+import { Failure } from '../Failure';
+import { write } from '../rules/document';
+import { useDraft } from '../rules/useDraft';
+
+type Clause = Schemas['GuidanceClause'];
+
+const marks = {
+  meets: ['✓ meets', 'text-moss'],
+  exceeds: ['✓ exceeds', 'text-moss'],
+  against: ['! goes against', 'text-amber'],
+} as const;
+
+/** Published guidance, clause by clause: what it asks, what is set, why it matters, and what one click would change. */
+export function Guidance() {
+  const hand = useDraft();
+  const version = hand.draft?.version ?? 0;
+  const guidance = useQuery({
+    queryKey: ['guidance', version],
+    queryFn: () => answer(api.GET('/passwords/guidance')),
+    placeholderData: (before) => before,
+  });
+  const change = (clause: Clause) => {
+    if (hand.document === undefined) return;
+    hand.replace(
+      clause.change.reduce((document, { path, value }) => write(document, path.split('.'), value), hand.document),
+    );
+  };
+  return (
+    <section className="mb-6" aria-label="Guidance">
+      <h2 className="mb-1 text-[13px] leading-[18px] font-bold">Guidance, clause by clause</h2>
+      <p className="mb-2 max-w-prose text-small text-ink-soft">
+        Held against {version === 0 ? 'the rules in force' : 'the draft'}. Clauses are given from memory; read the
+        source before you rely on one.
+      </p>
+      <Failure error={guidance.error ?? hand.refusal} />
+      <ul>
+        {guidance.data?.items.map((clause) => {
+          const [mark, look] = marks[clause.stands];
+          return (
+            <li
+              key={clause.code}
+              className="grid grid-cols-[110px_minmax(0,1fr)_auto] items-start gap-x-3 border-t border-line py-2 max-sm:grid-cols-1"
+            >
+              <span className={`font-semibold whitespace-nowrap ${look}`}>{mark}</span>
+              <span>
+                {clause.asks} <strong>{clause.ours}</strong>
+                <span className="block text-small text-ink-soft">
+                  {clause.why} <span className="font-semibold">{clause.source}</span>, from memory.
+                </span>
+              </span>
+              {clause.change.length === 0 ? null : (
+                <Button size="small" disabled={hand.isSaving} onClick={() => change(clause)}>
+                  Set{' '}
+                  {clause.change.map(({ path, value }) => `${path.split('.')[1] ?? path} ${String(value)}`).join(', ')}
+                </Button>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      {version === 0 ? null : (
+        <p className="mt-2">
+          There is a draft. <InlineLink to="/sign-up/rules">See whom it touches, and publish it</InlineLink>.
+        </p>
+      )}
+    </section>
+  );
+}

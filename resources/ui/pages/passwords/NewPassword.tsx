@@ -1,0 +1,65 @@
+import { useState } from 'react';
+import { answer, type Schemas } from '../../api/client';
+import { PasswordField } from '../../kit/Field';
+import { boxId } from '../../kit/FieldBox';
+import { api } from '../api';
+import type { Mistake } from '../PageFrame';
+import { useLast, useVerdict } from '../signup/useVerdict';
+
+async function judge(input: { password: string; email: string | null }): Promise<Schemas['Verdict']> {
+  return answer(api.POST('/passwords/verdict', { body: input }));
+}
+
+/** A new password typed twice, judged by the server while it is typed. The repetition is the page's own check and goes nowhere. */
+export function useNewPassword(email: string | null) {
+  const [password, setPassword] = useState('');
+  const [repeat, setRepeat] = useState('');
+  const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
+  const verdict = useVerdict({ password, email }, judge);
+  const shown = useLast(verdict);
+  const wrong = shown?.reasons[0]?.message;
+  const unlike = repeat === password && repeat !== '' ? undefined : 'This is not what you typed above.';
+  const touch = (name: string) => setTouched((before) => new Set([...before, name]));
+  const mistakes: Mistake[] = [
+    ...(wrong === undefined ? [] : [{ id: boxId('password'), label: 'New password', message: wrong }]),
+    ...(unlike === undefined ? [] : [{ id: boxId('repeat'), label: 'Repeat password', message: unlike }]),
+  ];
+  return {
+    password,
+    isReady: verdict?.accepted === true && unlike === undefined,
+    mistakes,
+    touchAll: () => setTouched(new Set(['password', 'repeat'])),
+    boxes: (minimum: number) => (
+      <>
+        <PasswordField
+          id={boxId('password')}
+          label="New password"
+          autoComplete="new-password"
+          large
+          value={password}
+          onChange={(event) => setPassword(event.target.value)}
+          onBlur={() => (password === '' ? undefined : touch('password'))}
+          error={touched.has('password') ? wrong : undefined}
+          help={
+            password !== '' && wrong === undefined && shown !== null ? (
+              <span className="text-moss">✓ {Array.from(password).length} characters, and not a common one</span>
+            ) : (
+              `At least ${minimum} characters. Spaces and any script are welcome.`
+            )
+          }
+        />
+        <PasswordField
+          id={boxId('repeat')}
+          label="Repeat password"
+          autoComplete="new-password"
+          large
+          value={repeat}
+          onChange={(event) => setRepeat(event.target.value)}
+          onBlur={() => (repeat === '' ? undefined : touch('repeat'))}
+          error={touched.has('repeat') ? unlike : undefined}
+          help={repeat !== '' && unlike === undefined ? <span className="text-moss">✓ the same</span> : undefined}
+        />
+      </>
+    ),
+  };
+}

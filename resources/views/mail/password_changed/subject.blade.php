@@ -1,0 +1,1 @@
+{!! $app !!}: your password was changed

@@ -1,0 +1,1 @@
+{!! $app !!}: a new password

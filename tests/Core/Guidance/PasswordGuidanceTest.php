@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Core\Guidance;
+
+use Kennel\Core\Guidance\Clause;
+use Kennel\Core\Guidance\PasswordGuidance;
+use Kennel\Core\Rules\RuleBook;
+use Kennel\Tests\Support\Books;
+use PHPUnit\Framework\TestCase;
+
+final class PasswordGuidanceTest extends TestCase
+{
+    public function test_says_how_each_clause_stands(): void
+    {
+        $shipped = $this->stands([]);
+        self::assertSame(['against', 'exceeds', 'meets', 'meets'], [$shipped['nist_4.length'], $shipped['nist_2017.length'], $shipped['pci_4.length'], $shipped['owasp.argon2id']]);
+        self::assertSame('meets', $this->stands(['password' => ['minimum' => 15]])['nist_4.length']);
+        self::assertSame('exceeds', $this->stands(['password' => ['minimum' => 16]])['nist_4.length']);
+        self::assertSame('against', $this->stands(['password' => ['minimum' => 6]])['nist_2017.length'], 'a legacy rule can be set, and is reported');
+        foreach ([[47_104, 1, 'meets'], [47_103, 1, 'against'], [19_456, 2, 'meets'], [12_288, 3, 'meets'], [9_216, 4, 'meets'], [7_168, 5, 'meets'], [7_168, 9, 'meets'], [65_536, 1, 'exceeds'], [12_288, 2, 'against']] as [$memory, $passes, $stands]) {
+            self::assertSame($stands, $this->stands(['hashing' => ['memory' => $memory, 'passes' => $passes]])['owasp.argon2id'], "{$memory}/{$passes}");
+        }
+        self::assertSame('meets', $this->stands(['hashing' => ['memory' => 65_536, 'passes' => 3, 'lanes' => 4]])['rfc_9106.second']);
+    }
+
+    public function test_what_one_click_would_change_meets_the_clause(): void
+    {
+        $weak = ['password' => ['minimum' => 4], 'hashing' => ['memory' => 7_168, 'passes' => 1]];
+        foreach ($this->clauses($weak) as $clause) {
+            $changed = array_replace_recursive(Books::demo(), $weak);
+            foreach ($clause->change as $path => $value) {
+                [$section, $key] = explode('.', $path);
+                $changed[$section][$key] = $value;
+            }
+            if ($clause->change !== []) {
+                $after = array_column(array_map(static fn (Clause $one): array => [$one->code, $one->stands->value], PasswordGuidance::of(RuleBook::fromArray($changed))), 1, 0);
+                self::assertSame('meets', $after[$clause->code], $clause->code);
+            }
+        }
+    }
+
+    public function test_every_clause_has_its_words(): void
+    {
+        $words = require __DIR__.'/../../../lang/en/guidance.php';
+        foreach ($this->clauses([]) as $clause) {
+            [$source, $what] = explode('.', $clause->code);
+            self::assertSame(['source', 'asks', 'ours', 'why'], array_keys($words[$source][$what]));
+            preg_match_all('/:([a-z]+)/', $words[$source][$what]['asks'].$words[$source][$what]['ours'], $used);
+            self::assertSame([], array_diff($used[1], array_keys($clause->parameters)), $clause->code);
+        }
+    }
+
+    /**
+     * @param  array<string, mixed>  $change
+     * @return array<string, string> by code
+     */
+    private function stands(array $change): array
+    {
+        $stands = [];
+        foreach ($this->clauses($change) as $clause) {
+            $stands[$clause->code] = $clause->stands->value;
+        }
+
+        return $stands;
+    }
+
+    /**
+     * @param  array<string, mixed>  $change
+     * @return list<Clause>
+     */
+    private function clauses(array $change): array
+    {
+        return PasswordGuidance::of(RuleBook::fromArray(array_replace_recursive(Books::demo(), $change)));
+    }
+}

@@ -34,7 +34,7 @@ final readonly class Accounts
     /** Anybody: whoever is first. For work that is done and undone. */
     public function first(): ?Account
     {
-        return Account::query()->orderBy('seq')->first();
+        return Account::query()->where('seq', '>', 0)->first();
     }
 
     /** @throws \Illuminate\Database\UniqueConstraintViolationException when the lookup key is taken */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Passwords\Schemes;
 
 /** The MD5 scheme of web servers' password files ($apr1$): crypt(3)'s MD5 with another name inside. */
-final readonly class Apr1 implements Scheme
+final readonly class Apr1 implements Wrappable
 {
     private const ALPHABET = './0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz';
 
@@ -31,12 +31,24 @@ final readonly class Apr1 implements Scheme
 
     public function matches(#[\SensitiveParameter] string $password, string $stored): bool
     {
-        [, , $salt, $digest] = explode('$', $stored);
+        ['settings' => $settings, 'digest' => $digest] = $this->split($stored);
 
-        return hash_equals($digest, $this->encode($this->digest($password, $salt)));
+        return hash_equals($digest, $this->digest($password, $settings));
     }
 
-    private function digest(#[\SensitiveParameter] string $password, string $salt): string
+    public function split(string $stored): array
+    {
+        $at = (int) strrpos($stored, '$') + 1;
+
+        return ['settings' => substr($stored, 0, $at), 'digest' => substr($stored, $at)];
+    }
+
+    public function digest(#[\SensitiveParameter] string $password, string $settings): string
+    {
+        return $this->encode($this->compute($password, explode('$', $settings)[2]));
+    }
+
+    private function compute(#[\SensitiveParameter] string $password, string $salt): string
     {
         $length = strlen($password);
         $inner = md5($password.$salt.$password, true);

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Passwords\Schemes;
 
 /** bcrypt in its sound spellings, 2a, 2b and 2y. It hashes 72 bytes; a longer password never matches here, since it would be cut. */
-final readonly class Bcrypt implements Scheme
+final readonly class Bcrypt implements Wrappable
 {
     private const FORM = '/^\$2[aby]\$(0[4-9]|[12]\d|3[01])\$[.\/A-Za-z0-9]{53}$/D';
 
@@ -30,7 +30,23 @@ final readonly class Bcrypt implements Scheme
 
     public function matches(#[\SensitiveParameter] string $password, string $stored): bool
     {
-        // The three differ in mistakes of old implementations; this one computes all of them the same way.
-        return strlen($password) <= self::MOST_BYTES && ! str_contains($password, "\0") && password_verify($password, '$2y$'.substr($stored, 4));
+        ['settings' => $settings, 'digest' => $digest] = $this->split($stored);
+
+        return hash_equals($digest, $this->digest($password, $settings));
+    }
+
+    public function split(string $stored): array
+    {
+        return ['settings' => substr($stored, 0, 29), 'digest' => substr($stored, 29)];
+    }
+
+    public function digest(#[\SensitiveParameter] string $password, string $settings): string
+    {
+        if (strlen($password) > self::MOST_BYTES || str_contains($password, "\0")) {
+            return '';
+        }
+
+        // The three spellings differ in mistakes of old implementations; this one computes all of them the same way.
+        return substr(crypt($password, '$2y$'.substr($settings, 4)), 29);
     }
 }

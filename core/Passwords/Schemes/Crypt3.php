@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Passwords\Schemes;
 
 /** crypt(3) as libc has it: MD5 ($1$), SHA-256 ($5$) and SHA-512 ($6$). */
-final readonly class Crypt3 implements Scheme
+final readonly class Crypt3 implements Wrappable
 {
     private const MOST_ROUNDS = 1_000_000;
 
@@ -41,6 +41,20 @@ final readonly class Crypt3 implements Scheme
 
     public function matches(#[\SensitiveParameter] string $password, string $stored): bool
     {
-        return hash_equals($stored, crypt($password, $stored));
+        ['settings' => $settings, 'digest' => $digest] = $this->split($stored);
+
+        return hash_equals($digest, $this->digest($password, $settings));
+    }
+
+    public function split(string $stored): array
+    {
+        $at = (int) strrpos($stored, '$') + 1;
+
+        return ['settings' => substr($stored, 0, $at), 'digest' => substr($stored, $at)];
+    }
+
+    public function digest(#[\SensitiveParameter] string $password, string $settings): string
+    {
+        return substr((string) strrchr(crypt($password, $settings), '$'), 1);
     }
 }

@@ -9,7 +9,7 @@ namespace Kennel\Core\Passwords\Schemes;
  * `password`, `salt.password` or `password.salt`; the digest MD5, SHA-1, SHA-256 or SHA-512. The form is Kennel's own, since such
  * digests come without one.
  */
-final readonly class DeclaredDigest implements Scheme
+final readonly class DeclaredDigest implements Wrappable
 {
     private const FORM = '/^\$digest\$(md5|sha1|sha256|sha512)\$(password|salt\.password|password\.salt)\$((?:[0-9a-f]{2}){0,64})\$([0-9a-f]{32,128})$/D';
 
@@ -34,7 +34,21 @@ final readonly class DeclaredDigest implements Scheme
 
     public function matches(#[\SensitiveParameter] string $password, string $stored): bool
     {
-        [, , $digest, $layout, $salt, $expected] = explode('$', $stored);
+        ['settings' => $settings, 'digest' => $digest] = $this->split($stored);
+
+        return hash_equals($digest, $this->digest($password, $settings));
+    }
+
+    public function split(string $stored): array
+    {
+        $at = (int) strrpos($stored, '$') + 1;
+
+        return ['settings' => substr($stored, 0, $at), 'digest' => substr($stored, $at)];
+    }
+
+    public function digest(#[\SensitiveParameter] string $password, string $settings): string
+    {
+        [, , $digest, $layout, $salt] = explode('$', $settings);
         $salt = (string) hex2bin($salt);
         $text = match ($layout) {
             'salt.password' => $salt.$password,
@@ -42,6 +56,6 @@ final readonly class DeclaredDigest implements Scheme
             default => $password,
         };
 
-        return hash_equals($expected, hash($digest, $text));
+        return hash($digest, $text);
     }
 }

@@ -8,7 +8,7 @@ namespace Kennel\Core\Passwords\Schemes;
  * PBKDF2 (RFC 8018 §5.2) with HMAC-SHA-1, -SHA-256 or -SHA-512, in three spellings: `$pbkdf2-sha256$i=29000$salt$hash` (a PHC string),
  * `$pbkdf2-sha256$29000$salt$hash` and `{PBKDF2-SHA256}29000$salt$hash`. Base64 without padding, "." allowed for "+".
  */
-final readonly class Pbkdf2 implements Scheme
+final readonly class Pbkdf2 implements Wrappable
 {
     private const MOST_ITERATIONS = 5_000_000;
 
@@ -38,9 +38,27 @@ final readonly class Pbkdf2 implements Scheme
 
     public function matches(#[\SensitiveParameter] string $password, string $stored): bool
     {
-        $parts = $this->parts($stored);
+        ['settings' => $settings, 'digest' => $digest] = $this->split($stored);
 
-        return $parts !== null && hash_equals($parts[2], hash_pbkdf2($this->digest, $password, $parts[1], $parts[0], strlen($parts[2]), binary: true));
+        return hash_equals($digest, $this->digest($password, $settings));
+    }
+
+    public function split(string $stored): array
+    {
+        [$iterations, $salt, $hash] = $this->parts($stored) ?? [1, '', ''];
+        // In the PHC spelling, whichever it came in; the hash's length is part of the settings.
+        $name = "\$pbkdf2-{$this->digest}\$i={$iterations},l=".strlen($hash);
+
+        return ['settings' => $name.'$'.rtrim(base64_encode($salt), '='), 'digest' => bin2hex($hash)];
+    }
+
+    public function digest(#[\SensitiveParameter] string $password, string $settings): string
+    {
+        if (preg_match('/i=(\d+),l=(\d+)\$(.*)$/D', $settings, $part) !== 1 || (int) $part[1] < 1 || (int) $part[1] > self::MOST_ITERATIONS || (int) $part[2] > self::LONGEST) {
+            return '';
+        }
+
+        return hash_pbkdf2($this->digest, $password, (string) base64_decode($part[3], true), (int) $part[1], 2 * (int) $part[2]);
     }
 
     private function beginning(): string

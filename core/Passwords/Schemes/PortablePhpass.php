@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Passwords\Schemes;
 
 /** The portable scheme of older PHP applications, `$P$` or `$H$`: MD5, two to the power of a stored digit times over. */
-final readonly class PortablePhpass implements Scheme
+final readonly class PortablePhpass implements Wrappable
 {
     private const ALPHABET = './0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz';
 
@@ -33,13 +33,24 @@ final readonly class PortablePhpass implements Scheme
 
     public function matches(#[\SensitiveParameter] string $password, string $stored): bool
     {
-        $salt = substr($stored, 4, 8);
-        $digest = md5($salt.$password, true);
-        for ($round = 1 << (int) strpos(self::ALPHABET, $stored[3]); $round > 0; $round--) {
+        ['settings' => $settings, 'digest' => $digest] = $this->split($stored);
+
+        return hash_equals($digest, $this->digest($password, $settings));
+    }
+
+    public function split(string $stored): array
+    {
+        return ['settings' => substr($stored, 0, 12), 'digest' => substr($stored, 12)];
+    }
+
+    public function digest(#[\SensitiveParameter] string $password, string $settings): string
+    {
+        $digest = md5(substr($settings, 4, 8).$password, true);
+        for ($round = 1 << (int) strpos(self::ALPHABET, $settings[3]); $round > 0; $round--) {
             $digest = md5($digest.$password, true);
         }
 
-        return hash_equals(substr($stored, 12), $this->encode($digest));
+        return $this->encode($digest);
     }
 
     private function encode(string $digest): string

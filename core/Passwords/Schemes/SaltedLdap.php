@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Passwords\Schemes;
 
 /** Directories' {SSHA}, {SSHA256} and {SSHA512}: one digest of password and salt, the salt behind it, all in Base64. */
-final readonly class SaltedLdap implements Scheme
+final readonly class SaltedLdap implements Wrappable
 {
     private const BYTES = ['sha1' => 20, 'sha256' => 32, 'sha512' => 64];
 
@@ -33,9 +33,21 @@ final readonly class SaltedLdap implements Scheme
 
     public function matches(#[\SensitiveParameter] string $password, string $stored): bool
     {
-        $parts = $this->parts($stored);
+        ['settings' => $settings, 'digest' => $digest] = $this->split($stored);
 
-        return $parts !== null && hash_equals($parts[0], hash($this->digest, $password.$parts[1], binary: true));
+        return hash_equals($digest, $this->digest($password, $settings));
+    }
+
+    public function split(string $stored): array
+    {
+        [$digest, $salt] = $this->parts($stored) ?? ['', ''];
+
+        return ['settings' => $this->beginning().base64_encode($salt), 'digest' => bin2hex($digest)];
+    }
+
+    public function digest(#[\SensitiveParameter] string $password, string $settings): string
+    {
+        return hash($this->digest, $password.base64_decode(substr($settings, strlen($this->beginning())), true));
     }
 
     private function beginning(): string

@@ -16,7 +16,7 @@ final class Schemes
         return self::$all ??= [
             new Argon2('argon2id'), new Argon2('argon2i'), new Bcrypt, new Scrypt, new Pbkdf2('sha1'), new Pbkdf2('sha256'), new Pbkdf2('sha512'),
             new Crypt3('1'), new Crypt3('5'), new Crypt3('6'), new Apr1, new PortablePhpass,
-            new SaltedLdap('sha1'), new SaltedLdap('sha256'), new SaltedLdap('sha512'), new DeclaredDigest,
+            new SaltedLdap('sha1'), new SaltedLdap('sha256'), new SaltedLdap('sha512'), new DeclaredDigest, new Wrapped,
         ];
     }
 

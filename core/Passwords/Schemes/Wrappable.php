@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Passwords\Schemes;
+
+/**
+ * A scheme whose stored string falls into settings and a digest, so that the digest can be enclosed in Argon2id without anybody's
+ * password: what is stored then is the settings in the clear and Argon2id of the digest.
+ */
+interface Wrappable extends Scheme
+{
+    /** @return array{settings: string, digest: string} of a string whose parameters could be read */
+    public function split(string $stored): array;
+
+    /** The digest a password gives under the settings, as split() has it. */
+    public function digest(#[\SensitiveParameter] string $password, string $settings): string;
+}

@@ -17,6 +17,7 @@ use Kennel\App\Mail\MessageController;
 use Kennel\App\Overview\OverviewController;
 use Kennel\App\Passwords\CensusController;
 use Kennel\App\Passwords\PasswordController;
+use Kennel\App\Passwords\WrappingController;
 use Kennel\App\Pictures\PictureController;
 use Kennel\App\Platform\Http\Idempotency;
 use Kennel\App\Platform\Http\OpenApiController;
@@ -94,6 +95,9 @@ Route::get('messages/{id}', [MessageController::class, 'show'])->middleware(Requ
 Route::get('messages/{id}/html', [MessageController::class, 'html'])->middleware(RequirePermission::named('kennel:messages.read'));
 Route::get('messages/{id}/eml', [MessageController::class, 'eml'])->middleware(RequirePermission::named('kennel:messages.read'));
 Route::post('messages/{id}/send-again', [MessageController::class, 'sendAgain'])->middleware(RequirePermission::named('kennel:messages.send'));
+Route::get('passwords/wrapping', [WrappingController::class, 'show'])->middleware(RequirePermission::named('kennel:passwords.read'));
+Route::post('passwords/wrapping', [WrappingController::class, 'store'])->middleware(RequirePermission::named('kennel:passwords.manage'));
+Route::delete('passwords/wrapping/{id}', [WrappingController::class, 'destroy'])->middleware(RequirePermission::named('kennel:passwords.manage'));
 Route::get('passwords/guidance', [GuidanceController::class, 'passwords'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::get('passwords/census', [CensusController::class, 'show'])->middleware(RequirePermission::named('kennel:passwords.read'));
 Route::get('sessions', [SessionController::class, 'index'])->middleware(RequirePermission::named('kennel:sessions.read'));

@@ -333,6 +333,15 @@ return new class extends Migration
 
     private function platform(): void
     {
+        Schema::create('wrap_runs', function (Blueprint $table): void {
+            $table->uuid('id')->primary();
+            $table->string('state', 10);
+            $table->integer('done')->default(0);
+            $table->integer('total');
+            $table->json('kinds');
+            $table->string('started_at', 24);
+            $table->string('finished_at', 24)->nullable();
+        });
         Schema::create('idempotency_keys', function (Blueprint $table): void {
             $table->string('digest', 64)->primary();
             $table->string('request_digest', 64);

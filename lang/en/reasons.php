@@ -106,6 +106,7 @@ return [
         'contrast_light' => 'The button has a contrast of :ratio : 1 to the light page; people need :least : 1 (WCAG 2.2, 1.4.11).',
         'contrast_dark' => 'The button has a contrast of :ratio : 1 to the dark page; people need :least : 1 (WCAG 2.2, 1.4.11).',
     ],
+    'wrapping' => ['nothing' => 'There is no older hash to enclose.'],
     'case' => ['name' => 'Give the case a name of at most :maximum characters.'],
     'rules' => [
         'mistake' => 'This rule :what.',

@@ -58,7 +58,7 @@ final readonly class Pbkdf2 implements Wrappable
             return '';
         }
 
-        return hash_pbkdf2($this->digest, $password, (string) base64_decode($part[3], true), (int) $part[1], 2 * (int) $part[2]);
+        return hash_pbkdf2($this->digest, $password, (string) base64_decode($part[3], true), (int) $part[1], max(0, 2 * (int) $part[2]));
     }
 
     private function beginning(): string

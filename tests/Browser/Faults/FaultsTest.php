@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Browser\Faults;
 
+use Kennel\Core\Passwords\HashKind;
+use Kennel\Core\Passwords\Schemes\Schemes;
 use Kennel\Tests\Browser\Support\Server;
 use PHPUnit\Framework\TestCase;
 
@@ -89,6 +91,47 @@ final class FaultsTest extends TestCase
     }
 
     /** @return array<string, string> */
+    public function test_wrapping_that_is_killed_leaves_every_account_able_to_sign_in(): void
+    {
+        $passwords = [];
+        $database = self::$server->database();
+        foreach ($database->query('SELECT seq, email FROM accounts ORDER BY seq LIMIT 40')->fetchAll(\PDO::FETCH_ASSOC) as $index => $row) {
+            $password = "otter number {$index}";
+            $stored = match ($index % 4) {
+                0 => '{SSHA}'.base64_encode(sha1($password.'salt', true).'salt'),
+                1 => password_hash($password, PASSWORD_BCRYPT, ['cost' => 4]),
+                2 => crypt($password, '$6$rounds=1000$saltsalt$'),
+                default => '$digest$sha256$password$$'.hash('sha256', $password),
+            };
+            $database->prepare('UPDATE accounts SET password_hash = ?, hash_kind = ? WHERE seq = ?')->execute([$stored, HashKind::of($stored), $row['seq']]);
+            $passwords[$row['seq']] = $password;
+        }
+        $kinds = $database->query('SELECT DISTINCT hash_kind FROM accounts WHERE seq <= (SELECT max(seq) FROM (SELECT seq FROM accounts ORDER BY seq LIMIT 40))')->fetchAll(\PDO::FETCH_COLUMN);
+        $database->prepare("INSERT INTO wrap_runs (id, state, total, kinds, started_at) VALUES ('run', 'queued', 40, ?, '2026-01-01T00:00:00.000Z')")->execute([json_encode($kinds)]);
+        self::$server->dispatch('Kennel\\App\\Passwords\\WrapHashes::dispatch("run");');
+        $allOpen = function () use ($passwords): void {
+            foreach ($passwords as $seq => $password) {
+                $stored = (string) self::$server->database()->query("SELECT password_hash FROM accounts WHERE seq = {$seq}")->fetchColumn();
+                self::assertTrue(Schemes::verifying($stored)?->matches($password, $stored) ?? false, $stored);
+            }
+        };
+        for ($round = 0; $round < 3; $round++) {
+            self::$server->work();
+            usleep(500_000 + 200_000 * $round);
+            self::$server->kill();
+            $allOpen();
+        }
+        self::$server->work();
+        $until = microtime(true) + 40;
+        while (microtime(true) < $until && $this->number("SELECT count(*) FROM wrap_runs WHERE state = 'done'") === 0) {
+            usleep(200_000);
+        }
+        $allOpen();
+        self::assertSame(40, $this->number("SELECT count(*) FROM accounts WHERE hash_kind LIKE 'wrapped %'"));
+        self::$server->kill();
+        self::$server->serve();
+    }
+
     private function signUp(string $email): array
     {
         return ['app' => 'gaugebook', 'name' => 'Many At Once', 'email' => $email, 'terms' => '2026-09-03', 'password' => 'slow green otters swim'];

@@ -124,6 +124,16 @@ final class Server
         }
     }
 
+    /** @param  string  $code  PHP that puts something into the queue */
+    public function dispatch(string $code): void
+    {
+        $bootstrap = 'require "vendor/autoload.php"; $app = require "bootstrap/app.php"; $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); ';
+        $process = proc_open(['php', '-r', $bootstrap.$code], [], $pipes, $this->root(), $this->environment());
+        if ($process === false || proc_close($process) !== 0) {
+            throw new \RuntimeException('The queue was not reached.');
+        }
+    }
+
     /** @return string what the server logged as an error */
     public function errors(): string
     {

@@ -6,6 +6,7 @@ import { Count } from '../../kit/Text';
 import { api } from '../api';
 import { Failure } from '../Failure';
 import { Guidance } from './Guidance';
+import { Wrapping } from './Wrapping';
 import { RulesInForce } from '../rules/RulesInForce';
 
 /** Which schemes and parameters the stored hashes use. */
@@ -60,6 +61,7 @@ export function PasswordsScreen() {
           );
         })}
       </Table>
+      <Wrapping />
       <div className="mt-6">
         <Guidance />
         <RulesInForce section="password" />

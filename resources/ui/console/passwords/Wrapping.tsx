@@ -1,0 +1,120 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { answer, ApiError } from '../../api/client';
+import { Button } from '../../kit/Button';
+import { TextArea } from '../../kit/Field';
+import { Dialog } from '../../kit/Layout';
+import { Count } from '../../kit/Text';
+import { api, refresh } from '../api';
+import { Failure } from '../Failure';
+
+/** Encloses older hashes in Argon2id at once: what it would do, doing it, and how far it is. */
+export function Wrapping() {
+  const client = useQueryClient();
+  const [asking, setAsking] = useState(false);
+  const wrapping = useQuery({
+    queryKey: ['wrapping'],
+    queryFn: () => answer(api.GET('/passwords/wrapping')),
+    refetchInterval: (query) =>
+      query.state.data?.run?.state === 'running' || query.state.data?.run?.state === 'queued' ? 500 : 10_000,
+  });
+  const cancel = useMutation({
+    mutationFn: (id: string) => answer(api.DELETE('/passwords/wrapping/{id}', { params: { path: { id } } })),
+    onSettled: () => refresh(client),
+  });
+  const { data } = wrapping;
+  if (data === undefined) return <Failure error={wrapping.error} />;
+  const run = data.run;
+  const isOn = run !== null && (run.state === 'running' || run.state === 'queued');
+  return (
+    <section className="mt-4" aria-label="Wrapping">
+      {isOn ? (
+        <p role="status" className="flex items-center gap-3">
+          <progress value={run.done} max={Math.max(1, run.total)} aria-label="Wrapping" className="h-2 w-40" />
+          <Count value={run.done} /> of <Count value={run.total} /> wrapped
+          <Button size="small" onClick={() => cancel.mutate(run.id)}>
+            Stop
+          </Button>
+        </p>
+      ) : data.accounts === 0 ? (
+        <p className="text-ink-soft">
+          {run?.state === 'done'
+            ? 'Every older hash is enclosed in Argon2id. Each becomes a plain one at its holder’s next sign-in.'
+            : 'There is no older hash to enclose.'}
+        </p>
+      ) : (
+        <p className="flex flex-wrap items-center gap-3">
+          <Button onClick={() => setAsking(true)}>
+            Wrap <Count value={data.accounts} /> older hashes…
+          </Button>
+          <span className="text-ink-soft">
+            Encloses them in Argon2id now, without anybody’s password. Sign-in works before, during and after.
+          </span>
+        </p>
+      )}
+      <Failure error={cancel.error} />
+      {asking ? <WrapDialog kinds={data.kinds} accounts={data.accounts} onClose={() => setAsking(false)} /> : null}
+    </section>
+  );
+}
+
+function WrapDialog({
+  kinds,
+  accounts,
+  onClose,
+}: {
+  kinds: { kind: string; accounts: number }[];
+  accounts: number;
+  onClose: () => void;
+}) {
+  const client = useQueryClient();
+  const [reason, setReason] = useState('');
+  const begin = useMutation({
+    mutationFn: () => answer(api.POST('/passwords/wrapping', { body: { reason } })),
+    onSuccess: () => {
+      onClose();
+      refresh(client);
+    },
+  });
+  const refused =
+    begin.error instanceof ApiError ? begin.error.problem?.reasons.find(({ field }) => field === 'reason') : undefined;
+  return (
+    <Dialog open onClose={onClose} title={`Wrap ${accounts} older hashes?`}>
+      <form
+        className="space-y-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          begin.mutate();
+        }}
+      >
+        <ul>
+          {kinds.map(({ kind, accounts: held }) => (
+            <li key={kind} className="flex justify-between border-t border-line py-1">
+              <span className="font-mono text-small">{kind}</span>
+              <Count value={held} />
+            </li>
+          ))}
+        </ul>
+        <p className="text-ink-soft">
+          A stolen table would then have to be attacked through Argon2id. It can not be undone; nothing is lost by it,
+          and nobody has to do anything.
+        </p>
+        {refused === undefined ? <Failure error={begin.error} /> : null}
+        <TextArea
+          label="Why"
+          rows={2}
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+          error={refused?.message}
+          help="Goes into the audit trail."
+        />
+        <div className="flex justify-end gap-2">
+          <Button onClick={onClose}>Leave them</Button>
+          <Button type="submit" kind="act" disabled={begin.isPending}>
+            Wrap them
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}

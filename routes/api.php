@@ -108,6 +108,8 @@ Route::get('accounts', [AccountController::class, 'index'])->middleware(RequireP
 Route::get('accounts/{id}', [AccountController::class, 'show'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::post('accounts/{id}/suspend', [AccountController::class, 'suspend'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/restore', [AccountController::class, 'restore'])->middleware(RequirePermission::named('kennel:accounts.manage'));
+Route::post('accounts/{id}/require-new-password', [AccountController::class, 'requireNewPassword'])->middleware(RequirePermission::named('kennel:accounts.manage'));
+Route::post('accounts/{id}/temporary-password', [AccountController::class, 'setTemporaryPassword'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/recovery', [RecoveryController::class, 'sendByOperator'])->middleware(RequirePermission::named('kennel:messages.send'));
 Route::post('accounts/{id}/waive', [AccountController::class, 'waive'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::patch('accounts/{id}/fields', [AccountController::class, 'changeFields'])->middleware(RequirePermission::named('kennel:accounts.manage'));

@@ -22,6 +22,8 @@ use Kennel\Core\Accounts\Status;
  * @property string $terms_version
  * @property string|null $completed_at
  * @property string $password_hash
+ * @property string $password_owed
+ * @property string|null $password_until
  * @property string $hash_kind
  * @property string $created_at
  * @property string $seen_at

@@ -8,12 +8,14 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Kennel\App\Duties\WaiveDuty;
 use Kennel\App\Fields\ChangeFields;
+use Kennel\App\Passwords\RequireNewPassword;
 use Kennel\App\Platform\Http\Body;
 use Kennel\App\Platform\Http\EntityTag;
 use Kennel\App\Platform\Http\Json;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Http\Query;
 use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Sessions\SignedIn;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Rules\WrittenReason;
 
@@ -60,10 +62,7 @@ final readonly class AccountController
 
     private function change(string $id, Request $request, SuspendAccount|RestoreAccount $act): JsonResponse
     {
-        $operator = $this->session->require('kennel:accounts.manage');
-        $body = Body::of($request);
-        $why = $body->text('reason') ?? '';
-        $body->complete();
+        [$operator, $why] = $this->readWhy($request);
 
         return $this->answer($act($id, $why, $operator, static fn (Account $account) => EntityTag::require($request, $account->version)));
     }
@@ -80,6 +79,22 @@ final readonly class AccountController
         return $this->answer($waive($id, $subject, $why, $operator, static fn (Account $account) => EntityTag::require($request, $account->version)));
     }
 
+    public function requireNewPassword(string $id, Request $request, RequireNewPassword $require): JsonResponse
+    {
+        [$operator, $why] = $this->readWhy($request);
+
+        return $this->answer($require->atNextSignIn($id, $why, $operator, static fn (Account $account) => EntityTag::require($request, $account->version)));
+    }
+
+    /** The temporary password is in this answer and nowhere else. */
+    public function setTemporaryPassword(string $id, Request $request, RequireNewPassword $require): JsonResponse
+    {
+        [$operator, $why] = $this->readWhy($request);
+        $temporary = $require->byTemporaryOne($id, $why, $operator, static fn (Account $account) => EntityTag::require($request, $account->version));
+
+        return Json::ok(['password' => $temporary->reveal()], 201);
+    }
+
     /** An operator mends what a holder's fields hold, and says why. */
     public function changeFields(string $id, Request $request, ChangeFields $change): JsonResponse
     {
@@ -94,6 +109,17 @@ final readonly class AccountController
         }
 
         return $this->answer($change($id, $fields, $operator->asOperator(), false, static fn (Account $account) => EntityTag::require($request, $account->version), trim($why)));
+    }
+
+    /** @return array{SignedIn, string} */
+    private function readWhy(Request $request): array
+    {
+        $operator = $this->session->require('kennel:accounts.manage');
+        $body = Body::of($request);
+        $why = $body->text('reason') ?? '';
+        $body->complete();
+
+        return [$operator, $why];
     }
 
     private function answer(Account $account): JsonResponse

@@ -49,6 +49,7 @@ final readonly class Accounts
             'lookup_key' => $this->addresses->lookupKey($email),
             'status' => Status::Pending,
             'terms_version' => $termsVersion,
+            'password_owed' => '',
             'password_hash' => $passwordHash,
             'hash_kind' => HashKind::of($passwordHash),
             'created_at' => Moment::write($this->clock->now()),

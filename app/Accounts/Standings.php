@@ -46,6 +46,7 @@ final readonly class Standings
                 $account->terms_version,
                 FieldValues::assemble($parts[$account->seq] ?? []),
                 array_values($waived->get($account->id)?->pluck('subject')->all() ?? []),
+                $account->password_owed,
             ), $this->rules);
         }
 

@@ -63,7 +63,7 @@ final readonly class SetPassword
     public function write(Account $account, #[\SensitiveParameter] string $hash, string $how): void
     {
         $this->accounts->storeHash($account, $hash);
-        $this->accounts->change($account, []);
+        $this->accounts->change($account, ['password_owed' => '', 'password_until' => null]);
         $app = $account->app_key === null ? null : $this->apps->find($account->app_key);
         $this->messages->queue('password_changed', $account->id, $account->name, $account->email, [
             'app' => $app?->name() ?? 'Kennel',

@@ -87,7 +87,7 @@ final class CurrentSession
             return null;
         }
         $row = $this->database->selectOne(
-            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, a.id AS account_id, a.name, a.email, a.app_key, a.status, a.email_proven_at, a.terms_version,
+            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, a.id AS account_id, a.name, a.email, a.app_key, a.status, a.email_proven_at, a.terms_version, a.password_owed,
              '.sprintf(FieldValues::SUBQUERY, 'a.seq').' AS fields, '.sprintf(Waivers::SUBQUERY, 'a.id').' AS waived
              FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_digest = ? AND s.surface = ?',
             [$token->digest(), $surface->value],
@@ -108,6 +108,7 @@ final class CurrentSession
             $row->terms_version,
             FieldValues::decode($row->fields),
             json_decode($row->waived, true, flags: JSON_THROW_ON_ERROR),
+            $row->password_owed,
         ), app(DutyRules::class));
         if (! $standing->maySignIn()) {
             return null;

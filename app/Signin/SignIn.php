@@ -12,6 +12,7 @@ use Kennel\App\Accounts\NoteSeen;
 use Kennel\App\Accounts\Standings;
 use Kennel\App\Audit\Actor;
 use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Sessions\EndSessions;
@@ -50,7 +51,9 @@ final readonly class SignIn
         $account = $this->account($email);
         $password = $this->password($typed);
         $verdict = ($this->decide)($password, $account?->password_hash, $account === null ? null : $this->standings->of($account));
-        if (! $verdict->accepted || $account === null || $password === null) {
+        // Asked after the password was verified, so that the time tells nothing of a temporary one that has run out.
+        $hasRunOut = $account?->password_until !== null && Moment::read($account->password_until) <= $this->clock->now();
+        if (! $verdict->accepted || $account === null || $password === null || $hasRunOut) {
             $this->audit->record('session.refused', Actor::stranger(), $account?->reference());
 
             return null;

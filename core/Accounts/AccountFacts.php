@@ -19,6 +19,8 @@ final readonly class AccountFacts
         public string $termsAccepted = '',
         public array $fields = [],
         public array $waived = [],
+        /** Why a new password is owed: "asked" or "temporary"; "" when none is. */
+        public string $passwordOwed = '',
     ) {
     }
 }

@@ -8,6 +8,7 @@ namespace Kennel\Core\Accounts;
 enum Duty: string
 {
     case VerifyEmail = 'verify_email';
+    case ChangePassword = 'change_password';
     case AcceptTerms = 'accept_terms';
     case CompleteFields = 'complete_fields';
 }

@@ -26,6 +26,9 @@ final readonly class DutyRules
         if (! $account->emailProven) {
             $owed[] = new Owed(Duty::VerifyEmail, "verify_email:{$account->email}", new Reason('duty.verify_email'));
         }
+        if ($account->passwordOwed !== '') {
+            $owed[] = new Owed(Duty::ChangePassword, "change_password:{$account->passwordOwed}", new Reason("duty.change_password_{$account->passwordOwed}"));
+        }
         if ($this->termsVersion !== '' && $account->termsAccepted < $this->termsVersion) {
             $owed[] = new Owed(Duty::AcceptTerms, "accept_terms:{$this->termsVersion}", new Reason('duty.accept_terms', null, ['version' => $this->termsVersion]));
         }

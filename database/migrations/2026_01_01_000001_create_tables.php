@@ -51,6 +51,8 @@ return new class extends Migration
                 terms_version TEXT NOT NULL DEFAULT '',
                 completed_at TEXT NULL,
                 password_hash TEXT NOT NULL,
+                password_owed TEXT NOT NULL DEFAULT '' CHECK (password_owed IN ('', 'asked', 'temporary')),
+                password_until TEXT NULL,
                 hash_kind TEXT NOT NULL,
                 created_at TEXT NOT NULL,
                 seen_at TEXT NOT NULL DEFAULT '',

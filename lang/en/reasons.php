@@ -135,7 +135,7 @@ return [
         'past_admitted' => ':count of the last 30 days\' refusals would have been accepted: :what no more.',
     ],
     'short' => [
-        'duty' => ['verify_email' => 'proof of the address', 'accept_terms' => 'the terms', 'complete_fields' => ':field', 'mend_fields' => ':field, filled in anew'],
+        'duty' => ['change_password_asked' => 'a new password', 'change_password_temporary' => 'a new password', 'verify_email' => 'proof of the address', 'accept_terms' => 'the terms', 'complete_fields' => ':field', 'mend_fields' => ':field, filled in anew'],
         'email' => [
             'required' => 'no address', 'invalid' => 'not an address', 'local_too_long' => 'address too long', 'too_long' => 'address too long', 'domain_invalid' => 'not a domain',
             'domain_refused' => 'refused domain', 'throwaway' => 'throw-away mailbox', 'domain_not_listed' => 'domain not listed', 'taken' => 'already registered',
@@ -157,11 +157,14 @@ return [
     'duty' => [
         'verify_email' => 'The e-mail address is not proven yet.',
         'accept_terms' => 'The terms of :version are not accepted yet.',
+        'change_password_asked' => 'A new password is asked for.',
+        'change_password_temporary' => 'The password is a temporary one; a new one has to be chosen.',
         'complete_fields' => 'Not filled in yet: :label.',
         'mend_fields' => 'What is filled in does not fit any more: :label.',
         'not_owed' => 'The account does not owe this.',
     ],
     'settle' => [
+        'change_password' => 'The holder chooses a new password at their next sign-in.',
         'verify_email' => 'The holder follows the link in the message; an operator can send it again.',
         'accept_terms' => 'The holder accepts the terms of :version at their next sign-in.',
         'complete_fields' => 'The holder fills in “:label” at their next sign-in; an operator can do it for them.',

@@ -90,7 +90,6 @@ final class FaultsTest extends TestCase
         }
     }
 
-    /** @return array<string, string> */
     public function test_wrapping_that_is_killed_leaves_every_account_able_to_sign_in(): void
     {
         $passwords = [];
@@ -132,6 +131,7 @@ final class FaultsTest extends TestCase
         self::$server->serve();
     }
 
+    /** @return array<string, string> */
     private function signUp(string $email): array
     {
         return ['app' => 'gaugebook', 'name' => 'Many At Once', 'email' => $email, 'terms' => '2026-09-03', 'password' => 'slow green otters swim'];

@@ -9,6 +9,7 @@ import { api, refresh } from '../api';
 import { Failure } from '../Failure';
 import { ChangeStatusDialog } from './ChangeStatusDialog';
 import { Fields, Owed, Waivers } from './Duties';
+import { NewPasswordDialog } from './NewPasswordDialog';
 import { Challenges, History, Messages, Sessions } from './AccountParts';
 
 type Account = Schemas['Account'];
@@ -116,6 +117,7 @@ function Standing({ account }: { account: Account }) {
 function Acts({ account }: { account: Account }) {
   const client = useQueryClient();
   const [asking, setAsking] = useState(false);
+  const [newPassword, setNewPassword] = useState(false);
   const resend = useMutation({
     mutationFn: () => answer(api.POST('/accounts/{id}/verification', { params: { path: { id: account.id } } })),
     onSuccess: () => refresh(client),
@@ -138,6 +140,9 @@ function Acts({ account }: { account: Account }) {
             Send a new-password link
           </Button>
         ) : null}
+        {account.status === 'active' || account.status === 'pending' ? (
+          <Button onClick={() => setNewPassword(true)}>New password…</Button>
+        ) : null}
         {account.status === 'closed' ? null : (
           <Button kind={restorable ? 'plain' : 'stop'} onClick={() => setAsking(true)}>
             {restorable ? 'Restore…' : 'Suspend…'}
@@ -150,6 +155,7 @@ function Acts({ account }: { account: Account }) {
         </Notice>
       ) : null}
       <Failure error={resend.error ?? recovery.error} />
+      {newPassword ? <NewPasswordDialog account={account} onClose={() => setNewPassword(false)} /> : null}
       {asking ? <ChangeStatusDialog account={account} onClose={() => setAsking(false)} /> : null}
     </div>
   );

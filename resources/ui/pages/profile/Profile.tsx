@@ -29,7 +29,7 @@ export function Profile({ app }: { app: Schemas['App'] }) {
   const signOut = () =>
     answer(api.DELETE('/session')).then(() => window.location.assign(pagePath('signed-out')), setFailure);
   const { account, standing } = session;
-  const owesHere = standing.duties.some((duty) => duty !== 'verify_email');
+  const owesHere = standing.duties.some((duty) => duty === 'accept_terms' || duty === 'complete_fields');
   return (
     <PageFrame app={app} title={`Hello, ${account.name}`}>
       <dl className="mb-5 space-y-3">

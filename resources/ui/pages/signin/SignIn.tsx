@@ -23,8 +23,9 @@ export function SignIn({ app }: { app: Schemas['App'] }) {
   // Whoever owes something is led there at once; everything else would be refused.
   const goOn = async () => {
     const { standing } = await answer(api.GET('/session'));
-    const owesDetails = standing.duties.some((duty) => duty !== 'verify_email');
-    window.location.assign(pagePath(owesDetails ? 'details' : 'profile'));
+    const owesDetails = standing.duties.some((duty) => duty === 'accept_terms' || duty === 'complete_fields');
+    const owesPassword = standing.duties.includes('change_password');
+    window.location.assign(pagePath(owesPassword ? 'password' : owesDetails ? 'details' : 'profile'));
   };
   const error = (field: string) => refusal?.problem?.reasons.find((reason) => reason.field === field)?.message;
   return (

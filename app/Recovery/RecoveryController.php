@@ -13,10 +13,8 @@ use Kennel\App\Platform\Http\Body;
 use Kennel\App\Platform\Http\Json;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Sessions\CurrentSession;
-use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\Refused;
 use Kennel\Core\Secrets\Secret;
 
 final readonly class RecoveryController
@@ -25,13 +23,8 @@ final readonly class RecoveryController
     public function store(Request $request, AskForRecovery $ask): JsonResponse
     {
         $body = Body::of($request);
-        $email = $body->text('email') ?? '';
+        $address = $body->address('email');
         $body->complete();
-        try {
-            $address = EmailAddress::parse($email);
-        } catch (Refused $refused) {
-            throw Problem::invalid([$refused->reason]);
-        }
         $ask($address);
 
         return Json::ok(['state' => 'look_for_message'], 202);

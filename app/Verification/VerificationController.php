@@ -14,10 +14,8 @@ use Kennel\App\Platform\Http\Json;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Http\Query;
 use Kennel\App\Sessions\CurrentSession;
-use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\Refused;
 
 final readonly class VerificationController
 {
@@ -29,13 +27,8 @@ final readonly class VerificationController
     public function resend(Request $request): JsonResponse
     {
         $body = Body::of($request);
-        $email = $body->text('email') ?? '';
+        $address = $body->address('email');
         $body->complete();
-        try {
-            $address = EmailAddress::parse($email);
-        } catch (Refused $refused) {
-            throw Problem::invalid([$refused->reason]);
-        }
         $this->database->transaction(function () use ($address): void {
             $account = $this->accounts->byAddress($address);
             if ($account !== null && $account->status === Status::Pending) {

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Kennel\App\Platform\Http;
 
 use Illuminate\Http\Request;
+use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Rules\Reason;
+use Kennel\Core\Rules\Refused;
 use Kennel\Core\Secrets\Secret;
 
 /**
@@ -68,6 +70,16 @@ final class Body
         }
 
         return $value;
+    }
+
+    /** @throws Problem 422 at once, since nothing can be done without it */
+    public function address(string $key): EmailAddress
+    {
+        try {
+            return EmailAddress::parse($this->text($key) ?? '');
+        } catch (Refused $refused) {
+            throw Problem::invalid([...$this->reasons, $refused->reason]);
+        }
     }
 
     public function secret(string $key): ?Secret

@@ -7,6 +7,9 @@ namespace Kennel\Core\Passwords\Schemes;
 /** The MD5 scheme of web servers' password files ($apr1$): crypt(3)'s MD5 with another name inside. */
 final readonly class Apr1 implements Wrappable
 {
+    use ComparesDigests;
+    use SplitsAtLastDollar;
+
     private const ALPHABET = './0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz';
 
     /** Which bytes of the digest make each group of four characters. */
@@ -27,20 +30,6 @@ final readonly class Apr1 implements Wrappable
     public function parameters(string $stored): ?string
     {
         return preg_match('/^\$apr1\$[.\/0-9A-Za-z]{0,8}\$[.\/0-9A-Za-z]{22}$/D', $stored) === 1 ? '' : null;
-    }
-
-    public function matches(#[\SensitiveParameter] string $password, string $stored): bool
-    {
-        ['settings' => $settings, 'digest' => $digest] = $this->split($stored);
-
-        return hash_equals($digest, $this->digest($password, $settings));
-    }
-
-    public function split(string $stored): array
-    {
-        $at = (int) strrpos($stored, '$') + 1;
-
-        return ['settings' => substr($stored, 0, $at), 'digest' => substr($stored, $at)];
     }
 
     public function digest(#[\SensitiveParameter] string $password, string $settings): string

@@ -7,6 +7,8 @@ namespace Kennel\Core\Passwords\Schemes;
 /** bcrypt in its sound spellings, 2a, 2b and 2y. It hashes 72 bytes; a longer password never matches here, since it would be cut. */
 final readonly class Bcrypt implements Wrappable
 {
+    use ComparesDigests;
+
     private const FORM = '/^\$2[aby]\$(0[4-9]|[12]\d|3[01])\$[.\/A-Za-z0-9]{53}$/D';
 
     private const HIGHEST_COST = 16;
@@ -26,13 +28,6 @@ final readonly class Bcrypt implements Wrappable
     public function parameters(string $stored): ?string
     {
         return preg_match(self::FORM, $stored, $part) === 1 && (int) $part[1] <= self::HIGHEST_COST ? (string) (int) $part[1] : null;
-    }
-
-    public function matches(#[\SensitiveParameter] string $password, string $stored): bool
-    {
-        ['settings' => $settings, 'digest' => $digest] = $this->split($stored);
-
-        return hash_equals($digest, $this->digest($password, $settings));
     }
 
     public function split(string $stored): array

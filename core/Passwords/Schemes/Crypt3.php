@@ -7,6 +7,9 @@ namespace Kennel\Core\Passwords\Schemes;
 /** crypt(3) as libc has it: MD5 ($1$), SHA-256 ($5$) and SHA-512 ($6$). */
 final readonly class Crypt3 implements Wrappable
 {
+    use ComparesDigests;
+    use SplitsAtLastDollar;
+
     private const MOST_ROUNDS = 1_000_000;
 
     private const DEFAULT_ROUNDS = 5_000;
@@ -37,20 +40,6 @@ final readonly class Crypt3 implements Wrappable
         $rounds = ($part[1] ?? '') === '' ? self::DEFAULT_ROUNDS : (int) $part[1];
 
         return $rounds > self::MOST_ROUNDS ? null : ($this->id === '1' ? '' : (string) $rounds);
-    }
-
-    public function matches(#[\SensitiveParameter] string $password, string $stored): bool
-    {
-        ['settings' => $settings, 'digest' => $digest] = $this->split($stored);
-
-        return hash_equals($digest, $this->digest($password, $settings));
-    }
-
-    public function split(string $stored): array
-    {
-        $at = (int) strrpos($stored, '$') + 1;
-
-        return ['settings' => substr($stored, 0, $at), 'digest' => substr($stored, $at)];
     }
 
     public function digest(#[\SensitiveParameter] string $password, string $settings): string

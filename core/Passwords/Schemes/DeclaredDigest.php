@@ -11,6 +11,9 @@ namespace Kennel\Core\Passwords\Schemes;
  */
 final readonly class DeclaredDigest implements Wrappable
 {
+    use ComparesDigests;
+    use SplitsAtLastDollar;
+
     private const FORM = '/^\$digest\$(md5|sha1|sha256|sha512)\$(password|salt\.password|password\.salt)\$((?:[0-9a-f]{2}){0,64})\$([0-9a-f]{32,128})$/D';
 
     private const LENGTHS = ['md5' => 32, 'sha1' => 40, 'sha256' => 64, 'sha512' => 128];
@@ -30,20 +33,6 @@ final readonly class DeclaredDigest implements Wrappable
         $isSound = preg_match(self::FORM, $stored, $part) === 1 && strlen($part[4]) === self::LENGTHS[$part[1]] && ($part[2] === 'password') === ($part[3] === '');
 
         return $isSound ? "{$part[1]} {$part[2]}" : null;
-    }
-
-    public function matches(#[\SensitiveParameter] string $password, string $stored): bool
-    {
-        ['settings' => $settings, 'digest' => $digest] = $this->split($stored);
-
-        return hash_equals($digest, $this->digest($password, $settings));
-    }
-
-    public function split(string $stored): array
-    {
-        $at = (int) strrpos($stored, '$') + 1;
-
-        return ['settings' => substr($stored, 0, $at), 'digest' => substr($stored, $at)];
     }
 
     public function digest(#[\SensitiveParameter] string $password, string $settings): string

@@ -10,6 +10,8 @@ namespace Kennel\Core\Passwords\Schemes;
  */
 final readonly class Pbkdf2 implements Wrappable
 {
+    use ComparesDigests;
+
     private const MOST_ITERATIONS = 5_000_000;
 
     private const LONGEST = 64;
@@ -34,13 +36,6 @@ final readonly class Pbkdf2 implements Wrappable
         $parts = $this->parts($stored);
 
         return $parts === null ? null : (string) $parts[0];
-    }
-
-    public function matches(#[\SensitiveParameter] string $password, string $stored): bool
-    {
-        ['settings' => $settings, 'digest' => $digest] = $this->split($stored);
-
-        return hash_equals($digest, $this->digest($password, $settings));
     }
 
     public function split(string $stored): array

@@ -7,6 +7,8 @@ namespace Kennel\Core\Passwords\Schemes;
 /** The portable scheme of older PHP applications, `$P$` or `$H$`: MD5, two to the power of a stored digit times over. */
 final readonly class PortablePhpass implements Wrappable
 {
+    use ComparesDigests;
+
     private const ALPHABET = './0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz';
 
     private const HIGHEST_COST = 20;
@@ -29,13 +31,6 @@ final readonly class PortablePhpass implements Wrappable
         $cost = (int) strpos(self::ALPHABET, $part[1]);
 
         return $cost >= 7 && $cost <= self::HIGHEST_COST ? "2^{$cost}" : null;
-    }
-
-    public function matches(#[\SensitiveParameter] string $password, string $stored): bool
-    {
-        ['settings' => $settings, 'digest' => $digest] = $this->split($stored);
-
-        return hash_equals($digest, $this->digest($password, $settings));
     }
 
     public function split(string $stored): array

@@ -7,6 +7,8 @@ namespace Kennel\Core\Passwords\Schemes;
 /** Directories' {SSHA}, {SSHA256} and {SSHA512}: one digest of password and salt, the salt behind it, all in Base64. */
 final readonly class SaltedLdap implements Wrappable
 {
+    use ComparesDigests;
+
     private const BYTES = ['sha1' => 20, 'sha256' => 32, 'sha512' => 64];
 
     private const LONGEST_SALT = 64;
@@ -29,13 +31,6 @@ final readonly class SaltedLdap implements Wrappable
     public function parameters(string $stored): ?string
     {
         return $this->parts($stored) === null ? null : '';
-    }
-
-    public function matches(#[\SensitiveParameter] string $password, string $stored): bool
-    {
-        ['settings' => $settings, 'digest' => $digest] = $this->split($stored);
-
-        return hash_equals($digest, $this->digest($password, $settings));
     }
 
     public function split(string $stored): array

@@ -25,10 +25,10 @@ final readonly class SetPassword
     }
 
     /** @return list<Reason> why this would not do as a new password */
-    public function reasonsAgainst(Secret $typed, ?string $email): array
+    public function reasonsAgainst(Secret $typed, ?string $email, string $name = ''): array
     {
         try {
-            return $this->policy->reasonsAgainst(PreparedPassword::from($typed), $email === null ? null : $this->address($email));
+            return $this->policy->reasonsAgainst(PreparedPassword::from($typed), $email === null ? null : $this->address($email), [$name]);
         } catch (Refused $refused) {
             return [$refused->reason];
         }
@@ -39,9 +39,9 @@ final readonly class SetPassword
      *
      * @throws Problem 422
      */
-    public function prepare(Secret $typed, string $email): string
+    public function prepare(Secret $typed, string $email, string $name = ''): string
     {
-        $reasons = $this->reasonsAgainst($typed, $email);
+        $reasons = $this->reasonsAgainst($typed, $email, $name);
         if ($reasons !== []) {
             throw Problem::invalid($reasons);
         }

@@ -46,7 +46,7 @@ final readonly class DecideSignup
         }
         $password = $this->attempt(static fn (): PreparedPassword => PreparedPassword::from($input->password ?? new Secret('')), $reasons);
         if ($password !== null) {
-            $reasons = [...$reasons, ...$this->policy->reasonsAgainst($password, $email)];
+            $reasons = [...$reasons, ...$this->policy->reasonsAgainst($password, $email, [$input->name ?? '', $app->look->name])];
         }
         $fields = ($this->decideFields)($this->askedAtSignup($app->key), $input->fields, [Required::AtSignup], $now);
         $reasons = [...$reasons, ...$fields->reasons];

@@ -19,7 +19,7 @@ final readonly class SignupSchema
     /** Reasons that no schema can give: they need the world, a list, or the whole of Unicode's tables. */
     public const BEYOND = [
         'email.taken', 'email.invalid', 'email.domain_invalid', 'email.domain_not_listed', 'email.domain_refused', 'email.throwaway', 'email.local_too_long', 'email.too_long',
-        'name.characters', 'password.characters', 'password.common', 'password.is_address', 'field.characters', 'field.phone', 'field.phone_in', 'field.date', 'field.too_early',
+        'name.characters', 'password.characters', 'password.common', 'password.is_address', 'password.is_word', 'field.characters', 'field.phone', 'field.phone_in', 'field.date', 'field.too_early',
         'field.too_late', 'signup.invited_only', 'signup.nobody_only',
     ];
 

@@ -40,6 +40,7 @@ return [
         'too_long' => 'At most :maximum characters; this has :length.',
         'common' => 'This is among the passwords that are tried first. Choose another.',
         'is_address' => 'This is little more than your address. Choose another.',
+        'is_word' => 'This is little more than a name that others know. Choose another.',
         'current_wrong' => 'This is not the password you have now.',
     ],
     'signup' => [
@@ -141,7 +142,7 @@ return [
             'domain_refused' => 'refused domain', 'throwaway' => 'throw-away mailbox', 'domain_not_listed' => 'domain not listed', 'taken' => 'already registered',
         ],
         'name' => ['required' => 'no name', 'too_long' => 'name too long', 'characters' => 'characters in the name'],
-        'password' => ['required' => 'no password', 'characters' => 'control characters in the password', 'too_short' => 'password too short', 'too_long' => 'password too long', 'common' => 'common password', 'is_address' => 'password is the address'],
+        'password' => ['required' => 'no password', 'characters' => 'control characters in the password', 'too_short' => 'password too short', 'too_long' => 'password too long', 'common' => 'common password', 'is_address' => 'password is the address', 'is_word' => 'password is a known name'],
         'terms' => ['required' => 'terms not accepted', 'other_version' => 'other version of the terms'],
         'signup' => ['invited_only' => 'by invitation only', 'nobody_only' => 'sign-up is closed'],
         'bots' => ['source' => 'too many from one source', 'trap' => 'hidden box filled in', 'form' => 'form too old or sent twice', 'time' => 'sent too fast', 'work' => 'no proof of work'],

@@ -84,6 +84,29 @@ final class PasswordPolicyTest extends TestCase
         self::assertFalse($list->contains("\u{10ffff}"));
     }
 
+    public function test_a_known_name_is_seen_through_its_disguise(): void
+    {
+        $codes = fn (string $text): array => array_map(static fn (Reason $reason): string => $reason->code, (new PasswordPolicy(new PasswordRules(8, 64), $this->common()))->reasonsAgainst(PreparedPassword::from(new Secret($text)), null, ['Ngozi Adeyemi-Holt', 'Gaugebook']));
+        foreach (['gaugebook', 'G4ug3b00k', 'GaugeBook2026', '!!Gaugebook!!', 'koobeguag', 'Ngozi Adeyemi', 'adeyemi-1999', 'Gäugebook1'] as $text) {
+            self::assertSame(['password.is_word'], $codes($text), $text);
+        }
+        self::assertSame(['password.common'], $codes('P4ssw0rdp4ssw0rd'), 'a common one in disguise');
+        foreach (['gaugebook under the willow', 'slow green otters', 'holt of seven foxes'] as $text) {
+            self::assertSame([], $codes($text), $text);
+        }
+    }
+
+    private function common(): Blocklist
+    {
+        return new class implements Blocklist
+        {
+            public function contains(string $folded): bool
+            {
+                return $folded === 'passwordpassword';
+            }
+        };
+    }
+
     private function blocklist(): Blocklist
     {
         return new class implements Blocklist

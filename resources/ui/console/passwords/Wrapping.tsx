@@ -30,7 +30,12 @@ export function Wrapping() {
     <section className="mt-4" aria-label="Wrapping">
       {isOn ? (
         <p role="status" className="flex items-center gap-3">
-          <progress value={run.done} max={Math.max(1, run.total)} aria-label="Wrapping" className="h-2 w-40" />
+          <progress
+            value={run.done}
+            max={Math.max(1, run.total)}
+            aria-label="Wrapping"
+            className="h-2 w-40 accent-petrol"
+          />
           <Count value={run.done} /> of <Count value={run.total} /> wrapped
           <Button size="small" onClick={() => cancel.mutate(run.id)}>
             Stop

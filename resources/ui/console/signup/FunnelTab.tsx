@@ -17,6 +17,8 @@ const STEPS = [
 
 const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' });
 const HEIGHT = 260;
+/** Room above the bars for a figure. */
+const TOP = 32;
 const STEP = 30;
 
 type Day = Schemas['Funnel']['days'][number];
@@ -150,17 +152,17 @@ function Bar({ share, tone }: { share: number; tone: keyof typeof fills }) {
 /** Three bars in one: what was made, and how much of it got further. */
 function Chart({ items }: { items: Day[] }) {
   const most = Math.max(1, ...items.map((day) => day.submitted));
-  const width = items.length * STEP + 12;
+  const width = items.length * STEP + 32;
   const bar = (value: number) => (value / most) * HEIGHT;
   return (
     <div>
       <svg
-        viewBox={`0 0 ${width} ${HEIGHT + 52}`}
+        viewBox={`0 0 ${width} ${HEIGHT + TOP + 34}`}
         className="w-full"
         role="img"
         aria-label={`Sign-ups by day, at most ${most}; the table below has the numbers`}
       >
-        <line x1="0" x2={width} y1={HEIGHT + 18} y2={HEIGHT + 18} className="stroke-line-strong" />
+        <line x1="0" x2={width} y1={HEIGHT + TOP} y2={HEIGHT + TOP} className="stroke-line-strong" />
         {items.map((day, index) => (
           <g key={day.day} transform={`translate(${index * STEP + 5} 0)`}>
             {(
@@ -173,7 +175,7 @@ function Chart({ items }: { items: Day[] }) {
               <rect
                 key={step}
                 x="0"
-                y={HEIGHT + 18 - bar(day[step])}
+                y={HEIGHT + TOP - bar(day[step])}
                 width={STEP - 10}
                 height={bar(day[step])}
                 className={look}
@@ -181,14 +183,14 @@ function Chart({ items }: { items: Day[] }) {
             ))}
             <text
               x={(STEP - 10) / 2}
-              y={HEIGHT + 11 - bar(day.submitted)}
+              y={HEIGHT + TOP - 7 - bar(day.submitted)}
               textAnchor="middle"
               className="fill-ink text-[21px]"
             >
               {day.submitted === 0 ? '' : day.submitted}
             </text>
             {(items.length - 1 - index) % 5 === 0 ? (
-              <text x={(STEP - 10) / 2} y={HEIGHT + 42} textAnchor="middle" className="fill-ink-soft text-[21px]">
+              <text x={(STEP - 10) / 2} y={HEIGHT + TOP + 24} textAnchor="middle" className="fill-ink-soft text-[21px]">
                 {DAY.format(new Date(day.day))}
               </text>
             ) : null}

@@ -1,12 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { answer } from '../../api/client';
 import { Segments, Switch } from '../../kit/Segments';
-import { ChoiceBoxes, TextArea } from '../../kit/Field';
+import { ChoiceBoxes } from '../../kit/Field';
 import { api } from '../api';
 import { read, type Path } from '../rules/document';
 import { Setting } from '../rules/Setting';
 import type { DraftInHand } from '../rules/useDraft';
+import { Bots } from './Bots';
+import { Lines, Typed, Words } from './Typed';
 
 const ADMISSION_CODES = ['email.domain_not_listed', 'signup.invited_only', 'signup.nobody_only'];
 
@@ -184,71 +185,6 @@ export function RulesTab({ hand, app }: { hand: DraftInHand; app: string }) {
   );
 }
 
-function Bots({ hand, at }: { hand: DraftInHand; at: <T>(...path: string[]) => T }) {
-  const path = (key: string) => ['signup', 'bots', key];
-  const setting = (name: string, key: string) => ({ name, path: pathOf(path(key)), hand });
-  const seconds = hand.draft?.work_seconds ?? 0;
-  const save = (key: string) => (value: string) => hand.change(path(key), Number(value));
-  return (
-    <>
-      <h2 className="border-b border-line bg-well px-4 py-1.5 text-small font-bold">Against programs</h2>
-      <Setting
-        {...setting('Proof of work', 'work_bits')}
-        control={
-          <Typed
-            label="Proof of work, in bits"
-            type="number"
-            value={String(at<number>(...path('work_bits')))}
-            onSave={save('work_bits')}
-          />
-        }
-      >
-        {seconds === 0
-          ? 'Off.'
-          : `About ${seconds < 10 ? seconds.toFixed(1) : Math.round(seconds)} s on a slow phone, done while the person types. Each bit doubles it.`}
-      </Setting>
-      <Setting
-        {...setting('Shortest time', 'minimum_time')}
-        control={
-          <Typed
-            label="Shortest time, in seconds"
-            type="number"
-            value={/^PT(\d+)S$/.exec(at<string>(...path('minimum_time')))?.[1] ?? ''}
-            onSave={(value) => hand.change(path('minimum_time'), `PT${value}S`)}
-          />
-        }
-      >
-        Seconds a form must have been open. The page waits by itself, so nobody is refused for being quick.
-      </Setting>
-      <Setting
-        {...setting('Hidden box', 'trap')}
-        control={
-          <Switch
-            label="Hidden box"
-            checked={at<boolean>(...path('trap'))}
-            onChange={(value) => hand.change(path('trap'), value)}
-          />
-        }
-      >
-        Only programs fill it in: no person, screen reader or password manager meets it.
-      </Setting>
-      <Setting
-        {...setting('Sign-ups from one source', 'attempts')}
-        control={
-          <Typed
-            label="Sign-ups from one source"
-            type="number"
-            value={String(at<number>(...path('attempts')))}
-            onSave={save('attempts')}
-          />
-        }
-      >
-        Within an hour; 0 is no limit. What each of these stopped is on the Funnel.
-      </Setting>
-    </>
-  );
-}
-
 /** Every role as a box; one that runs this service is better given by hand. */
 function Roles({ chosen, onChange }: { chosen: string[]; onChange: (chosen: string[]) => void }) {
   const roles = useQuery({ queryKey: ['roles'], queryFn: () => answer(api.GET('/roles')) }).data?.items ?? [];
@@ -262,70 +198,6 @@ function Roles({ chosen, onChange }: { chosen: string[]; onChange: (chosen: stri
       chosen={chosen}
       onChange={onChange}
       help="Roles that open the console are not offered here."
-    />
-  );
-}
-
-/** A short value, saved when the box is left or Enter is pressed. */
-export function Typed({
-  label,
-  value,
-  type,
-  onSave,
-}: {
-  label: string;
-  value: string;
-  type: 'text' | 'number' | 'date';
-  onSave: (value: string) => void;
-}) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const save = () => {
-    if (typed !== null && typed !== value) onSave(typed);
-    setTyped(null);
-  };
-  return (
-    <input
-      aria-label={label}
-      type={type}
-      value={typed ?? value}
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={save}
-      onKeyDown={(event) => (event.key === 'Enter' ? save() : undefined)}
-      className={`h-7 rounded-control border border-line-strong bg-sheet px-2 ${type === 'number' ? 'w-20 text-right' : type === 'date' ? 'w-36' : 'w-52'}`}
-    />
-  );
-}
-
-function Lines({ label, value, onSave }: { label: string; value: string[]; onSave: (value: string[]) => void }) {
-  const [typed, setTyped] = useState<string | null>(null);
-  return (
-    <TextArea
-      label={label}
-      rows={Math.max(2, value.length)}
-      value={typed ?? value.join('\n')}
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={() => {
-        const next = (typed ?? '').split(/[\s,;]+/).filter((line) => line !== '');
-        if (typed !== null && next.join() !== value.join()) onSave(next);
-        setTyped(null);
-      }}
-    />
-  );
-}
-
-function Words({ label, value, onSave }: { label: string; value: string; onSave: (value: string) => void }) {
-  const [typed, setTyped] = useState<string | null>(null);
-  return (
-    <TextArea
-      label={label}
-      rows={4}
-      value={typed ?? value}
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={() => {
-        if (typed !== null && typed !== value) onSave(typed);
-        setTyped(null);
-      }}
-      help="An empty line begins a paragraph. A new date asks everybody to accept again."
     />
   );
 }

@@ -105,7 +105,7 @@ final class Measures
     private static function discreet(): array
     {
         // Without the guards against programs: they come before, and are the same for both.
-        $stand = Stand::start(640, ['trap' => false, 'minimum_time' => 'PT0S', 'work_bits' => 0, 'attempts' => 0]);
+        $stand = Stand::start(640, SignupMeasures::GUARDS_OFF);
         $apart = static function (string $path, array $body, int $tries) use ($stand): float {
             $times = ['known' => [], 'unknown' => []];
             for ($try = 0; $try < $tries; $try++) {

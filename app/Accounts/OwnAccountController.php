@@ -9,7 +9,6 @@ use Illuminate\Http\Request;
 use Kennel\App\Duties\AcceptTerms;
 use Kennel\App\Fields\ChangeFields;
 use Kennel\App\Fields\StoredFields;
-use Kennel\App\Pictures\PictureRefused;
 use Kennel\App\Pictures\Pictures;
 use Kennel\App\Platform\Http\Body;
 use Kennel\App\Platform\Http\EntityTag;
@@ -18,8 +17,6 @@ use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Fields\FieldKind;
 use Kennel\Core\Fields\FieldRules;
-use Kennel\Core\Pictures\PictureHeader;
-use Kennel\Core\Rules\Reason;
 
 /** What holders do with their own account. These doors settle duties, so they are open to limited accounts. */
 final readonly class OwnAccountController
@@ -62,15 +59,7 @@ final readonly class OwnAccountController
         if ($found === null || $found->kind !== FieldKind::Picture || ! $found->isHolders || ! $found->isAskedBy((string) $holder->appKey)) {
             throw Problem::notFound();
         }
-        $bytes = $request->getContent();
-        if (strlen($bytes) > PictureHeader::MOST_BYTES) {
-            throw new Problem(413, 'picture.refused', [new Reason('picture.too_heavy', 'picture', ['maximum' => intdiv(PictureHeader::MOST_BYTES, 1024 * 1024)])]);
-        }
-        try {
-            $id = $pictures->add($bytes, $holder->accountId);
-        } catch (PictureRefused $refused) {
-            throw new Problem(422, 'picture.refused', [$refused->reason]);
-        }
+        $id = $pictures->add($request->getContent(), $holder->accountId);
         $account = $this->accounts->find($holder->accountId) ?? throw Problem::notFound();
         $former = array_column($this->fields->of($account), 'value', 'key')[$field] ?? null;
         $account = $change($holder->accountId, [$field => $id], $holder->asHolder(), true, static function (): void {

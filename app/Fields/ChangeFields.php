@@ -17,6 +17,7 @@ use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldKind;
 use Kennel\Core\Fields\FieldReason;
 use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Fields\Required;
 use Kennel\Core\Rules\Reason;
 use Psr\Clock\ClockInterface;
 
@@ -71,8 +72,8 @@ final readonly class ChangeFields
             array_intersect_key($asHolder ? $this->rules->askedBy((string) $account->app_key) : $this->rules->all, $changes),
             static fn (Field $field): bool => ! $field->isRetired && (! $asHolder || $field->isHolders),
         );
-        $required = array_unique(array_map(static fn (Field $field) => $field->required, array_values($asHolder ? $asked : [])), SORT_REGULAR);
-        $verdict = ($this->decide)($asked, $changes, array_values(array_filter($required, static fn ($degree): bool => $degree !== \Kennel\Core\Fields\Required::Never)), $this->clock->now());
+        $required = $asHolder ? [Required::AtSignup, Required::BeforeFirstUse] : [];
+        $verdict = ($this->decide)($asked, $changes, $required, $this->clock->now());
         $reasons = [...$verdict->reasons, ...$this->foreignPictures($account, $asked, $verdict->values)];
         if ($reasons !== []) {
             throw Problem::invalid($reasons);

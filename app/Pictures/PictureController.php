@@ -12,9 +12,7 @@ use Kennel\App\Platform\Http\Json;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Pictures\Generated;
-use Kennel\Core\Pictures\PictureHeader;
 use Kennel\Core\Pictures\PictureRules;
-use Kennel\Core\Rules\Reason;
 
 final readonly class PictureController
 {
@@ -46,15 +44,7 @@ final readonly class PictureController
     public function sendLogo(Request $request, CurrentSession $session, Pictures $pictures, AuditTrail $audit): JsonResponse
     {
         $operator = $session->require('kennel:rules.manage');
-        $bytes = $request->getContent();
-        if (strlen($bytes) > PictureHeader::MOST_BYTES) {
-            throw new Problem(413, 'picture.refused', [new Reason('picture.too_heavy', 'picture', ['maximum' => intdiv(PictureHeader::MOST_BYTES, 1024 * 1024)])]);
-        }
-        try {
-            $id = $pictures->add($bytes, null);
-        } catch (PictureRefused $refused) {
-            throw new Problem(422, 'picture.refused', [$refused->reason]);
-        }
+        $id = $pictures->add($request->getContent(), null);
         $audit->record('rules.logo_sent', $operator->asOperator(), null, [], ['picture' => $id], record: 'logo');
 
         return Json::ok(['id' => $id], 201);

@@ -6,7 +6,9 @@ namespace Kennel\App\Pictures;
 
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Str;
+use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Moment;
+use Kennel\Core\Rules\Refused;
 use Psr\Clock\ClockInterface;
 
 /** Where pictures are kept: a row each, and one file a size in the data directory. */
@@ -23,11 +25,15 @@ final readonly class Pictures
      * @param  string|null  $accountId  whose it is; null for an app's logo
      * @return string the new picture's id
      *
-     * @throws PictureRefused
+     * @throws Problem 413 for too many bytes, 422 for what is no picture
      */
     public function add(string $bytes, ?string $accountId): string
     {
-        $drawn = ($this->redraw)($bytes, self::SIZES);
+        try {
+            $drawn = ($this->redraw)($bytes, self::SIZES);
+        } catch (Refused $refused) {
+            throw new Problem($refused->reason->code === 'picture.too_heavy' ? 413 : 422, 'picture.refused', [$refused->reason]);
+        }
         $id = (string) Str::uuid7();
         if (! is_dir($this->folder())) {
             mkdir($this->folder(), 0o750, true);

@@ -22,15 +22,11 @@ final readonly class Redraw
     /**
      * @param  list<int>  $sizes
      *
-     * @throws PictureRefused
+     * @throws Refused with picture.*
      */
     public function __invoke(string $bytes, array $sizes): Drawn
     {
-        try {
-            $header = PictureHeader::of($bytes);
-        } catch (Refused $refused) {
-            throw new PictureRefused($refused->reason);
-        }
+        $header = PictureHeader::of($bytes);
         // Of a truncated file GD draws what it has, with a warning or, of a JPEG, without one; half a face is not a picture.
         $isWhole = $header->format !== 'jpeg' || (int) strrpos($bytes, "\xFF\xD9") > (int) strrpos($bytes, "\xFF\xDA");
         set_error_handler(static function () use (&$isWhole): bool {
@@ -44,7 +40,7 @@ final readonly class Redraw
             restore_error_handler();
         }
         if ($image === false || ! $isWhole) {
-            throw new PictureRefused(new Reason('picture.damaged', 'picture'));
+            throw new Refused(new Reason('picture.damaged', 'picture'));
         }
         $orientation = $header->format === 'jpeg' ? $this->orientation($bytes) : 1;
         $files = [];
@@ -84,7 +80,7 @@ final readonly class Redraw
         }
         $turned = $degrees === 0 ? $image : imagerotate($image, $degrees, 0);
 
-        return $turned === false ? throw new PictureRefused(new Reason('picture.damaged', 'picture')) : $turned;
+        return $turned === false ? throw new Refused(new Reason('picture.damaged', 'picture')) : $turned;
     }
 
     /** The one piece of metadata that changes how a picture looks. Read by hand: the EXIF extension is not everywhere. */

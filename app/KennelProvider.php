@@ -17,6 +17,8 @@ use Kennel\App\Mail\Relay;
 use Kennel\App\Mail\SmtpRelay;
 use Kennel\App\Mail\StandInRelay;
 use Kennel\App\Passwords\CommonPasswords;
+use Kennel\App\Passwords\PepperKeys;
+use Kennel\App\Passwords\RankedWords;
 use Kennel\App\Platform\Clock;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\RequestContext;
@@ -30,9 +32,12 @@ use Kennel\Core\Apps\AppRules;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\PhoneNumbers;
-use Kennel\Core\Passwords\Argon2idParameters;
 use Kennel\Core\Passwords\Blocklist;
+use Kennel\Core\Passwords\Guesses\EstimateGuesses;
+use Kennel\Core\Passwords\Guesses\WordRanks;
+use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordRules;
+use Kennel\Core\Passwords\Peppers\Peppers;
 use Kennel\Core\Pictures\PictureRules;
 use Kennel\Core\Rules\ReviewRules;
 use Kennel\Core\Secrets\Entropy;
@@ -51,7 +56,7 @@ final class KennelProvider extends ServiceProvider
     /** What is read from the rule book, each part by itself: most requests need one of them. */
     public const RULES = [
         Apps::class, SignupRules::class, TermsRules::class, BotRules::class, AddressRules::class, FieldRules::class, DutyRules::class, PictureRules::class,
-        PasswordRules::class, Argon2idParameters::class, VerificationRules::class, SessionRules::class, ReviewRules::class,
+        PasswordRules::class, HashingRules::class, VerificationRules::class, SessionRules::class, ReviewRules::class,
     ];
 
     public function register(): void
@@ -68,6 +73,9 @@ final class KennelProvider extends ServiceProvider
             : new SmtpRelay((string) config('kennel.relay'), (string) config('kennel.sender.address')));
         $this->app->bind(ConnectionInterface::class, static fn ($app): Connection => $app['db']->connection());
         $this->app->singleton(Blocklist::class, static fn (): CommonPasswords => new CommonPasswords(resource_path('passwords/common.txt')));
+        $this->app->singleton(WordRanks::class, static fn (): RankedWords => new RankedWords(resource_path('passwords/words.bin')));
+        $this->app->scoped(EstimateGuesses::class, fn (): EstimateGuesses => new EstimateGuesses($this->app->make(WordRanks::class), (int) $this->app->make(ClockInterface::class)->now()->format('Y')));
+        $this->app->scoped(Peppers::class, static fn (): Peppers => PepperKeys::read((string) config('kennel.peppers.file'), (string) config('kennel.peppers.keys')));
         $this->app->singleton(ThrowawayDomains::class, static fn (): ListedThrowawayDomains => new ListedThrowawayDomains(resource_path('domains/throwaway.txt')));
         $this->app->singleton(PhoneNumbers::class, DialledNumbers::class);
         $this->registerRules();
@@ -98,7 +106,7 @@ final class KennelProvider extends ServiceProvider
         ));
         $this->app->scoped(PictureRules::class, static fn (): PictureRules => PictureRules::read($rules()->section('pictures')));
         $this->app->scoped(PasswordRules::class, static fn (): PasswordRules => PasswordRules::read($rules()->section('password')));
-        $this->app->scoped(Argon2idParameters::class, static fn (): Argon2idParameters => Argon2idParameters::read($rules()->section('hashing')));
+        $this->app->scoped(HashingRules::class, static fn (): HashingRules => HashingRules::read($rules()->section('hashing')));
         $this->app->scoped(VerificationRules::class, static fn (): VerificationRules => VerificationRules::read($rules()->section('verification')));
         $this->app->when(SendRecovery::class)->needs(VerificationRules::class)->give(static fn (): VerificationRules => VerificationRules::read($rules()->section('recovery')));
         $this->app->scoped(SessionRules::class, static fn (): SessionRules => SessionRules::read($rules()->section('sessions')));

@@ -11,6 +11,10 @@ return [
 
     'sender' => ['address' => env('KENNEL_SENDER', 'accounts@alderwend.example'), 'name' => env('KENNEL_SENDER_NAME', 'Alder & Wend accounts')],
 
+    // Keys mixed into passwords before they are hashed, each with an id: a file of lines "id key-in-Base64", and the same lines in the
+    // environment, a semicolon between them. Never in the database. `php artisan kennel:peppers` makes keys and says which are in use.
+    'peppers' => ['file' => env('KENNEL_PEPPER_FILE', storage_path('pepper-keys')), 'keys' => env('KENNEL_PEPPER_KEYS', '')],
+
     // Adds the empty route that bin/bench compares with.
     'bench' => (bool) env('KENNEL_BENCH', false),
 ];

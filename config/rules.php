@@ -28,11 +28,19 @@ return [
     'password' => [
         'minimum' => 12,
         'maximum' => 256,
+        // Fewest characters of each kind. The guidance says why all of them are 0.
+        'composition' => ['letters' => 0, 'small' => 0, 'capitals' => 0, 'digits' => 0, 'others' => 0],
+        'history' => 0,
+        'guesses' => 0,
+        'words' => [],
     ],
     'hashing' => [
+        'scheme' => 'argon2id',
         'memory' => 47104,
         'passes' => 1,
         'lanes' => 1,
+        'cost' => 12,
+        'pepper' => '',
     ],
     'verification' => [
         'lifetime' => 'PT24H',

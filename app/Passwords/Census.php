@@ -5,19 +5,18 @@ declare(strict_types=1);
 namespace Kennel\App\Passwords;
 
 use Kennel\App\Accounts\Accounts;
-use Kennel\Core\Passwords\Argon2idParameters;
-use Kennel\Core\Passwords\HashKind;
+use Kennel\Core\Passwords\HashingRules;
 
 /** Which schemes and parameters the stored hashes use. */
 final readonly class Census
 {
-    public function __construct(private Accounts $accounts, private Argon2idParameters $parameters)
+    public function __construct(private Accounts $accounts, private HashingRules $rules)
     {
     }
 
     public function currentKind(): string
     {
-        return HashKind::argon2id($this->parameters);
+        return $this->rules->kind();
     }
 
     /** @return list<array{kind: string, accounts: int, is_current: bool}> most frequent first */

@@ -36,7 +36,10 @@ final readonly class ChangePassword
         if (! $this->isTheirs($current, $account->password_hash)) {
             throw Problem::invalid([new Reason('password.current_wrong', 'current')]);
         }
-        $hash = $this->setPassword->prepare($new, $account->email, $account->name);
+        if (hash_equals($current->reveal(), $new->reveal())) {
+            throw Problem::invalid([new Reason('password.same', 'password')]);
+        }
+        $hash = $this->setPassword->prepare($new, $account);
         $this->database->transaction(function () use ($holder, $account, $hash, $endOthers): void {
             $this->setPassword->write($account, $hash, 'by somebody who knew the former one');
             $ended = $endOthers ? $this->endSessions->allOthersOf($account->id, $holder->sessionId, 'password changed') : 0;

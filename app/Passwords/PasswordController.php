@@ -10,23 +10,26 @@ use Illuminate\Http\Response;
 use Kennel\App\Platform\Http\Body;
 use Kennel\App\Platform\Http\Json;
 use Kennel\App\Platform\Http\Problem;
-use Kennel\App\Platform\Words;
 use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Passwords\PasswordPolicy;
+use Kennel\Core\Passwords\Policy\Candidate;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Secrets\Secret;
 
 final readonly class PasswordController
 {
     /** What a new password would be told, while it is typed. Of no account. */
-    public function verdict(Request $request, SetPassword $setPassword, Words $words): JsonResponse
+    public function verdict(Request $request, SetPassword $setPassword, PasswordPolicy $policy, PasswordWords $words): JsonResponse
     {
         $body = Body::of($request);
         $password = $body->secret('password') ?? new Secret('');
-        $email = $body->text('email');
+        [$email, $name, $app] = [$body->text('email'), $body->text('name') ?? '', $body->text('app')];
         $body->complete();
-        $reasons = $setPassword->reasonsAgainst($password, $email);
+        $candidate = $setPassword->candidate($password, $email, $name, $app);
 
-        return Json::ok(['accepted' => $reasons === [], 'reasons' => $words->reasons($reasons)]);
+        return Json::ok($candidate instanceof Candidate
+            ? $words->of($policy->verdict($candidate), $candidate->estimate(), null)
+            : $words->of($policy->verdict(null), null, $candidate));
     }
 
     public function change(Request $request, CurrentSession $session, ChangePassword $change): Response

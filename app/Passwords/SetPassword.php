@@ -12,6 +12,7 @@ use Kennel\App\Platform\Http\Problem;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PasswordPolicy;
+use Kennel\Core\Passwords\Policy\Candidate;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\Refused;
@@ -20,17 +21,18 @@ use Kennel\Core\Secrets\Secret;
 /** What every way to a new password shares: the policy before, the hash outside of the transaction, the message to the holder. */
 final readonly class SetPassword
 {
-    public function __construct(private PasswordPolicy $policy, private PasswordHasher $hasher, private Accounts $accounts, private Messages $messages, private Apps $apps)
+    public function __construct(private PasswordPolicy $policy, private PasswordHasher $hasher, private Accounts $accounts, private PasswordHistory $history, private Messages $messages, private Apps $apps)
     {
     }
 
-    /** @return list<Reason> why this would not do as a new password */
-    public function reasonsAgainst(Secret $typed, ?string $email, string $name = ''): array
+    /** Of a password somebody types; a reason for what can not be one. */
+    public function candidate(Secret $typed, ?string $email, string $name, ?string $app): Candidate|Reason
     {
+        $words = [$name, $app === null ? '' : $this->apps->find($app)?->name() ?? ''];
         try {
-            return $this->policy->reasonsAgainst(PreparedPassword::from($typed), $email === null ? null : $this->address($email), [$name]);
+            return $this->policy->candidate(PreparedPassword::from($typed), $email === null ? null : $this->address($email), $words);
         } catch (Refused $refused) {
-            return [$refused->reason];
+            return $refused->reason;
         }
     }
 
@@ -39,14 +41,35 @@ final readonly class SetPassword
      *
      * @throws Problem 422
      */
-    public function prepare(Secret $typed, string $email, string $name = ''): string
+    public function prepare(Secret $typed, Account $account): string
     {
-        $reasons = $this->reasonsAgainst($typed, $email, $name);
-        if ($reasons !== []) {
+        $candidate = $this->candidate($typed, $account->email, $account->name, $account->app_key);
+        $reasons = $candidate instanceof Reason ? [$candidate] : $this->policy->verdict($candidate)->reasons();
+        if ($reasons === [] && $candidate instanceof Candidate) {
+            $reasons = $this->reasonsAgainstReuse($candidate->password, $account);
+        }
+        if ($candidate instanceof Reason || $reasons !== []) {
             throw Problem::invalid($reasons);
         }
 
-        return $this->hasher->hash(PreparedPassword::from($typed));
+        return $this->hasher->hash($candidate->password);
+    }
+
+    /**
+     * Looked at last: each former password costs a verification.
+     *
+     * @return list<Reason>
+     */
+    private function reasonsAgainstReuse(PreparedPassword $password, Account $account): array
+    {
+        // Whoever owes a new password has to choose another; who only forgot may find that it was this one.
+        $isSame = $account->password_owed !== '' && $this->hasher->verify($password, $account->password_hash);
+
+        return match (true) {
+            $isSame => [new Reason('password.same', 'password')],
+            $this->history->contains($account, $password) => [new Reason('password.used_before', 'password')],
+            default => [],
+        };
     }
 
     /** Half an address, while it is typed, says nothing about the password. */
@@ -62,6 +85,7 @@ final readonly class SetPassword
     /** @param  string  $how  ends the sentence "The password was changed …" */
     public function write(Account $account, #[\SensitiveParameter] string $hash, string $how): void
     {
+        $this->history->keep($account);
         $this->accounts->storeHash($account, $hash);
         $this->accounts->change($account, ['password_owed' => '', 'password_until' => null]);
         $app = $account->app_key === null ? null : $this->apps->find($account->app_key);

@@ -11,7 +11,7 @@ use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Sessions\SignedIn;
-use Kennel\Core\Passwords\Argon2idParameters;
+use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\Schemes\Schemes;
 use Kennel\Core\Passwords\Schemes\Wrappable;
@@ -37,7 +37,7 @@ final readonly class Wrapping
         private ConnectionInterface $database,
         private ClockInterface $clock,
         private Entropy $entropy,
-        private Argon2idParameters $parameters,
+        private HashingRules $rules,
         private Accounts $accounts,
         private AuditTrail $audit,
     ) {
@@ -113,7 +113,7 @@ final readonly class Wrapping
     {
         $scheme = Schemes::verifying($stored);
         if ($scheme instanceof Wrappable) {
-            $wrapped = Wrapped::enclose($scheme, $stored, $this->parameters, $this->entropy->bytes(self::SALT_BYTES));
+            $wrapped = Wrapped::enclose($scheme, $stored, $this->rules->argon2id, $this->entropy->bytes(self::SALT_BYTES));
             $this->database->table('accounts')->where('seq', $seq)->where('password_hash', $stored)->update(['password_hash' => $wrapped, 'hash_kind' => HashKind::of($wrapped)]);
         }
     }

@@ -55,7 +55,7 @@ final readonly class ResetPassword
     public function __invoke(string $token, Secret $new): Account
     {
         // The policy and the hash come first: a link is not spent on a password that would not do.
-        $hash = $this->setPassword->prepare($new, $this->challenges->find($token, ChallengePurpose::ResetPassword)->address);
+        $hash = $this->setPassword->prepare($new, $this->accounts->find($this->challenges->find($token, ChallengePurpose::ResetPassword)->account_id) ?? throw Problem::notFound());
 
         return $this->database->transaction(function () use ($token, $hash): Account {
             $challenge = $this->challenges->find($token, ChallengePurpose::ResetPassword);

@@ -11,6 +11,7 @@ use Kennel\App\Pictures\Pictures;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Passwords\Peppers\Peppers;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\RuleBook;
 
@@ -19,7 +20,7 @@ final readonly class Blockers
 {
     private const NAMED = 5;
 
-    public function __construct(private ConnectionInterface $database, private FieldRules $fields, private AddressRules $addresses, private LookupKeys $lookupKeys, private Apps $apps, private Roles $roles, private Pictures $pictures)
+    public function __construct(private ConnectionInterface $database, private FieldRules $fields, private AddressRules $addresses, private LookupKeys $lookupKeys, private Apps $apps, private Roles $roles, private Pictures $pictures, private Peppers $peppers)
     {
     }
 
@@ -38,6 +39,9 @@ final readonly class Blockers
         }
         foreach (array_diff($book->signup->roles, array_column($this->roles->all(), 'key')) as $role) {
             $reasons[] = new Reason('rules.unknown_role', 'signup.roles', ['role' => $role]);
+        }
+        if ($book->hashing->pepper !== '' && ! $this->peppers->has($book->hashing->pepper)) {
+            $reasons[] = new Reason('rules.unknown_pepper', 'hashing.pepper', ['pepper' => $book->hashing->pepper]);
         }
         foreach ($book->apps as $app) {
             if ($app->look->logo !== '' && $this->pictures->kindOf($app->look->logo) !== 'logo') {

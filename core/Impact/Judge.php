@@ -12,6 +12,8 @@ use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Passwords\Blocklist;
+use Kennel\Core\Passwords\Guesses\EstimateGuesses;
+use Kennel\Core\Passwords\Guesses\WordRanks;
 use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\Refused;
@@ -37,10 +39,10 @@ final class Judge
     ) {
     }
 
-    public static function of(RuleBook $book, Blocklist $blocklist, ThrowawayDomains $throwaway, FieldTypes $types, \DateTimeImmutable $now): self
+    public static function of(RuleBook $book, Blocklist $blocklist, WordRanks $words, ThrowawayDomains $throwaway, FieldTypes $types, \DateTimeImmutable $now): self
     {
         $decideFields = new DecideFields($types);
-        $decideSignup = new DecideSignup(new PasswordPolicy($book->password, $blocklist), new DomainPolicy($book->signup, $throwaway), $book->fields, $decideFields, $book->signup->terms);
+        $decideSignup = new DecideSignup(new PasswordPolicy($book->password, $book->hashing, $blocklist, new EstimateGuesses($words, (int) $now->format('Y'))), new DomainPolicy($book->signup, $throwaway), $book->fields, $decideFields, $book->signup->terms);
 
         return new self($book, $decideSignup, $decideFields, new DutyRules($book->fields, $book->signup->terms->version, $decideFields, $now), $now);
     }

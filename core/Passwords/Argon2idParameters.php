@@ -17,14 +17,11 @@ final readonly class Argon2idParameters
     /** @throws InvalidRuleBook */
     public static function read(Document $document): self
     {
-        $parameters = new self(
-            $document->integer('memory', 7168, 4_194_304, 'Memory in KiB'),
-            $document->integer('passes', 1, 64, 'Passes over the memory'),
-            $document->integer('lanes', 1, 16, 'Lanes'),
+        return new self(
+            $document->integer('memory', 7168, 4_194_304, 'Argon2id: memory in KiB'),
+            $document->integer('passes', 1, 64, 'Argon2id: passes over the memory'),
+            $document->integer('lanes', 1, 16, 'Argon2id: lanes'),
         );
-        $document->nothingElse();
-
-        return $parameters;
     }
 
     public function equals(self $other): bool

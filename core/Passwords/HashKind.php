@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Passwords;
 
+use Kennel\Core\Passwords\Peppers\Peppered;
 use Kennel\Core\Passwords\Schemes\Schemes;
 
 /** A stored hash's scheme and parameters as one label, such as "Argon2id 47104/1/1": what a census counts by. */
@@ -11,6 +12,10 @@ final class HashKind
 {
     public static function of(string $stored): string
     {
+        $peppered = Peppered::parse($stored);
+        if ($peppered !== null) {
+            return self::withPepper(self::of($peppered->hash), $peppered->keyId);
+        }
         $scheme = Schemes::of($stored);
         $parameters = $scheme?->parameters($stored);
 
@@ -21,10 +26,9 @@ final class HashKind
         };
     }
 
-    /** The label of hashes made by these parameters: memory in KiB, passes, lanes. */
-    public static function argon2id(Argon2idParameters $parameters): string
+    public static function withPepper(string $kind, string $keyId): string
     {
-        return "Argon2id {$parameters->memory}/{$parameters->passes}/{$parameters->lanes}";
+        return $keyId === '' ? $kind : "{$kind} + pepper {$keyId}";
     }
 
     /** What the string calls itself, so that an unknown scheme is reported by its name. */

@@ -4,70 +4,100 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Passwords;
 
+use Kennel\Core\Passwords\Peppers\Peppered;
+use Kennel\Core\Passwords\Peppers\Peppers;
 use Kennel\Core\Passwords\Schemes\Schemes;
 use Kennel\Core\Secrets\Entropy;
+use Kennel\Core\Secrets\Secret;
 
-/** Makes Argon2id hashes by today's parameters, and verifies those of every scheme in Schemes. */
+/** Makes hashes by today's rule, Argon2id or bcrypt, and verifies those of every scheme in Schemes, peppered or not. */
 final readonly class PasswordHasher
 {
     private const SALT_BYTES = 16;
 
-    public function __construct(private Argon2idParameters $parameters, private Entropy $entropy)
+    public function __construct(private HashingRules $rules, private Entropy $entropy, private Peppers $peppers)
     {
     }
 
-    /** A PHC string. Lanes other than one need PHP's own generator for the salt, since sodium computes one lane only. */
+    /**
+     * A PHC string, or bcrypt's own form.
+     *
+     * @throws \LogicException for a password bcrypt would cut, and for a pepper whose key is not here: ask canHash() first
+     */
     public function hash(PreparedPassword $password): string
     {
-        if ($this->parameters->lanes !== 1 || $this->parameters->memory < 8) {
-            return password_hash($password->secret->reveal(), PASSWORD_ARGON2ID, $this->options());
+        if (! $this->canHash($password)) {
+            throw new \LogicException('This password can not be hashed by today\'s rule.');
         }
-        $salt = $this->entropy->bytes(self::SALT_BYTES);
-        $hash = sodium_crypto_pwhash(
-            32,
-            $password->secret->reveal(),
-            $salt,
-            $this->parameters->passes,
-            $this->parameters->memory * 1024,
-            SODIUM_CRYPTO_PWHASH_ALG_ARGON2ID13,
-        );
+        if ($this->rules->pepper === '') {
+            return $this->rules->scheme === HashingRules::BCRYPT ? $this->bcrypt($password->secret) : $this->argon2id($password->secret);
+        }
+        $peppered = $this->peppers->apply($this->rules->pepper, $password->secret->reveal());
 
-        return PhcString::argon2id($this->parameters, $salt, $hash)->toString();
+        return (new Peppered($this->rules->pepper, $this->rules->scheme === HashingRules::BCRYPT ? $this->bcrypt($peppered) : $this->argon2id($peppered)))->toString();
     }
 
-    /** False for a scheme that is not verified here, for a malformed string, and for parameters nobody would store. */
+    /** False while the rule's pepper is not at hand, and for what the hash could not hold. */
+    public function canHash(PreparedPassword $password): bool
+    {
+        return ($this->rules->pepper === '' || $this->peppers->has($this->rules->pepper)) && strlen($password->secret->reveal()) <= ($this->rules->mostBytes() ?? PHP_INT_MAX);
+    }
+
+    /** False for a scheme that is not verified here, for a malformed string, for parameters nobody would store, and without its pepper. */
     public function verify(PreparedPassword $password, string $stored): bool
     {
-        return Schemes::verifying($stored)?->matches($password->secret->reveal(), $stored) ?? false;
+        if (! $this->canVerify($stored)) {
+            return false;
+        }
+        $peppered = Peppered::parse($stored);
+        $secret = $peppered === null ? $password->secret : $this->peppers->apply($peppered->keyId, $password->secret->reveal());
+        $hash = $peppered === null ? $stored : $peppered->hash;
+
+        return Schemes::verifying($hash)?->matches($secret->reveal(), $hash) ?? false;
     }
 
     /** True when the next successful sign-in should store a new hash. */
     public function needsRehash(string $stored): bool
     {
-        $phc = PhcString::parse($stored);
+        $peppered = Peppered::parse($stored);
+        $phc = PhcString::parse($peppered === null ? $stored : $peppered->hash);
 
-        return $phc === null || $phc->scheme !== 'argon2id' || $phc->version !== 19 || ! $phc->parameters->equals($this->parameters);
+        return HashKind::of($stored) !== $this->rules->kind() || ($phc !== null && $phc->version !== 19);
     }
 
     /** Of today's cost and of no password: verified when there is no account, so that both answers take one time. */
     public function decoy(): string
     {
-        return PhcString::argon2id($this->parameters, str_repeat("\0", self::SALT_BYTES), str_repeat("\0", 32))->toString();
+        $hash = $this->rules->scheme === HashingRules::BCRYPT
+            ? sprintf('$2y$%02d$%s', $this->rules->cost, str_repeat('.', 53))
+            : PhcString::argon2id($this->rules->argon2id, str_repeat("\0", self::SALT_BYTES), str_repeat("\0", 32))->toString();
+
+        return $this->rules->pepper === '' || ! $this->peppers->has($this->rules->pepper) ? $hash : (new Peppered($this->rules->pepper, $hash))->toString();
     }
 
     /** Whether verify() would really compute something for this hash. */
     public function canVerify(string $stored): bool
     {
-        return Schemes::verifying($stored) !== null;
+        $peppered = Peppered::parse($stored);
+
+        return $peppered === null ? Schemes::verifying($stored) !== null : $this->peppers->has($peppered->keyId) && Schemes::verifying($peppered->hash) !== null;
     }
 
-    /** @return array{memory_cost: int, time_cost: int, threads: int} */
-    private function options(): array
+    private function bcrypt(Secret $password): string
     {
-        return [
-            'memory_cost' => $this->parameters->memory,
-            'time_cost' => $this->parameters->passes,
-            'threads' => $this->parameters->lanes,
-        ];
+        return password_hash($password->reveal(), PASSWORD_BCRYPT, ['cost' => $this->rules->cost]);
+    }
+
+    /** Lanes other than one need PHP's own generator for the salt, since sodium computes one lane only. */
+    private function argon2id(Secret $password): string
+    {
+        $parameters = $this->rules->argon2id;
+        if ($parameters->lanes !== 1 || $parameters->memory < 8) {
+            return password_hash($password->reveal(), PASSWORD_ARGON2ID, ['memory_cost' => $parameters->memory, 'time_cost' => $parameters->passes, 'threads' => $parameters->lanes]);
+        }
+        $salt = $this->entropy->bytes(self::SALT_BYTES);
+        $hash = sodium_crypto_pwhash(32, $password->reveal(), $salt, $parameters->passes, $parameters->memory * 1024, SODIUM_CRYPTO_PWHASH_ALG_ARGON2ID13);
+
+        return PhcString::argon2id($parameters, $salt, $hash)->toString();
     }
 }

@@ -4,22 +4,59 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Passwords;
 
+use Kennel\Core\Passwords\Policy\Kinds;
 use Kennel\Core\Rules\Document;
 use Kennel\Core\Rules\InvalidRuleBook;
 
-/** Lengths are in code points of the prepared password. */
+/** What a new password must be. Lengths are in code points of the prepared password. */
 final readonly class PasswordRules
 {
-    public function __construct(public int $minimum, public int $maximum)
+    /** How many former ones can be kept from coming back; each costs a verification when a password is set. */
+    public const MOST_HISTORY = 24;
+
+    private const MOST_OF_A_KIND = 16;
+
+    private const MOST_GUESSES = 16;
+
+    private const MOST_WORDS = 200;
+
+    /**
+     * @param  array<key-of<Kinds::PATTERNS>, int>  $composition  fewest characters of each kind; 0 for no matter
+     * @param  int  $history  so many last passwords, the present one among them, can not be set again; 0 for no matter
+     * @param  int  $guesses  fewest guesses, as a power of ten; 0 for no matter
+     * @param  list<string>  $words  of the service, that no password may be little more than
+     */
+    public function __construct(public int $minimum, public int $maximum, public array $composition = [], public int $history = 0, public int $guesses = 0, public array $words = [])
     {
     }
 
     /** @throws InvalidRuleBook */
     public static function read(Document $document): self
     {
-        $rules = new self($document->integer('minimum', 1, 256, 'Fewest code points'), $document->integer('maximum', 64, 1024, 'Most code points'));
+        $kinds = $document->section('composition', 'Fewest characters of each kind; 0 for no matter');
+        $rules = new self(
+            $document->integer('minimum', 1, 256, 'Fewest code points'),
+            $document->integer('maximum', 8, 1024, 'Most code points'),
+            [
+                'letters' => $kinds->integer('letters', 0, self::MOST_OF_A_KIND, 'Letters of any script'),
+                'small' => $kinds->integer('small', 0, self::MOST_OF_A_KIND, 'Small letters'),
+                'capitals' => $kinds->integer('capitals', 0, self::MOST_OF_A_KIND, 'Capital letters'),
+                'digits' => $kinds->integer('digits', 0, self::MOST_OF_A_KIND, 'Digits'),
+                'others' => $kinds->integer('others', 0, self::MOST_OF_A_KIND, 'Other characters: marks, spaces, signs'),
+            ],
+            $document->integer('history', 0, self::MOST_HISTORY, 'So many last passwords can not be set again; 0 for no matter'),
+            $document->integer('guesses', 0, self::MOST_GUESSES, 'Fewest guesses, as a power of ten; 0 for no matter'),
+            $document->strings('words', 'Words of this service that no password may be little more than'),
+        );
+        $kinds->nothingElse();
         if ($rules->minimum > $rules->maximum) {
-            throw new InvalidRuleBook('password.minimum: must not be above password.maximum');
+            throw $document->mistake('minimum', 'must not be above password.maximum');
+        }
+        if (max($rules->composition['letters'], $rules->composition['small'] + $rules->composition['capitals']) + $rules->composition['digits'] + $rules->composition['others'] > $rules->maximum) {
+            throw $document->mistake('composition', 'asks for more characters than password.maximum allows');
+        }
+        if (count($rules->words) > self::MOST_WORDS) {
+            throw $document->mistake('words', 'has more than '.self::MOST_WORDS.' words');
         }
         $document->nothingElse();
 

@@ -7,7 +7,7 @@ namespace Kennel\Core\Rules;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Apps\AppRules;
 use Kennel\Core\Fields\FieldRules;
-use Kennel\Core\Passwords\Argon2idParameters;
+use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Pictures\PictureRules;
 use Kennel\Core\Sessions\SessionRules;
@@ -25,7 +25,7 @@ final readonly class RuleBook
         public FieldRules $fields,
         public PictureRules $pictures,
         public PasswordRules $password,
-        public Argon2idParameters $hashing,
+        public HashingRules $hashing,
         public VerificationRules $verification,
         public VerificationRules $recovery,
         public SessionRules $sessions,
@@ -49,7 +49,7 @@ final readonly class RuleBook
             FieldRules::read($root),
             PictureRules::read($root->section('pictures', 'Who may see pictures')),
             PasswordRules::read($root->section('password', 'What a new password must be; lengths in code points')),
-            Argon2idParameters::read($root->section('hashing', 'How passwords are stored: Argon2id (RFC 9106)')),
+            HashingRules::read($root->section('hashing', 'How passwords are stored: Argon2id (RFC 9106) or bcrypt')),
             VerificationRules::read($root->section('verification', 'Links that prove an address')),
             VerificationRules::read($root->section('recovery', 'Links that set a new password')),
             SessionRules::read($root->section('sessions', 'How long a session lives')),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Signin;
 
 use Kennel\Core\Accounts\Standing;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
 
@@ -29,7 +30,7 @@ final readonly class DecideSignin
         }
         $against = $stored !== null && $this->hasher->canVerify($stored) ? $stored : $this->hasher->decoy();
         $matches = $this->hasher->verify($password, $against);
-        if (! $matches && ! str_starts_with($against, '$argon2')) {
+        if (! $matches && HashKind::of($against) !== HashKind::of($this->hasher->decoy())) {
             // An older scheme is mostly quicker than today's; refused, it costs today's as well, or the time would tell who has an account.
             $this->hasher->verify($password, $this->hasher->decoy());
         }
@@ -37,6 +38,6 @@ final readonly class DecideSignin
             return SigninVerdict::refused();
         }
 
-        return SigninVerdict::accepted($this->hasher->needsRehash($stored));
+        return SigninVerdict::accepted($this->hasher->needsRehash($stored) && $this->hasher->canHash($password));
     }
 }

@@ -7,8 +7,9 @@ namespace Kennel\Demo;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Pages\DemoKeeper;
 use Kennel\App\Platform\Moment;
-use Kennel\Core\Passwords\Argon2idParameters;
+use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordHasher;
+use Kennel\Core\Passwords\Peppers\Peppers;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Secrets\Secret;
 
@@ -41,7 +42,7 @@ final class Scenario
 
     public function __construct(
         private readonly ConnectionInterface $database,
-        private readonly Argon2idParameters $parameters,
+        private readonly HashingRules $hashing,
         private readonly History $history,
         private readonly Book $book,
         private readonly Figures $figures,
@@ -55,7 +56,7 @@ final class Scenario
             (new Organisation($this->database))->write();
             $this->book->write($entropy, $start, $this->insert(...));
             $people = new People($entropy);
-            $maker = new AccountMaker($entropy, $this->parameters, $start);
+            $maker = new AccountMaker($entropy, $this->hashing->argon2id, $start);
             $made = $this->keepers($entropy, $maker, $people);
             array_map($people->reserve(...), array_column(self::TAGGED, 'email'));
             for ($index = count($made); $index < $accounts; $index++) {
@@ -77,7 +78,7 @@ final class Scenario
     /** @return list<array<string, mixed>> */
     private function keepers(SeededEntropy $entropy, AccountMaker $maker, People $people): array
     {
-        $hasher = new PasswordHasher($this->parameters, $entropy);
+        $hasher = new PasswordHasher($this->hashing, $entropy, Peppers::none());
         $made = [];
         foreach (self::KEEPERS as $index => [$name, $email]) {
             $people->reserve($email);

@@ -335,6 +335,14 @@ return new class extends Migration
 
     private function platform(): void
     {
+        // Former passwords of those whose rule book keeps them from coming back.
+        Schema::create('password_history', function (Blueprint $table): void {
+            $table->increments('seq');
+            $table->uuid('account_id')->index();
+            $table->string('password_hash', 1024);
+            $table->string('replaced_at', 24);
+            $table->foreign('account_id')->references('id')->on('accounts')->cascadeOnDelete();
+        });
         Schema::create('wrap_runs', function (Blueprint $table): void {
             $table->uuid('id')->primary();
             $table->string('state', 10);

@@ -9,16 +9,21 @@ return [
         'longest' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'At least 64 characters are allowed.', 'ours' => 'Up to :set.', 'why' => 'A passphrase, or what a password manager makes, must fit.'],
         'characters' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'Spaces and Unicode are accepted, each code point counts as one character, and the text is normalised.', 'ours' => 'So it is: prepared by RFC 8265, counted in code points.', 'why' => 'The same password typed on another keyboard has to be the same password.'],
         'composition' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'No rules about kinds of characters.', 'ours' => 'There are none.', 'why' => 'They lead to “Password1!”, which guessers try early.'],
+        'composition_asked' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'No rules about kinds of characters.', 'ours' => 'Asked for: :kinds.', 'why' => 'They lead to “Password1!”, which guessers try early.'],
         'periodic' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'No change at set times, only after a compromise.', 'ours' => 'None is asked for.', 'why' => 'People who must change often choose what is easy to change.'],
         'blocklist' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'The whole password is compared with a list of common and expected ones.', 'ours' => 'With the list that ships, the account’s address and name, and the app’s name; simple disguises are seen through.', 'why' => 'What is on everybody’s list is tried first.'],
         'manager' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'Pasting and password managers work; the password can be shown while it is typed.', 'ours' => 'They work (tested), and it can.', 'why' => 'Whoever may paste uses longer ones.'],
         'storage' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'Stored salted (32 bits or more) under a password hashing scheme, memory-hard where possible.', 'ours' => 'Argon2id with a salt of :salt bits.', 'why' => 'A stolen table has to be attacked row by row, on memory that costs.'],
+        'storage_bcrypt' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'Stored salted (32 bits or more) under a password hashing scheme, memory-hard where possible.', 'ours' => 'bcrypt, which is salted but needs next to no memory.', 'why' => 'A graphics card tries thousands of bcrypt hashes side by side; memory is what it has not enough of.'],
+        'pepper' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'Where possible, a further keyed step with a secret that is stored apart from the hashes.', 'ours' => 'No pepper is set.', 'why' => 'Who steals the database alone then has nothing to guess against. It is advice, not a demand; choose a key under Hashing.'],
+        'pepper_used' => ['source' => 'NIST SP 800-63B-4, 3.1.1.2', 'asks' => 'Where possible, a further keyed step with a secret that is stored apart from the hashes.', 'ours' => 'HMAC-SHA-256 with the key “:key”.', 'why' => 'Who steals the database alone has nothing to guess against.'],
         'failures' => ['source' => 'NIST SP 800-63B-4, 3.2.2', 'asks' => 'At most 100 consecutive failures on one account.', 'ours' => 'There is no limit yet; guessing is shown under Needs you.', 'why' => 'Without one, a guesser at the door has all the time there is.'],
     ],
     'nist_2017' => [
         'length' => ['source' => 'NIST SP 800-63B (2017), 5.1.1.2', 'asks' => 'At least 8 characters.', 'ours' => 'At least :set.', 'why' => 'The earlier edition; many contracts still name it.'],
     ],
     'owasp' => [
+        'bcrypt' => ['source' => 'OWASP Password Storage Cheat Sheet, bcrypt', 'asks' => 'A cost of at least 10, and no more than 72 bytes of password.', 'ours' => 'Cost :set; a longer password is refused, never cut.', 'why' => 'OWASP keeps bcrypt for older systems; Argon2id is its first choice.'],
         'argon2id' => ['source' => 'OWASP Password Storage Cheat Sheet, Argon2id', 'asks' => 'With :passes passes at least :asked KiB of memory.', 'ours' => ':memory KiB, :passes passes, :lanes lanes.', 'why' => 'Below it, a graphics card tries too many a second.'],
     ],
     'rfc_9106' => [
@@ -27,6 +32,8 @@ return [
     'pci_4' => [
         'length' => ['source' => 'PCI DSS 4.0, 8.3.6', 'asks' => 'At least 12 characters.', 'ours' => 'At least :set.', 'why' => 'Asked of services that handle cards.'],
         'letters_and_digits' => ['source' => 'PCI DSS 4.0, 8.3.6', 'asks' => 'Letters and digits, both.', 'ours' => 'Not asked.', 'why' => 'NIST asks for the contrary. Only who must satisfy this one needs it.'],
+        'letters_and_digits_asked' => ['source' => 'PCI DSS 4.0, 8.3.6', 'asks' => 'Letters and digits, both.', 'ours' => 'Both are asked for.', 'why' => 'NIST asks for the contrary. Only who must satisfy this one needs it.'],
+        'history' => ['source' => 'PCI DSS 4.0, 8.3.7', 'asks' => 'Not the same as any of the last four passwords.', 'ours' => 'The last :set can not be set again.', 'why' => 'Where people are made to change, they go back and forth between two.'],
         'failures' => ['source' => 'PCI DSS 4.0, 8.3.4', 'asks' => 'Locked for 30 minutes after at most 10 failures.', 'ours' => 'There is no limit yet.', 'why' => 'Without one, a guesser at the door has all the time there is.'],
     ],
 ];

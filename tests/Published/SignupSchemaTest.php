@@ -8,7 +8,6 @@ use Kennel\App\Fields\DialledNumbers;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Passwords\Blocklist;
-use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Signup\DecideSignup;
@@ -18,6 +17,7 @@ use Kennel\Core\Signup\SignupSchema;
 use Kennel\Core\Signup\ThrowawayDomains;
 use Kennel\Tests\Support\Books;
 use Kennel\Tests\Support\Node;
+use Kennel\Tests\Support\Passwords;
 use Opis\JsonSchema\Validator;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
@@ -162,7 +162,7 @@ final class SignupSchemaTest extends TestCase
             }
         };
         $fields = new DecideFields(new FieldTypes(new DialledNumbers));
-        $decide = new DecideSignup(new PasswordPolicy($book->password, $lists), new DomainPolicy($book->signup, $lists), $book->fields, $fields, $book->signup->terms);
+        $decide = new DecideSignup(Passwords::policy($book->password, $lists), new DomainPolicy($book->signup, $lists), $book->fields, $fields, $book->signup->terms);
 
         return [$decide, new SignupSchema($decide, $fields, $book->password, $book->signup->terms)];
     }

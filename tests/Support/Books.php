@@ -8,6 +8,7 @@ use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Impact\Judge;
 use Kennel\Core\Passwords\Blocklist;
+use Kennel\Core\Passwords\Guesses\WordRanks;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Signup\ThrowawayDomains;
 
@@ -29,11 +30,16 @@ final class Books
     /** @param  array<string, mixed>|null  $document */
     public static function judge(?array $document = null): Judge
     {
-        $nothing = new class implements Blocklist, PhoneNumbers, ThrowawayDomains
+        $nothing = new class implements Blocklist, PhoneNumbers, ThrowawayDomains, WordRanks
         {
             public function contains(string $folded): bool
             {
                 return $folded === 'passwordpassword';
+            }
+
+            public function find(string $word): ?array
+            {
+                return null;
             }
 
             public function lists(string $entry): bool
@@ -47,7 +53,7 @@ final class Books
             }
         };
 
-        return Judge::of(RuleBook::fromArray($document ?? self::demo()), $nothing, $nothing, new FieldTypes($nothing), new \DateTimeImmutable(self::NOW));
+        return Judge::of(RuleBook::fromArray($document ?? self::demo()), $nothing, $nothing, $nothing, new FieldTypes($nothing), new \DateTimeImmutable(self::NOW));
     }
 
     /**

@@ -27,24 +27,38 @@ final class PasswordGuidanceTest extends TestCase
 
     public function test_what_one_click_would_change_meets_the_clause(): void
     {
-        $weak = ['password' => ['minimum' => 4], 'hashing' => ['memory' => 7_168, 'passes' => 1]];
+        $weak = ['password' => ['minimum' => 4, 'maximum' => 12, 'composition' => ['digits' => 1]], 'hashing' => ['memory' => 7_168, 'passes' => 1]];
         foreach ($this->clauses($weak) as $clause) {
             $changed = array_replace_recursive(Books::demo(), $weak);
             foreach ($clause->change as $path => $value) {
-                [$section, $key] = explode('.', $path);
-                $changed[$section][$key] = $value;
+                $place = &$changed;
+                foreach (explode('.', $path) as $key) {
+                    $place = &$place[$key];
+                }
+                $place = $value;
+                unset($place);
             }
             if ($clause->change !== []) {
                 $after = array_column(array_map(static fn (Clause $one): array => [$one->code, $one->stands->value], PasswordGuidance::of(RuleBook::fromArray($changed))), 1, 0);
-                self::assertSame('meets', $after[$clause->code], $clause->code);
+                self::assertNotSame('against', $after[$clause->code] ?? $after[str_replace('_asked', '', $clause->code)] ?? $after["{$clause->code}_asked"], $clause->code);
             }
         }
+    }
+
+    public function test_a_legacy_rule_can_be_set_and_is_reported(): void
+    {
+        $legacy = $this->stands(['password' => ['minimum' => 6, 'maximum' => 25, 'composition' => ['digits' => 1]]]);
+        self::assertSame(['against', 'against', 'against', 'against', 'against'], [$legacy['nist_4.length'], $legacy['nist_4.longest'], $legacy['nist_4.composition_asked'], $legacy['nist_2017.length'], $legacy['pci_4.letters_and_digits']]);
+        $pci = $this->stands(['password' => ['history' => 4, 'composition' => ['letters' => 1, 'digits' => 1]], 'hashing' => ['pepper' => 'autumn']]);
+        self::assertSame(['meets', 'meets', 'meets'], [$pci['pci_4.letters_and_digits_asked'], $pci['pci_4.history'], $pci['nist_4.pepper_used']]);
+        $bcrypt = $this->stands(['hashing' => ['scheme' => 'bcrypt', 'cost' => 10]]);
+        self::assertSame(['against', 'meets', null], [$bcrypt['nist_4.storage_bcrypt'], $bcrypt['owasp.bcrypt'], $bcrypt['owasp.argon2id'] ?? null]);
     }
 
     public function test_every_clause_has_its_words(): void
     {
         $words = require __DIR__.'/../../../lang/en/guidance.php';
-        foreach ($this->clauses([]) as $clause) {
+        foreach ([...$this->clauses([]), ...$this->clauses(['password' => ['composition' => ['letters' => 1, 'digits' => 1]], 'hashing' => ['scheme' => 'bcrypt', 'pepper' => 'autumn']])] as $clause) {
             [$source, $what] = explode('.', $clause->code);
             self::assertSame(['source', 'asks', 'ours', 'why'], array_keys($words[$source][$what]));
             preg_match_all('/:([a-z]+)/', $words[$source][$what]['asks'].$words[$source][$what]['ours'], $used);

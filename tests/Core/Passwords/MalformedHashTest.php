@@ -4,14 +4,12 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Core\Passwords;
 
-use Kennel\Core\Passwords\Argon2idParameters;
 use Kennel\Core\Passwords\HashKind;
-use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PhcString;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Passwords\Schemes\Schemes;
 use Kennel\Core\Secrets\Secret;
-use Kennel\Core\Secrets\SystemEntropy;
+use Kennel\Tests\Support\Passwords;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
@@ -36,7 +34,7 @@ final class MalformedHashTest extends TestCase
     public function test_none_is_accepted_and_nothing_escapes(): void
     {
         $random = new Randomizer(new Mt19937(9106));
-        $hasher = new PasswordHasher(new Argon2idParameters(64, 1, 1), new SystemEntropy);
+        $hasher = Passwords::hasher();
         $password = PreparedPassword::from(new Secret('slow green otters'));
         $malformed = 0;
         for ($case = 0; $case < 10_000; $case++) {

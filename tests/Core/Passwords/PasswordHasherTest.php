@@ -7,13 +7,14 @@ namespace Kennel\Tests\Core\Passwords;
 use Eris\Generators;
 use Eris\TestTrait;
 use Kennel\Core\Passwords\Argon2idParameters;
+use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PhcString;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Rules\Refused;
 use Kennel\Core\Secrets\Secret;
-use Kennel\Core\Secrets\SystemEntropy;
+use Kennel\Tests\Support\Passwords;
 use PHPUnit\Framework\TestCase;
 
 final class PasswordHasherTest extends TestCase
@@ -94,7 +95,7 @@ final class PasswordHasherTest extends TestCase
 
     private function hasher(int $passes = 1): PasswordHasher
     {
-        return new PasswordHasher(new Argon2idParameters(self::MEMORY, $passes, 1), new SystemEntropy);
+        return Passwords::hasher(HashingRules::argon2id(new Argon2idParameters(self::MEMORY, $passes, 1)));
     }
 
     private function password(string $text): PreparedPassword

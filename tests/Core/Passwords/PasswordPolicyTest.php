@@ -7,12 +7,12 @@ namespace Kennel\Tests\Core\Passwords;
 use Kennel\App\Passwords\CommonPasswords;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Passwords\Blocklist;
-use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\Refused;
 use Kennel\Core\Secrets\Secret;
+use Kennel\Tests\Support\Passwords;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -24,7 +24,7 @@ final class PasswordPolicyTest extends TestCase
     #[DataProvider('passwords')]
     public function test_names_every_broken_rule(string $password, array $codes): void
     {
-        $policy = new PasswordPolicy(new PasswordRules(12, 64), $this->blocklist());
+        $policy = Passwords::policy(new PasswordRules(12, 64), $this->blocklist());
         $reasons = $policy->reasonsAgainst(PreparedPassword::from(new Secret($password)), EmailAddress::parse('oriel.vance@alderwend.example'));
 
         self::assertSame($codes, array_map(static fn (Reason $reason): string => $reason->code, $reasons));
@@ -86,7 +86,7 @@ final class PasswordPolicyTest extends TestCase
 
     public function test_a_known_name_is_seen_through_its_disguise(): void
     {
-        $codes = fn (string $text): array => array_map(static fn (Reason $reason): string => $reason->code, (new PasswordPolicy(new PasswordRules(8, 64), $this->common()))->reasonsAgainst(PreparedPassword::from(new Secret($text)), null, ['Ngozi Adeyemi-Holt', 'Gaugebook']));
+        $codes = fn (string $text): array => array_map(static fn (Reason $reason): string => $reason->code, Passwords::policy(new PasswordRules(8, 64), $this->common())->reasonsAgainst(PreparedPassword::from(new Secret($text)), null, ['Ngozi Adeyemi-Holt', 'Gaugebook']));
         foreach (['gaugebook', 'G4ug3b00k', 'GaugeBook2026', '!!Gaugebook!!', 'koobeguag', 'Ngozi Adeyemi', 'adeyemi-1999', 'Gäugebook1'] as $text) {
             self::assertSame(['password.is_word'], $codes($text), $text);
         }

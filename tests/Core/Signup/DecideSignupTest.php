@@ -11,7 +11,6 @@ use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Passwords\Blocklist;
-use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Rules\Document;
 use Kennel\Core\Rules\Duration;
@@ -27,6 +26,7 @@ use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Signup\SignupVerdict;
 use Kennel\Core\Signup\TermsRules;
 use Kennel\Core\Signup\ThrowawayDomains;
+use Kennel\Tests\Support\Passwords;
 use PHPUnit\Framework\TestCase;
 
 final class DecideSignupTest extends TestCase
@@ -128,7 +128,7 @@ final class DecideSignupTest extends TestCase
         $bots = new BotRules(false, Duration::nothing(), 0, 0, Duration::parse('PT1H'), Duration::parse('PT1H'));
         $domains = new DomainPolicy(new SignupRules([], DomainList::of(['refused.example', 'bücher.example'], true), $refuseThrowaway, $terms, $bots), $nothing);
         $fields = FieldRules::read(new Document(['fields' => []]));
-        $decide = new DecideSignup(new PasswordPolicy(new PasswordRules(12, 64), $nothing), $domains, $fields, new DecideFields(new FieldTypes($nothing)), $terms);
+        $decide = new DecideSignup(Passwords::policy(new PasswordRules(12, 64), $nothing), $domains, $fields, new DecideFields(new FieldTypes($nothing)), $terms);
         $app = new AppRules('gaugebook', new Look('Gaugebook', '#1d6f9c', '', ''), $admission ?? Admission::of(Admission::ANYONE), $isDiscreet, false);
 
         return $decide(new SignupInput($name, $email, $password === null ? null : new Secret($password)), $app, $isRegistered ?? static fn (): bool => false, new \DateTimeImmutable('2026-05-01'));

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Passwords\Policy;
+
+use Kennel\Core\Rules\Reason;
+
+/** More than a name of the account or the service, disguised or not. */
+final readonly class NotKnown implements PolicyRule
+{
+    /** @param  list<string>  $words  of the service; the candidate brings the account's */
+    public function __construct(private array $words)
+    {
+    }
+
+    public function isMetBy(Candidate $candidate): bool
+    {
+        $known = Known::in([...$this->words, ...$candidate->words]);
+        foreach ($known === [] ? [] : $candidate->meant() as $text) {
+            $left = str_replace($known, '', $text, $found);
+            if ($found > 0 && mb_strlen(preg_replace('/[^\p{L}\p{N}]+/u', '', $left) ?? $left) < Known::MORE_THAN_A_WORD) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    public function reason(?Candidate $candidate = null): Reason
+    {
+        return new Reason('password.is_word', 'password');
+    }
+}

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+// Rules about new passwords, as people read them before and while they type; by the code of the reason that is given when one is
+// broken. And the estimate of guesses: what a stretch of the password is, what was put over it, and how strong the whole is.
+return [
+    'rule' => [
+        'too_short' => 'At least :minimum characters',
+        'too_long' => 'At most :maximum characters',
+        'too_many_bytes' => 'At most :maximum bytes',
+        'common' => 'Not a password that is tried first',
+        'is_word' => 'More than a name others know',
+        'is_address' => 'More than your address',
+        'few_letters' => 'At least :minimum of: letters',
+        'few_small' => 'At least :minimum of: small letters',
+        'few_capitals' => 'At least :minimum of: capital letters',
+        'few_digits' => 'At least :minimum of: digits',
+        'few_others' => 'At least :minimum of: marks, spaces, other signs',
+        'guessable' => 'Takes at least 10^:minimum guesses',
+    ],
+    'part' => [
+        'common_password' => 'Characters :from are a password that is tried first',
+        'word' => 'Characters :from are a word',
+        'name' => 'Characters :from are a name',
+        'known' => 'Characters :from are a word others know of you or of this service',
+        'series' => 'Characters :from are words of a list everybody knows',
+        'sequence' => 'Characters :from go step by step',
+        'repeat' => 'Characters :from repeat',
+        'walk' => 'Characters :from lie side by side on the keyboard',
+        'date' => 'Characters :from are a date',
+        'year' => 'Characters :from are a year',
+        'unknown' => 'Characters :from are not known to be anything',
+    ],
+    'disguise' => ['capitals' => 'in capitals', 'look_alikes' => 'with look-alike characters', 'backwards' => 'backwards'],
+    'disguised' => ':what (:disguises).',
+    'strength' => [
+        'trivial' => 'Guessed at once',
+        'weak' => 'Easily guessed',
+        'middling' => 'Withstands guesses at the door, not a stolen table',
+        'good' => 'Hard to guess',
+        'strong' => 'Very hard to guess',
+    ],
+];

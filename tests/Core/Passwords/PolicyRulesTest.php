@@ -1,0 +1,157 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Core\Passwords;
+
+use Eris\Generators;
+use Eris\TestTrait;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Passwords\Argon2idParameters;
+use Kennel\Core\Passwords\HashingRules;
+use Kennel\Core\Passwords\PasswordRules;
+use Kennel\Core\Passwords\PreparedPassword;
+use Kennel\Core\Rules\Document;
+use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Rules\Reason;
+use Kennel\Core\Rules\Refused;
+use Kennel\Core\Secrets\Secret;
+use Kennel\Tests\Support\Passwords;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+final class PolicyRulesTest extends TestCase
+{
+    use TestTrait;
+
+    private const NO_KINDS = ['letters' => 0, 'small' => 0, 'capitals' => 0, 'digits' => 0, 'others' => 0];
+
+    /** A rule of older sites: "6 to 25 characters with at least one digit". */
+    public function test_a_legacy_rule_is_expressible(): void
+    {
+        $rules = new PasswordRules(6, 25, [...self::NO_KINDS, 'digits' => 1]);
+        self::assertSame([], $this->codes($rules, 'reeds9'));
+        self::assertSame(['password.few_digits'], $this->codes($rules, 'reedmace'));
+        self::assertSame(['password.too_long'], $this->codes($rules, 'reedmace under the willows 1'));
+        self::assertSame(['password.too_short', 'password.few_digits'], $this->codes($rules, 'reedy'));
+    }
+
+    /** @param  array<string, int>  $kinds */
+    #[DataProvider('compositions')]
+    public function test_counts_kinds_in_any_script(array $kinds, string $password, bool $isMet): void
+    {
+        $few = array_filter($this->codes(new PasswordRules(1, 64, array_replace(self::NO_KINDS, $kinds)), $password), static fn (string $code): bool => str_starts_with($code, 'password.few_'));
+        self::assertSame($isMet, $few === [], $password);
+    }
+
+    /** @return list<array{array<string, int>, string, bool}> */
+    public static function compositions(): array
+    {
+        return [
+            [['letters' => 3], 'ильза ждёт', true], [['letters' => 3], '12 чё 34', false],
+            [['small' => 2, 'capitals' => 2], 'ÅÄöü', true], [['capitals' => 1], 'åäö', false], [['capitals' => 1], '日本語', false],
+            [['digits' => 2], 'year ٢٠', true], [['digits' => 1], 'roman Ⅷ', false],
+            [['others' => 2], 'a b c', true], [['others' => 1], "cafe\u{301}", false], [['others' => 1], 'otter🦦', true],
+        ];
+    }
+
+    public function test_no_rules_verdict_depends_on_the_order_of_the_rules(): void
+    {
+        $policy = Passwords::policy(new PasswordRules(8, 20, [...self::NO_KINDS, 'digits' => 1, 'capitals' => 1], guesses: 8, words: ['Gaugebook']));
+        $address = EmailAddress::parse('oriel.vance@alderwend.example');
+        $this->limitTo(200)->forAll(
+            Generators::oneOf(Generators::string(), Generators::elements('password', 'Gaugebook1', 'oriel.vance1', 'P4ssw0rd', 'slow green otters', '日本語', '12345678')),
+            Generators::choose(0, 1_000_000),
+        )->then(function (string $text, int $seed) use ($policy, $address): void {
+            try {
+                $password = PreparedPassword::from(new Secret($text));
+            } catch (Refused) {
+                return;
+            }
+            $verdicts = static function (array $rules) use ($policy, $password, $address): array {
+                $candidate = $policy->candidate($password, $address);
+                $verdicts = [];
+                foreach ($rules as $rule) {
+                    $verdicts[$rule->reason()->code] = $rule->isMetBy($candidate);
+                }
+                ksort($verdicts);
+
+                return $verdicts;
+            };
+            $rules = $policy->rules();
+            $shuffled = $rules;
+            mt_srand($seed);
+            shuffle($shuffled);
+            self::assertSame($verdicts($rules), $verdicts($shuffled));
+            // Nor on whether others were asked before, of the same candidate.
+            foreach ($rules as $rule) {
+                self::assertSame($verdicts($rules)[$rule->reason()->code], $rule->isMetBy($policy->candidate($password, $address)));
+            }
+        });
+    }
+
+    public function test_opaque_string_is_idempotent(): void
+    {
+        $this->limitTo(400)->forAll(Generators::map(
+            static fn (array $codes): string => implode('', array_map(static fn (int $code): string => (string) mb_chr($code, 'UTF-8'), $codes)),
+            Generators::seq(Generators::oneOf(Generators::choose(0x20, 0x7E), Generators::choose(0xA0, 0x37F), Generators::choose(0x1E00, 0x1FFF), Generators::choose(0x2000, 0x200A), Generators::choose(0xAC00, 0xACFF))),
+        ))->then(static function (string $text): void {
+            try {
+                $once = PreparedPassword::from(new Secret($text));
+            } catch (Refused) {
+                return;
+            }
+            self::assertSame($once->secret->reveal(), PreparedPassword::from($once->secret)->secret->reveal());
+        });
+    }
+
+    public function test_what_the_hash_can_not_hold_is_refused_and_never_cut(): void
+    {
+        $bcrypt = new HashingRules(HashingRules::BCRYPT, new Argon2idParameters(64, 1, 1), 4);
+        $policy = Passwords::policy(new PasswordRules(8, 100), hashing: $bcrypt);
+        $codes = static fn (string $text): array => array_map(static fn (Reason $reason): string => $reason->code, $policy->reasonsAgainst(Passwords::prepared($text), null));
+        self::assertSame([], $codes(implode(' ', array_fill(0, 12, 'otter'))));
+        self::assertSame([], $codes(str_repeat('日本語 ', 7)), '70 bytes');
+        self::assertSame(['password.too_many_bytes'], $codes(str_repeat('日本語 ', 8)), '32 code points, 80 bytes');
+        $peppered = Passwords::policy(new PasswordRules(8, 100), hashing: new HashingRules(HashingRules::BCRYPT, new Argon2idParameters(64, 1, 1), 4, 'autumn'));
+        self::assertSame([], $peppered->reasonsAgainst(Passwords::prepared(str_repeat('日本語 ', 8)), null), 'with a pepper, what bcrypt is handed has 44 bytes');
+    }
+
+    public function test_asks_for_guesses(): void
+    {
+        $rules = new PasswordRules(8, 64, guesses: 10);
+        self::assertSame(['password.guessable'], $this->codes($rules, 'weirs-winter1'));
+        self::assertSame([], $this->codes($rules, 'slow green otters swim'));
+    }
+
+    public function test_the_services_own_words_are_no_password(): void
+    {
+        self::assertSame(['password.is_word'], $this->codes(new PasswordRules(8, 64, words: ['Alder & Wend']), 'Alder-Wend-2026'));
+    }
+
+    public function test_rules_that_nothing_could_satisfy_are_refused(): void
+    {
+        $document = (require __DIR__.'/../../../config/rules.php')['password'];
+        foreach ([
+            ['maximum' => 11, 'message' => 'password.maximum'],
+            ['minimum' => 8, 'maximum' => 10, 'composition' => ['letters' => 6, 'small' => 0, 'capitals' => 0, 'digits' => 3, 'others' => 2], 'message' => 'asks for more characters'],
+            ['history' => 25, 'message' => 'password.history'],
+            ['composition' => ['letters' => 1], 'message' => 'password.composition.small: is missing'],
+        ] as $change) {
+            $message = $change['message'];
+            unset($change['message']);
+            try {
+                PasswordRules::read(new Document(array_replace($document, $change), 'password'));
+                self::fail("accepted: {$message}");
+            } catch (InvalidRuleBook $mistake) {
+                self::assertStringContainsString(str_replace('password.maximum', '', $message), $mistake->getMessage());
+            }
+        }
+    }
+
+    /** @return list<string> */
+    private function codes(PasswordRules $rules, string $password): array
+    {
+        return array_map(static fn (Reason $reason): string => $reason->code, Passwords::policy($rules)->reasonsAgainst(Passwords::prepared($password), null));
+    }
+}

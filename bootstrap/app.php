@@ -8,6 +8,8 @@ use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Support\Facades\Route;
 use Kennel\App\Evidence\RecordWire;
+use Kennel\App\Passwords\Commands\NoteCensus;
+use Kennel\App\Passwords\Commands\Peppers;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Http\RenderProblem;
 use Kennel\App\Platform\Http\RequireSameOrigin;
@@ -24,8 +26,9 @@ $app = Application::configure(basePath: dirname(__DIR__))
             Route::middleware([])->group(base_path('routes/web.php'));
         },
     )
-    ->withCommands([Purge::class, Rules::class, SeedDemo::class])
+    ->withCommands([NoteCensus::class, Peppers::class, Purge::class, Rules::class, SeedDemo::class])
     ->withSchedule(static function (Schedule $schedule): void {
+        $schedule->command('kennel:census')->hourly()->withoutOverlapping();
         $schedule->command('kennel:purge')->everyFiveMinutes()->withoutOverlapping();
     })
     ->withMiddleware(static function (Middleware $middleware): void {

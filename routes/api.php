@@ -15,8 +15,10 @@ use Kennel\App\Guidance\GuidanceController;
 use Kennel\App\Health\HealthController;
 use Kennel\App\Mail\MessageController;
 use Kennel\App\Overview\OverviewController;
+use Kennel\App\Passwords\CalibrationController;
 use Kennel\App\Passwords\CensusController;
 use Kennel\App\Passwords\PasswordController;
+use Kennel\App\Passwords\PepperController;
 use Kennel\App\Passwords\WrappingController;
 use Kennel\App\Pictures\PictureController;
 use Kennel\App\Platform\Http\Idempotency;
@@ -54,7 +56,7 @@ Route::post('verifications/consume', [VerificationController::class, 'consume'])
 Route::post('recoveries', [RecoveryController::class, 'store'])->middleware(Idempotency::class);
 Route::post('recoveries/inspect', [RecoveryController::class, 'inspect']);
 Route::post('recoveries/consume', [RecoveryController::class, 'consume']);
-Route::post('passwords/verdict', [PasswordController::class, 'verdict']);
+Route::post('passwords/verdict', [PasswordController::class, 'verdict'])->middleware(UnderDraft::class);
 Route::post('sessions', [SigninController::class, 'store']);
 
 // The browser's own session
@@ -99,6 +101,10 @@ Route::get('passwords/wrapping', [WrappingController::class, 'show'])->middlewar
 Route::post('passwords/wrapping', [WrappingController::class, 'store'])->middleware(RequirePermission::named('kennel:passwords.manage'));
 Route::delete('passwords/wrapping/{id}', [WrappingController::class, 'destroy'])->middleware(RequirePermission::named('kennel:passwords.manage'));
 Route::get('passwords/guidance', [GuidanceController::class, 'passwords'])->middleware(RequirePermission::named('kennel:rules.read'));
+Route::get('passwords/peppers', [PepperController::class, 'index'])->middleware(RequirePermission::named('kennel:passwords.read'));
+Route::get('passwords/calibration', [CalibrationController::class, 'show'])->middleware(RequirePermission::named('kennel:passwords.read'));
+Route::post('passwords/calibration', [CalibrationController::class, 'store'])->middleware(RequirePermission::named('kennel:passwords.manage'));
+Route::delete('passwords/calibration/{id}', [CalibrationController::class, 'destroy'])->middleware(RequirePermission::named('kennel:passwords.manage'));
 Route::get('passwords/census', [CensusController::class, 'show'])->middleware(RequirePermission::named('kennel:passwords.read'));
 Route::get('sessions', [SessionController::class, 'index'])->middleware(RequirePermission::named('kennel:sessions.read'));
 Route::delete('sessions/{id}', [SessionController::class, 'end'])->middleware(RequirePermission::named('kennel:sessions.end'));

@@ -32,7 +32,7 @@ final readonly class Impact
     {
         [$judgeBefore, $judgeAfter] = [$this->judges->of($before), $this->judges->of($after)];
         $compare = new Compare($judgeBefore, $judgeAfter);
-        yield 0 => [...$this->collisions($after), ...$this->pastSignups($compare), ...$this->pastPasswords($judgeBefore->shortestPassword(), $judgeAfter->shortestPassword())];
+        yield 0 => [...$this->collisions($after), ...$this->pastSignups($compare), ...$this->pastPasswords($judgeBefore->passwordRules()->minimum, $judgeAfter->passwordRules()->minimum)];
         $done = 0;
         foreach ($this->accounts->chunks() as $chunk) {
             $findings = [];

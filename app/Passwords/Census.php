@@ -4,13 +4,19 @@ declare(strict_types=1);
 
 namespace Kennel\App\Passwords;
 
+use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Accounts;
+use Kennel\Core\Passwords\Census\Forecast;
 use Kennel\Core\Passwords\HashingRules;
+use Kennel\Core\Passwords\PasswordHasher;
+use Psr\Clock\ClockInterface;
 
-/** Which schemes and parameters the stored hashes use. */
+/** Which schemes and parameters the stored hashes use, how that changed from day to day, and where it leads. */
 final readonly class Census
 {
-    public function __construct(private Accounts $accounts, private HashingRules $rules)
+    private const DAYS = 60;
+
+    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private Accounts $accounts, private HashingRules $rules, private PasswordHasher $hasher)
     {
     }
 
@@ -19,7 +25,7 @@ final readonly class Census
         return $this->rules->kind();
     }
 
-    /** @return list<array{kind: string, accounts: int, is_current: bool}> most frequent first */
+    /** @return list<array{kind: string, accounts: int, is_current: bool, is_verifiable: bool}> most frequent first */
     public function kinds(): array
     {
         $kinds = $this->accounts->hashKinds();
@@ -28,7 +34,9 @@ final readonly class Census
             'kind' => $kind,
             'accounts' => $kinds[$kind],
             'is_current' => $kind === $this->currentKind(),
-        ], array_keys($kinds));
+            // All of one kind are alike in this: the scheme is known, and its pepper is here or is not.
+            'is_verifiable' => $this->hasher->canVerify((string) $this->database->table('accounts')->where('hash_kind', $kind)->value('password_hash')),
+        ], array_map(strval(...), array_keys($kinds)));
     }
 
     /** @return array{current: int, all: int} */
@@ -37,5 +45,38 @@ final readonly class Census
         $kinds = $this->accounts->hashKinds();
 
         return ['current' => $kinds[$this->currentKind()] ?? 0, 'all' => array_sum($kinds)];
+    }
+
+    /** Keeps how it stands now as today's figures. Scheduled; the last of a day stays. */
+    public function note(): void
+    {
+        $today = $this->clock->now()->format('Y-m-d');
+        $kinds = $this->accounts->hashKinds();
+        $this->database->transaction(function () use ($today, $kinds): void {
+            $this->database->table('hash_days')->where('day', $today)->delete();
+            foreach ($kinds as $kind => $accounts) {
+                $this->database->table('hash_days')->insert(['day' => $today, 'kind' => $kind, 'accounts' => $accounts]);
+            }
+        });
+    }
+
+    /** @return array<string, array{current: int, all: int}> by day, held against today's rule, today as it stands now */
+    public function days(): array
+    {
+        $days = [];
+        $since = $this->clock->now()->modify('-'.self::DAYS.' days')->format('Y-m-d');
+        foreach ($this->database->table('hash_days')->where('day', '>', $since)->orderBy('day')->get() as $row) {
+            $days[$row->day] ??= ['current' => 0, 'all' => 0];
+            $days[$row->day]['all'] += (int) $row->accounts;
+            $days[$row->day]['current'] += $row->kind === $this->currentKind() ? (int) $row->accounts : 0;
+        }
+        $days[$this->clock->now()->format('Y-m-d')] = $this->share();
+
+        return $days;
+    }
+
+    public function forecast(): Forecast
+    {
+        return Forecast::of($this->days());
     }
 }

@@ -13,7 +13,14 @@ final readonly class CensusController
     public function show(CurrentSession $session, Census $census): JsonResponse
     {
         $session->require('kennel:passwords.read');
+        $forecast = $census->forecast();
+        $days = $census->days();
 
-        return Json::ok(['current' => $census->currentKind(), 'items' => $census->kinds()]);
+        return Json::ok([
+            'current' => $census->currentKind(),
+            'items' => $census->kinds(),
+            'days' => array_map(static fn (string $day): array => ['day' => $day, ...$days[$day]], array_keys($days)),
+            'forecast' => ['state' => $forecast->state, 'on' => $forecast->on?->format('Y-m-d'), 'share_a_day' => $forecast->share === null ? null : round($forecast->share, 5)],
+        ]);
     }
 }

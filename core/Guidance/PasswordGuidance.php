@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Guidance;
 
 use Kennel\Core\Passwords\Argon2idParameters;
+use Kennel\Core\Passwords\Calibration\Calibration;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Rules\RuleBook;
@@ -15,9 +16,6 @@ use Kennel\Core\Rules\RuleBook;
  */
 final class PasswordGuidance
 {
-    /** OWASP, Password Storage Cheat Sheet, "Argon2id": equivalents; memory in KiB by passes, one lane. */
-    private const OWASP = [1 => 47_104, 2 => 19_456, 3 => 12_288, 4 => 9_216, 5 => 7_168];
-
     /** RFC 9106 §4, the second recommended option: t=3, m=64 MiB, p=4. */
     private const RFC_9106 = ['memory' => 65_536, 'passes' => 3];
 
@@ -104,13 +102,13 @@ final class PasswordGuidance
     private static function owasp(Argon2idParameters $set): Clause
     {
         // More passes than the table has make up for no less memory than its last row.
-        $asked = self::OWASP[min($set->passes, 5)];
+        $asked = Calibration::OWASP[min($set->passes, 5)];
 
         return new Clause(
             'owasp.argon2id',
             Stands::atLeast($set->memory, $asked),
             [...self::figures($set), 'asked' => $asked],
-            $set->memory < $asked ? ['hashing.memory' => self::OWASP[1], 'hashing.passes' => 1, 'hashing.lanes' => 1] : [],
+            $set->memory < $asked ? ['hashing.memory' => Calibration::OWASP[1], 'hashing.passes' => 1, 'hashing.lanes' => 1] : [],
         );
     }
 

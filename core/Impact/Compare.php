@@ -18,9 +18,12 @@ final readonly class Compare
     /** @var list<string> only these can make a difference; judging the others twice would be most of the work */
     private array $fields;
 
+    private bool $isOtherPolicy;
+
     public function __construct(private Judge $before, private Judge $after)
     {
         $this->fields = $before->fieldsUnlike($after);
+        $this->isOtherPolicy = serialize($before->passwordRules()) !== serialize($after->passwordRules()) || $before->mostPasswordBytes() !== $after->mostPasswordBytes();
     }
 
     /** @return list<Finding> */
@@ -44,7 +47,7 @@ final readonly class Compare
             $findings[] = new Finding(Finding::MISFIT, $reason);
         }
 
-        return $findings;
+        return [...$findings, ...$this->ofThePassword($account)];
     }
 
     /**
@@ -77,6 +80,17 @@ final readonly class Compare
             array_diff_key($before, $after),
             static fn (Owed $owed): bool => ! in_array($owed->duty->value.'/'.$owed->reason->field, $still, true),
         ));
+    }
+
+    /** @return list<Finding> */
+    private function ofThePassword(AccountFacts $account): array
+    {
+        $findings = $this->isOtherPolicy ? [new Finding(Finding::NEXT_CHANGE, new Reason('password.policy', 'password'))] : [];
+        if ($account->hashKind === $this->before->hashKind() && $account->hashKind !== $this->after->hashKind()) {
+            $findings[] = new Finding(Finding::NEXT_SIGNIN, new Reason('password.hashing', 'hashing'));
+        }
+
+        return $findings;
     }
 
     /** @return list<Finding> */

@@ -23,6 +23,12 @@ final readonly class Finding
 
     public const COLLISION = 'collision';
 
+    /** The policy for passwords is another: asked at the next change, and never at sign-in. */
+    public const NEXT_CHANGE = 'next_change';
+
+    /** The stored hash is as the rule asks now, and would be made anew at the next sign-in. */
+    public const NEXT_SIGNIN = 'next_signin';
+
     public const PAST_REFUSED = 'past_refused';
 
     public const PAST_ADMITTED = 'past_admitted';

@@ -15,6 +15,7 @@ use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Passwords\Guesses\EstimateGuesses;
 use Kennel\Core\Passwords\Guesses\WordRanks;
 use Kennel\Core\Passwords\PasswordPolicy;
+use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\Refused;
 use Kennel\Core\Rules\RuleBook;
@@ -121,8 +122,19 @@ final class Judge
         }
     }
 
-    public function shortestPassword(): int
+    public function passwordRules(): PasswordRules
     {
-        return $this->book->password->minimum;
+        return $this->book->password;
+    }
+
+    /** The most bytes a password can have; null for any. */
+    public function mostPasswordBytes(): ?int
+    {
+        return $this->book->hashing->mostBytes();
+    }
+
+    public function hashKind(): string
+    {
+        return $this->book->hashing->kind();
     }
 }

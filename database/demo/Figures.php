@@ -6,7 +6,7 @@ namespace Kennel\Demo;
 
 use Kennel\App\Platform\Moment;
 
-/** The last month's sign-up figures: forms opened, refusals, lengths of passwords, verdicts. In keeping with the accounts that were made. */
+/** The last month's figures: forms opened, refusals, lengths of passwords, verdicts, stored hashes by kind. In keeping with the accounts that were made. */
 final readonly class Figures
 {
     private const DAYS = 30;
@@ -44,7 +44,33 @@ final readonly class Figures
         foreach (['bots.work' => 611, 'bots.trap' => 284, 'bots.time' => 97, 'bots.source' => 203] as $code => $tally) {
             $count($night, 'gaugebook', 'refused', $code, $tally);
         }
+        $insert('hash_days', $this->hashDays($accounts, $start));
         $insert('signup_tallies', array_values($tallies));
         $insert('signup_verdicts', $verdicts);
+    }
+
+    /**
+     * Day by day about one in a hundred of those with an older hash came back, and got a current one.
+     *
+     * @param  list<array<string, mixed>>  $accounts
+     * @return list<array{day: string, kind: string, accounts: int}>
+     */
+    private function hashDays(array $accounts, \DateTimeImmutable $start): array
+    {
+        $kinds = array_count_values(array_column($accounts, 'hash_kind'));
+        arsort($kinds);
+        $current = (string) array_key_first($kinds);
+        unset($kinds[$current]);
+        $rows = [];
+        for ($ago = self::DAYS; $ago > 0; $ago--) {
+            $day = $start->modify("-{$ago} days")->format('Y-m-d');
+            $older = array_map(static fn (int $now): int => (int) round($now / 0.99 ** $ago), $kinds);
+            $all = count(array_filter($accounts, static fn (array $account): bool => substr($account['created_at'], 0, 10) <= $day));
+            foreach ([$current => max(0, $all - array_sum($older)), ...$older] as $kind => $held) {
+                $rows[] = ['day' => $day, 'kind' => (string) $kind, 'accounts' => $held];
+            }
+        }
+
+        return $rows;
     }
 }

@@ -343,6 +343,27 @@ return new class extends Migration
             $table->string('replaced_at', 24);
             $table->foreign('account_id')->references('id')->on('accounts')->cascadeOnDelete();
         });
+        // Stored hashes by kind, as they were at the end of each day.
+        Schema::create('hash_days', function (Blueprint $table): void {
+            $table->string('day', 10);
+            $table->string('kind', 200);
+            $table->integer('accounts');
+            $table->primary(['day', 'kind']);
+        });
+        Schema::create('calibrations', function (Blueprint $table): void {
+            $table->uuid('id')->primary();
+            $table->string('machine', 12)->index();
+            $table->string('state', 10);
+            $table->integer('done')->default(0);
+            $table->integer('total');
+            $table->integer('cores');
+            $table->integer('memory');
+            $table->json('points');
+            $table->json('bcrypt');
+            $table->float('efficiency')->nullable();
+            $table->string('started_at', 24);
+            $table->string('finished_at', 24)->nullable();
+        });
         Schema::create('wrap_runs', function (Blueprint $table): void {
             $table->uuid('id')->primary();
             $table->string('state', 10);

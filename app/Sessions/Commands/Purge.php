@@ -14,7 +14,7 @@ final class Purge extends Command
 {
     protected $signature = 'kennel:purge';
 
-    protected $description = 'Delete lapsed sessions, old evidence, old idempotency keys and old sign-up figures';
+    protected $description = 'Delete lapsed sessions, old evidence, old idempotency keys and old figures';
 
     /** Ended and lapsed sessions stay this long, so that an operator can still ask what became of one. */
     private const SESSIONS = '-1 day';
@@ -40,6 +40,7 @@ final class Purge extends Command
         $database->table('signup_attempts')->where('at', '<', $before(self::FORMS))->delete();
         $day = substr($before(self::TALLIES), 0, 10);
         $database->table('signup_verdicts')->where('day', '<', substr($before(self::VERDICTS), 0, 10))->delete();
+        $database->table('hash_days')->where('day', '<', $day)->delete();
         $database->table('signup_tallies')->where('day', '<', $day)->delete();
         $this->line("{$sessions} sessions, {$evidence} evidence entries, {$forms} sent forms and {$keys} idempotency keys deleted.");
 

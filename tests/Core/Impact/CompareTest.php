@@ -40,6 +40,20 @@ final class CompareTest extends TestCase
         self::assertSame([], $compare->onPastSignup('gaugebook', 'post.example', ['password.common']), 'refused then for what was typed, refused now');
     }
 
+    public function test_a_policy_touches_the_next_change_and_locks_nobody_out(): void
+    {
+        $after = Books::demo();
+        $after['password']['minimum'] = 15;
+        $after['password']['composition']['digits'] = 1;
+        $after['hashing']['passes'] = 2;
+        $compare = new Compare(Books::judge(), Books::judge($after));
+        $found = static fn (Status $status, string $kind): array => array_map(static fn (Finding $finding): string => $finding->kind, $compare->onAccount(new AccountFacts($status, true, 'tam@post.example', 'floodline', '2026-09-03', hashKind: $kind)));
+        self::assertSame(['next_change', 'next_signin'], $found(Status::Active, 'Argon2id 47104/1/1'));
+        self::assertSame(['next_change'], $found(Status::Active, 'bcrypt 10'), 'below the rule before and after');
+        self::assertSame([], $found(Status::Closed, 'Argon2id 47104/1/1'));
+        self::assertSame([], array_map(static fn (Finding $finding): string => $finding->kind, (new Compare(Books::judge(), Books::judge()))->onAccount(new AccountFacts(Status::Active, true, 'tam@post.example', 'floodline', '2026-09-03', hashKind: 'Argon2id 47104/1/1'))));
+    }
+
     public function test_a_new_version_of_the_terms_is_one_duty_in_the_place_of_another(): void
     {
         $after = Books::demo();

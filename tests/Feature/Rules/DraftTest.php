@@ -156,6 +156,7 @@ final class DraftTest extends DoorTestCase
             '1 of the last 30 days\' sign-ups would have been refused: domain not listed.' => 1,
             '1 of the last 30 days\' sign-ups would have been refused: password too short.' => 1,
             '3 accounts would owe: the terms.' => 3,
+            '3 accounts would meet it at their next change of the password. Nobody owes anything now, and sign-in stays as it is.' => 3,
             '2 accounts could not sign up today: domain not listed.' => 2,
         ], $counts);
         $listed = $this->ask("/rules/impact/{$id}/findings?kind=refused&code=email.domain_not_listed")->assertOk();

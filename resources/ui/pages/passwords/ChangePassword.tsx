@@ -80,7 +80,7 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
           onChange={(event) => setCurrent(event.target.value)}
           error={wrong ?? missing}
         />
-        {typed.boxes(app.signup.password.minimum)}
+        {typed.boxes}
         <Checkbox
           label="Sign me out everywhere else"
           checked={endOthers}

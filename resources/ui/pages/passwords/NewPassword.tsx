@@ -1,21 +1,17 @@
 import { useState } from 'react';
-import { answer, type Schemas } from '../../api/client';
 import { PasswordField } from '../../kit/Field';
 import { boxId } from '../../kit/FieldBox';
-import { api } from '../api';
+import { PasswordAdvice } from '../../kit/PasswordAdvice';
+import { location } from '../api';
 import type { Mistake } from '../PageFrame';
-import { useLast, useVerdict } from '../signup/useVerdict';
-
-async function judge(input: { password: string; email: string | null }): Promise<Schemas['Verdict']> {
-  return answer(api.POST('/passwords/verdict', { body: input }));
-}
+import { judgePassword, useLast, useVerdict } from '../signup/useVerdict';
 
 /** A new password typed twice, judged by the server while it is typed. The repetition is the page's own check and goes nowhere. */
 export function useNewPassword(email: string | null) {
   const [password, setPassword] = useState('');
   const [repeat, setRepeat] = useState('');
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
-  const verdict = useVerdict({ password, email }, judge);
+  const verdict = useVerdict({ password, email, app: location().app }, judgePassword);
   const shown = useLast(verdict);
   const wrong = shown?.reasons[0]?.message;
   const unlike = repeat === password && repeat !== '' ? undefined : 'This is not what you typed above.';
@@ -29,7 +25,7 @@ export function useNewPassword(email: string | null) {
     isReady: verdict?.accepted === true && unlike === undefined,
     mistakes,
     touchAll: () => setTouched(new Set(['password', 'repeat'])),
-    boxes: (minimum: number) => (
+    boxes: (
       <>
         <PasswordField
           id={boxId('password')}
@@ -40,14 +36,9 @@ export function useNewPassword(email: string | null) {
           onChange={(event) => setPassword(event.target.value)}
           onBlur={() => (password === '' ? undefined : touch('password'))}
           error={touched.has('password') ? wrong : undefined}
-          help={
-            password !== '' && wrong === undefined && shown !== null ? (
-              <span className="text-moss">✓ {Array.from(password).length} characters, and not a common one</span>
-            ) : (
-              `At least ${minimum} characters. Spaces and any script are welcome.`
-            )
-          }
+          help="Spaces and any script are welcome."
         />
+        <PasswordAdvice verdict={shown} isTyped={password !== ''} />
         <PasswordField
           id={boxId('repeat')}
           label="Repeat password"

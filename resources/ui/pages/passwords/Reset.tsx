@@ -86,7 +86,7 @@ function ResetForm({
             {refusal.words}
           </Notice>
         )}
-        {typed.boxes(app.signup.password.minimum)}
+        {typed.boxes}
         <Submit look={app.look} ready={typed.isReady}>
           Set the new password
         </Submit>

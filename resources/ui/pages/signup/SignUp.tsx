@@ -2,12 +2,13 @@ import { useRef, useState, type FormEvent } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Checkbox, PasswordField, TextField } from '../../kit/Field';
 import { Notice } from '../../kit/Marks';
+import { PasswordAdvice } from '../../kit/PasswordAdvice';
 import { api, isTried, pagePath, tellBench } from '../api';
 import { boxId, FieldBox } from '../../kit/FieldBox';
 import { Mistakes, PageFrame, PageLink, Submit, type Mistake } from '../PageFrame';
 import { LookForMessage } from '../verification/LookForMessage';
 import { useForm } from './useForm';
-import { timed, useLast, useVerdict } from './useVerdict';
+import { judgePassword, timed, useLast, useVerdict } from './useVerdict';
 
 type App = Schemas['App'];
 type Input = Schemas['SignupInput'];
@@ -57,6 +58,9 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
   };
   const verdict = useVerdict(input, judge);
   const shown = useLast(verdict);
+  const advice = useLast(
+    useVerdict({ password: typed.password, email: typed.email, name: typed.name, app: app.key }, judgePassword),
+  );
   const repeats = typed.repeat === typed.password;
   const clean = verdict?.accepted === true && repeats;
 
@@ -131,8 +135,6 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
     else onDone(typed.email);
   };
 
-  const passwordIsFine =
-    typed.password !== '' && shown !== null && !shown.reasons.some(({ field }) => field === 'password');
   return (
     <form onSubmit={submit} noValidate className="space-y-2">
       <Mistakes key={pressed} mistakes={mistakes} />
@@ -147,14 +149,9 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
         label="Password"
         autoComplete="new-password"
         {...box('password')}
-        help={
-          passwordIsFine ? (
-            <span className="text-moss">✓ {Array.from(typed.password).length} characters, and not a common one</span>
-          ) : (
-            `At least ${app.signup.password.minimum} characters. Spaces and any script are welcome.`
-          )
-        }
+        help="Spaces and any script are welcome."
       />
+      <PasswordAdvice verdict={advice} isTyped={typed.password !== ''} />
       <PasswordField
         label="Repeat password"
         autoComplete="new-password"

@@ -1,18 +1,17 @@
 import { useEffect, useState } from 'react';
-import type { Schemas } from '../../api/client';
+import { answer, type Schemas } from '../../api/client';
+import { api } from '../api';
 
 const PAUSE = 250;
-
-type Verdict = Schemas['Verdict'];
 
 /**
  * The server's verdict on what has been typed so far, asked after each pause. Null until it has answered for these values.
  *
  * `judge` must be the same function at every render.
  */
-export function useVerdict<T>(input: T, judge: (input: T) => Promise<Verdict>): Verdict | null {
+export function useVerdict<T, V>(input: T, judge: (input: T) => Promise<V>): V | null {
   const typed = JSON.stringify(input);
-  const [judged, setJudged] = useState<{ typed: string; verdict: Verdict } | null>(null);
+  const [judged, setJudged] = useState<{ typed: string; verdict: V } | null>(null);
   useEffect(() => {
     let current = true;
     const timer = setTimeout(() => {
@@ -28,6 +27,18 @@ export function useVerdict<T>(input: T, judge: (input: T) => Promise<Verdict>): 
     };
   }, [typed, judge]);
   return judged?.typed === typed ? judged.verdict : null;
+}
+
+export interface Candidate {
+  password: string;
+  email: string | null;
+  name?: string | null;
+  app?: string | null;
+}
+
+/** What the rules and the estimate say of a new password. */
+export function judgePassword(candidate: Candidate): Promise<Schemas['PasswordVerdict']> {
+  return answer(api.POST('/passwords/verdict', { body: candidate }));
 }
 
 /** The last verdict stays beside its box while the next is on its way: text that comes and goes is worse than text a moment old. */

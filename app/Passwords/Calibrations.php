@@ -1,0 +1,163 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Passwords;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Support\Str;
+use Kennel\App\Platform\Moment;
+use Kennel\Core\Passwords\Argon2idParameters;
+use Kennel\Core\Passwords\Calibration\Calibration;
+use Kennel\Core\Passwords\Calibration\Grid;
+use Kennel\Core\Passwords\Calibration\Measured;
+use Kennel\Core\Passwords\HashingRules;
+use Psr\Clock\ClockInterface;
+
+/**
+ * What hashing costs on the machines it runs on: measured in the background, point by point, kept for each machine. A newer run of a
+ * machine takes the place of the older one.
+ */
+final readonly class Calibrations
+{
+    /** Costs of bcrypt that are worth looking at. */
+    private const BCRYPT = [10, 11, 12, 13];
+
+    /** A point is measured so often, and the quickest counts: whatever else the machine did can only have slowed it. */
+    private const TIMES = 3;
+
+    /** Slower points are measured once; what disturbs them is small beside them. */
+    private const SLOW = 0.3;
+
+    /** How long all cores hash at once, in seconds. */
+    private const TOGETHER = 2.0;
+
+    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private HashingRules $rules)
+    {
+    }
+
+    /** @return string the run's id; it is measured on the machine that works on the queue */
+    public function begin(): string
+    {
+        $id = (string) Str::uuid7();
+        $this->database->transaction(function () use ($id): void {
+            $this->database->table('calibrations')->whereIn('state', ['queued', 'running'])->delete();
+            // Which machine it is, the worker will know.
+            $this->database->table('calibrations')->insert([
+                'id' => $id, 'machine' => '', 'state' => 'queued', 'total' => count(Grid::points()) + count(self::BCRYPT) + 1,
+                'cores' => 0, 'memory' => 0, 'points' => '[]', 'bcrypt' => '[]', 'started_at' => Moment::write($this->clock->now()),
+            ]);
+            CalibrateMachine::dispatch($id);
+        });
+
+        return $id;
+    }
+
+    public function cancel(string $id): void
+    {
+        $this->database->table('calibrations')->where('id', $id)->whereIn('state', ['queued', 'running'])->update(['state' => 'cancelled', 'finished_at' => Moment::write($this->clock->now())]);
+    }
+
+    /** Measures until it is done, cancelled or killed; killed, it begins again. */
+    public function work(string $id): void
+    {
+        $machine = Machine::here();
+        $run = $this->database->table('calibrations')->where('id', $id);
+        if ($run->clone()->whereIn('state', ['queued', 'running'])->update(['state' => 'running', 'machine' => $machine->id, 'cores' => $machine->cores, 'memory' => $machine->memory, 'points' => '[]', 'bcrypt' => '[]', 'done' => 0]) === 0) {
+            return;
+        }
+        $points = $bcrypt = [];
+        $keep = fn (array $more = []): bool => $run->clone()->where('state', 'running')->update(['done' => count($points) + count($bcrypt), 'points' => json_encode($points, JSON_THROW_ON_ERROR), 'bcrypt' => json_encode($bcrypt, JSON_THROW_ON_ERROR), ...$more]) === 1;
+        foreach (Grid::points() as $parameters) {
+            $points[] = ['memory' => $parameters->memory, 'passes' => $parameters->passes, 'seconds' => $this->quickest(static fn (): string => self::argon2id($parameters))];
+            if (! $keep()) {
+                return;
+            }
+        }
+        foreach (self::BCRYPT as $cost) {
+            $bcrypt[] = ['cost' => $cost, 'seconds' => $this->quickest(static fn (): string => password_hash('calibration', PASSWORD_BCRYPT, ['cost' => $cost]))];
+            if (! $keep()) {
+                return;
+            }
+        }
+        $efficiency = $this->efficiency($machine->cores);
+        if ($keep(['efficiency' => $efficiency, 'state' => 'done', 'done' => count($points) + count($bcrypt) + 1, 'finished_at' => Moment::write($this->clock->now())])) {
+            $this->database->table('calibrations')->where('machine', $machine->id)->where('id', '!=', $id)->delete();
+        }
+    }
+
+    /** @return list<\stdClass> the latest run first */
+    public function runs(): array
+    {
+        return $this->database->table('calibrations')->orderByDesc('started_at')->orderByDesc('id')->limit(20)->get()->all();
+    }
+
+    /** @return \stdClass|null the hour with the most attempts to sign in, of all that the trail holds */
+    public function busiestHour(): ?\stdClass
+    {
+        return $this->database->table('audit_events')->whereIn('event', ['session.signed_in', 'session.refused'])->selectRaw('substr(at, 1, 13) AS hour, count(*) AS attempts')->groupByRaw('substr(at, 1, 13)')->orderByDesc('attempts')->first();
+    }
+
+    /** @return Calibration|null null while nothing is measured */
+    public static function read(\stdClass $run): ?Calibration
+    {
+        /** @var list<array{memory: int, passes: int, seconds: float}> $points */
+        $points = json_decode($run->points, true, flags: JSON_THROW_ON_ERROR);
+        $measured = array_map(static fn (array $point): Measured => new Measured(new Argon2idParameters($point['memory'], $point['passes'], 1), (float) $point['seconds']), $points);
+
+        return $measured === [] ? null : new Calibration($measured);
+    }
+
+    private static function argon2id(Argon2idParameters $parameters): string
+    {
+        return sodium_crypto_pwhash(32, 'calibration', str_repeat('s', SODIUM_CRYPTO_PWHASH_SALTBYTES), $parameters->passes, $parameters->memory * 1024, SODIUM_CRYPTO_PWHASH_ALG_ARGON2ID13);
+    }
+
+    /** @param  \Closure(): string  $hash */
+    private function quickest(\Closure $hash): float
+    {
+        $best = INF;
+        for ($time = 0; $time < self::TIMES; $time++) {
+            $began = hrtime(true);
+            $hash();
+            $best = min($best, (hrtime(true) - $began) / 1e9);
+            if ($best > self::SLOW) {
+                break;
+            }
+        }
+
+        return round($best, 6);
+    }
+
+    /** What each core still does when all of them hash by today's rule, of what one does alone: memory is shared, and turbo is too. */
+    private function efficiency(int $cores): float
+    {
+        if ($cores === 1) {
+            return 1.0;
+        }
+        [$one, $all] = [$this->together(1), $this->together($cores)];
+
+        return $one > 0 ? round(min(1.0, $all / $cores / $one), 3) : 1.0;
+    }
+
+    /** Hashes a second that so many processes compute at once. */
+    private function together(int $processes): float
+    {
+        $loop = '[, $memory, $passes, $until] = $argv; for ($n = 0; microtime(true) < (float) $until; $n++) { sodium_crypto_pwhash(32, "calibration", str_repeat("s", 16), (int) $passes, (int) $memory, SODIUM_CRYPTO_PWHASH_ALG_ARGON2ID13); } echo $n / (microtime(true) - (float) $until + '.self::TOGETHER.');';
+        $until = (string) (microtime(true) + self::TOGETHER);
+        $running = [];
+        for ($process = 0; $process < $processes; $process++) {
+            $handle = proc_open([PHP_BINARY, '-r', $loop, (string) ($this->rules->argon2id->memory * 1024), (string) $this->rules->argon2id->passes, $until], [1 => ['pipe', 'w']], $pipes);
+            if ($handle !== false) {
+                $running[] = [$handle, $pipes[1]];
+            }
+        }
+        $rate = 0.0;
+        foreach ($running as [$handle, $pipe]) {
+            $rate += (float) stream_get_contents($pipe);
+            proc_close($handle);
+        }
+
+        return $rate;
+    }
+}

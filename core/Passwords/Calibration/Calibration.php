@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Passwords\Calibration;
+
+use Kennel\Core\Passwords\Argon2idParameters;
+
+/** What a machine's measurements say: how long any parameters would take, which to choose, and how many sign-ins follow. */
+final readonly class Calibration
+{
+    /** OWASP, Password Storage Cheat Sheet, "Argon2id" (from memory): least memory in KiB by passes. */
+    public const OWASP = [1 => 47_104, 2 => 19_456, 3 => 12_288, 4 => 9_216, 5 => 7_168];
+
+    private const STEP = 1_024;
+
+    private const MOST_PASSES = 12;
+
+    /** @var array{float, float} seconds whatever the parameters, and seconds for each KiB and pass */
+    private array $fit;
+
+    /** @param  non-empty-list<Measured>  $points */
+    public function __construct(public array $points)
+    {
+        $this->fit = $this->fitted();
+    }
+
+    /** Measured, where it was; else by the line through what was. In seconds. */
+    public function seconds(Argon2idParameters $parameters): float
+    {
+        foreach ($this->points as $point) {
+            if ($point->parameters->equals($parameters)) {
+                return $point->seconds;
+            }
+        }
+
+        return $this->fit[0] + $this->fit[1] * $parameters->memory * $parameters->passes;
+    }
+
+    /**
+     * RFC 9106 §4: as much memory as one hash can be given, then as many passes as the time allows; less memory only where one pass
+     * takes too long.
+     *
+     * @param  float  $target  seconds
+     * @param  int  $memory  KiB that one hash may take
+     * @return Argon2idParameters|null null where the time or the memory does not do for any of OWASP's
+     */
+    public function suggest(float $target, int $memory): ?Argon2idParameters
+    {
+        $affordable = ($target - $this->fit[0]) / $this->fit[1];
+        $best = intdiv((int) min($memory, max(0.0, $affordable)), self::STEP) * self::STEP;
+        if ($best >= self::OWASP[1]) {
+            return new Argon2idParameters($best, max(1, min(self::MOST_PASSES, (int) floor($affordable / $best))), 1);
+        }
+        // Below what one pass asks for, more passes make up for less memory.
+        foreach (self::OWASP as $passes => $least) {
+            if ($least <= $memory && $least * $passes <= $affordable) {
+                $most = intdiv((int) min($memory, $affordable / $passes), self::STEP) * self::STEP;
+
+                return new Argon2idParameters(max($least, $most), $passes, 1);
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * How many hashes a second so many workers compute.
+     *
+     * @param  int  $cores  more workers than these wait for each other
+     * @param  float  $efficiency  what a core still does when all of them hash, of what it does alone
+     */
+    public function perSecond(Argon2idParameters $parameters, int $workers, int $cores, float $efficiency): float
+    {
+        $busy = min($workers, $cores);
+        // Between one busy core, which loses nothing, and all of them.
+        $each = $cores === 1 ? 1.0 : 1 - (1 - $efficiency) * ($busy - 1) / ($cores - 1);
+
+        return $busy * $each / $this->seconds($parameters);
+    }
+
+    /** Least squares of the relative error, so that the quick ones count as much as the slow. @return array{float, float} */
+    private function fitted(): array
+    {
+        $s = $sx = $sy = $sxx = $sxy = 0.0;
+        foreach ($this->points as $point) {
+            $work = (float) $point->parameters->memory * $point->parameters->passes;
+            $weight = 1 / $point->seconds ** 2;
+            $s += $weight;
+            $sx += $weight * $work;
+            $sy += $weight * $point->seconds;
+            $sxx += $weight * $work * $work;
+            $sxy += $weight * $work * $point->seconds;
+        }
+        $determinant = $s * $sxx - $sx * $sx;
+        $slope = $determinant > 1e-6 * $s * $sxx ? ($s * $sxy - $sx * $sy) / $determinant : $sxy / $sxx;
+        $base = $determinant > 1e-6 * $s * $sxx ? ($sy - $slope * $sx) / $s : 0.0;
+
+        // A line that would begin below zero, or fall, is noise; then time is in proportion to the work.
+        return $base < 0 || $slope <= 0 ? [0.0, $sxy / $sxx] : [$base, $slope];
+    }
+}

@@ -1,0 +1,53 @@
+import type { Schemas } from '../api/client';
+
+type Verdict = Schemas['PasswordVerdict'];
+
+const STEPS = ['trivial', 'weak', 'middling', 'good', 'strong'] as const;
+const fills = ['fill-brick', 'fill-brick', 'fill-amber', 'fill-moss', 'fill-moss'] as const;
+/** True of nearly everything that is typed: said only when it is not. */
+const QUIET = ['password.too_long', 'password.too_many_bytes'];
+
+/** Each rule, met or not, and how hard the password is to guess, with the reason. Takes its room from the start, so that nothing jumps. */
+export function PasswordAdvice({ id, verdict, isTyped }: { id?: string; verdict: Verdict | null; isTyped: boolean }) {
+  const rules = verdict?.rules.filter(({ code, is_met }) => !QUIET.includes(code) || (isTyped && !is_met)) ?? [];
+  const estimate = isTyped ? (verdict?.estimate ?? null) : null;
+  const step = estimate === null ? -1 : STEPS.indexOf(estimate.strength);
+  const known = (step >= 3 ? [] : (estimate?.parts ?? [])).filter(({ kind }) => kind !== 'unknown').slice(0, 2);
+  return (
+    <div id={id} className="mb-2 text-[14px] leading-5" aria-live="polite">
+      <ul aria-label="Rules for the password" className="min-h-20">
+        {rules.map(({ code, message, is_met }) => (
+          <li key={code} className={`flex gap-2 ${isTyped && is_met ? 'text-moss' : 'text-ink-soft'}`}>
+            <span aria-hidden="true" className="w-4 shrink-0 text-center">
+              {isTyped && is_met ? '✓' : '○'}
+            </span>
+            <span>
+              {message}
+              <span className="sr-only">{isTyped ? (is_met ? ': met' : ': not met yet') : ''}</span>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <div className="mt-1.5 min-h-[70px]">
+        <svg viewBox="0 0 100 4" preserveAspectRatio="none" className="h-1.5 w-full" aria-hidden="true">
+          {STEPS.map((name, index) => (
+            <rect
+              key={name}
+              x={index * 20.4}
+              width="18.4"
+              height="4"
+              rx="1"
+              className={index <= step ? (fills[step] ?? '') : 'fill-line'}
+            />
+          ))}
+        </svg>
+        {estimate === null ? null : (
+          <p className="mt-1">
+            {estimate.message}: about 10<sup>{Math.max(0, Math.round(estimate.guesses))}</sup> guesses.{' '}
+            <span className="text-ink-soft">{known.map(({ message }) => message).join(' ')}</span>
+          </p>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -72,6 +72,7 @@ final class KennelProvider extends ServiceProvider
             ? $app->make(StandInRelay::class)
             : new SmtpRelay((string) config('kennel.relay'), (string) config('kennel.sender.address')));
         $this->app->bind(ConnectionInterface::class, static fn ($app): Connection => $app['db']->connection());
+        $this->app->bind(Connection::class, static fn ($app): Connection => $app['db']->connection());
         $this->app->singleton(Blocklist::class, static fn (): CommonPasswords => new CommonPasswords(resource_path('passwords/common.txt')));
         $this->app->singleton(WordRanks::class, static fn (): RankedWords => new RankedWords(resource_path('passwords/words.bin')));
         $this->app->scoped(EstimateGuesses::class, fn (): EstimateGuesses => new EstimateGuesses($this->app->make(WordRanks::class), (int) $this->app->make(ClockInterface::class)->now()->format('Y')));

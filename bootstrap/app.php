@@ -8,6 +8,7 @@ use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Support\Facades\Route;
 use Kennel\App\Evidence\RecordWire;
+use Kennel\App\Imports\Commands\Import;
 use Kennel\App\Passwords\Commands\NoteCensus;
 use Kennel\App\Passwords\Commands\Peppers;
 use Kennel\App\Platform\Http\Problem;
@@ -26,7 +27,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
             Route::middleware([])->group(base_path('routes/web.php'));
         },
     )
-    ->withCommands([NoteCensus::class, Peppers::class, Purge::class, Rules::class, SeedDemo::class])
+    ->withCommands([Import::class, NoteCensus::class, Peppers::class, Purge::class, Rules::class, SeedDemo::class])
     ->withSchedule(static function (Schedule $schedule): void {
         $schedule->command('kennel:census')->hourly()->withoutOverlapping();
         $schedule->command('kennel:purge')->everyFiveMinutes()->withoutOverlapping();

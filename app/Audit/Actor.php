@@ -26,6 +26,12 @@ final readonly class Actor
         return new self('stranger', null, 'somebody');
     }
 
+    /** As it was written down before. */
+    public static function named(string $kind, ?string $id, string $name): self
+    {
+        return new self($kind, $id, $name);
+    }
+
     public static function kennel(): self
     {
         return new self('kennel', null, 'Kennel');

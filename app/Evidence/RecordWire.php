@@ -43,7 +43,8 @@ final readonly class RecordWire
                 'query' => (object) $request->query->all(),
                 'source' => $request->ip(),
                 'headers' => $this->headers($request->headers->all(), self::HEADERS),
-                'body' => $this->body($request->getContent()),
+                // A file that was streamed is not read into memory for this.
+                'body' => $request->isJson() || $request->headers->get('Content-Length', '0') === '0' ? $this->body($request->getContent()) : "({$request->headers->get('Content-Length')} bytes, not shown)",
             ],
             'response' => [
                 'status' => $response->getStatusCode(),

@@ -30,7 +30,7 @@ final class PasswordGuidance
     {
         $password = $book->password;
         $set = ['set' => $password->minimum];
-        $asksForKinds = array_filter($password->composition) !== [];
+        $asksForKinds = $password->askedKinds() !== [];
 
         return [
             new Clause('nist_4.length', Stands::atLeast($password->minimum, 15), $set, $password->minimum < 15 ? self::length($password, 15) : []),
@@ -64,7 +64,7 @@ final class PasswordGuidance
     private static function noKinds(PasswordRules $password): array
     {
         $changes = [];
-        foreach (array_keys(array_filter($password->composition)) as $kind) {
+        foreach (array_keys($password->askedKinds()) as $kind) {
             $changes["password.composition.{$kind}"] = 0;
         }
 
@@ -73,7 +73,7 @@ final class PasswordGuidance
 
     private static function kinds(PasswordRules $password): string
     {
-        $asked = array_filter($password->composition);
+        $asked = $password->askedKinds();
 
         return implode(', ', array_map(static fn (string $kind, int $minimum): string => "{$kind} {$minimum}", array_keys($asked), $asked));
     }

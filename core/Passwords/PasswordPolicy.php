@@ -38,10 +38,8 @@ final readonly class PasswordPolicy
             new NotKnown($this->rules->words),
             new NotTheAddress,
         ];
-        foreach ($this->rules->composition as $kind => $minimum) {
-            if ($minimum > 0) {
-                $rules[] = new Kinds($kind, $minimum);
-            }
+        foreach ($this->rules->askedKinds() as $kind => $minimum) {
+            $rules[] = new Kinds($kind, $minimum);
         }
 
         return $this->rules->guesses === 0 ? $rules : [...$rules, new EnoughGuesses($this->rules->guesses)];

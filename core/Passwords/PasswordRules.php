@@ -30,6 +30,12 @@ final readonly class PasswordRules
     {
     }
 
+    /** @return array<key-of<Kinds::PATTERNS>, int> the kinds that are asked for, and how many of each */
+    public function askedKinds(): array
+    {
+        return array_filter($this->composition, static fn (int $minimum): bool => $minimum > 0);
+    }
+
     /** @throws InvalidRuleBook */
     public static function read(Document $document): self
     {

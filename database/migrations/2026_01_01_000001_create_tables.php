@@ -51,7 +51,7 @@ return new class extends Migration
                 terms_version TEXT NOT NULL DEFAULT '',
                 completed_at TEXT NULL,
                 password_hash TEXT NOT NULL,
-                password_owed TEXT NOT NULL DEFAULT '' CHECK (password_owed IN ('', 'asked', 'temporary')),
+                password_owed TEXT NOT NULL DEFAULT '' CHECK (password_owed IN ('', 'asked', 'temporary', 'compromised')),
                 password_until TEXT NULL,
                 hash_kind TEXT NOT NULL,
                 created_at TEXT NOT NULL,
@@ -363,6 +363,43 @@ return new class extends Migration
             $table->float('efficiency')->nullable();
             $table->string('started_at', 24);
             $table->string('finished_at', 24)->nullable();
+        });
+        Schema::create('imports', function (Blueprint $table): void {
+            $table->uuid('id')->primary();
+            $table->string('name', 200);
+            $table->string('format', 5);
+            $table->string('app_key', 40);
+            $table->boolean('proven');
+            $table->boolean('must_change');
+            $table->string('digest', 6);
+            $table->string('layout', 13);
+            $table->string('state', 10);
+            $table->integer('bytes');
+            $table->integer('offset')->default(0);
+            $table->integer('done')->default(0);
+            $table->integer('total')->nullable();
+            $table->integer('accepted')->default(0);
+            $table->integer('refused')->default(0);
+            $table->json('kinds')->default('{}');
+            $table->json('codes')->default('{}');
+            $table->json('ignored');
+            $table->string('begun_by_kind', 20);
+            $table->uuid('begun_by_id')->nullable();
+            $table->string('begun_by', 120);
+            $table->string('started_at', 24);
+            $table->string('finished_at', 24)->nullable();
+            $table->foreign('app_key')->references('key')->on('apps');
+        });
+        Schema::create('import_rows', function (Blueprint $table): void {
+            $table->increments('seq');
+            $table->uuid('import_id');
+            $table->integer('row');
+            $table->string('address', 254);
+            $table->string('code', 60);
+            $table->string('field', 60)->nullable();
+            $table->json('parameters');
+            $table->index(['import_id', 'code', 'row']);
+            $table->foreign('import_id')->references('id')->on('imports')->cascadeOnDelete();
         });
         Schema::create('wrap_runs', function (Blueprint $table): void {
             $table->uuid('id')->primary();

@@ -27,6 +27,9 @@ return [
         'changed_meanwhile' => ['title' => 'Somebody else changed the rules meanwhile', 'detail' => 'Nothing was overwritten. Each reason names a rule that changed since you read them.'],
         'not_published' => ['title' => 'The draft was not published', 'detail' => 'Each reason says what stands in the way.'],
     ],
+    'import' => [
+        'exists' => ['title' => 'There is an import with this id', 'detail' => 'Draw a new id for a new file.'],
+    ],
     'picture' => [
         'refused' => ['title' => 'The picture was not taken', 'detail' => 'The reason says why.'],
     ],

@@ -79,7 +79,11 @@ final readonly class Calibration
         return $busy * $each / $this->seconds($parameters);
     }
 
-    /** Least squares of the relative error, so that the quick ones count as much as the slow. @return array{float, float} */
+    /**
+     * Least squares of the relative error, so that the quick ones count as much as the slow.
+     *
+     * @return array{float, float}
+     */
     private function fitted(): array
     {
         $s = $sx = $sy = $sxx = $sxy = 0.0;

@@ -30,8 +30,8 @@ final readonly class Forecast
         if ($days === []) {
             return new self('unknown');
         }
-        $first = new \DateTimeImmutable((string) array_key_first($days));
-        $last = new \DateTimeImmutable((string) array_key_last($days));
+        $first = new \DateTimeImmutable(array_key_first($days));
+        $last = new \DateTimeImmutable(array_key_last($days));
         $left = array_filter(array_map(static fn (array $day): float => $day['all'] === 0 ? 0.0 : 1 - $day['current'] / $day['all'], $days), static fn (float $share): bool => $share > 0);
         $now = $days[array_key_last($days)];
         if ($now['all'] === 0 || $now['current'] / $now['all'] >= self::ENOUGH) {
@@ -42,13 +42,13 @@ final readonly class Forecast
         }
         $points = [];
         foreach ($left as $day => $share) {
-            $points[] = [(float) $first->diff(new \DateTimeImmutable((string) $day))->days, log($share)];
+            $points[] = [(float) $first->diff(new \DateTimeImmutable($day))->days, log($share)];
         }
         $slope = self::slope($points);
         if ($slope >= -1e-9) {
             return new self('never', share: 0.0);
         }
-        $days = (int) ceil(log((1 - self::ENOUGH) / (float) end($left)) / $slope);
+        $days = (int) ceil(log((1 - self::ENOUGH) / end($left)) / $slope);
 
         return new self('expected', $last->modify("+{$days} days"), 1 - exp($slope));
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Passwords\Guesses;
 
 use Kennel\Core\Passwords\Disguise;
+use Kennel\Core\Text\Unicode;
 
 /** A password taken apart into code points: as typed, in lower case, and with look-alike characters read as letters. One index fits all. */
 final readonly class Characters
@@ -46,7 +47,7 @@ final readonly class Characters
         if (strlen($character) === 1) {
             return $character;
         }
-        $bare = preg_replace('/\p{M}+/u', '', (string) \Normalizer::normalize($character, \Normalizer::FORM_KD));
+        $bare = preg_replace('/\p{M}+/u', '', Unicode::nfkd($character) ?? $character);
 
         return $bare !== null && mb_strlen($bare) === 1 ? mb_strtolower($bare) : $character;
     }

@@ -81,6 +81,7 @@ final readonly class EstimateGuesses
             return new Estimate(0.0, []);
         }
         $last = $count - 1;
+        assert($cost[$last] !== []);
         $stretches = (int) array_search(min($cost[$last]), $cost[$last], true);
         $guesses = $cost[$last][$stretches];
         $parts = [];
@@ -90,7 +91,7 @@ final readonly class EstimateGuesses
             $to = $part->from - 1;
         }
 
-        return new Estimate(is_finite($guesses) ? log10($guesses) : (float) PHP_FLOAT_MAX_10_EXP, $parts);
+        return new Estimate(log10($guesses), $parts);
     }
 
     /**

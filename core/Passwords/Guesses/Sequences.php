@@ -16,7 +16,7 @@ final class Sequences implements FindsParts
         $from = 0;
         $step = null;
         for ($at = 1; $at <= count($codes); $at++) {
-            $next = $at < count($codes) ? (int) $codes[$at] - (int) $codes[$at - 1] : null;
+            $next = $at < count($codes) ? $codes[$at] - $codes[$at - 1] : null;
             if ($next === $step && $next !== null) {
                 continue;
             }

@@ -117,7 +117,7 @@ final readonly class Words implements FindsParts
         }
         $ways = 1.0;
         foreach ($changed as $letter => $times) {
-            $plain = count(array_keys($lower, (string) $letter, true));
+            $plain = count(array_keys($lower, $letter, true));
             $ways *= $plain === 0 ? 2 : Combinations::ways($times, $plain);
         }
 

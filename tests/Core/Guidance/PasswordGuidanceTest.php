@@ -31,12 +31,10 @@ final class PasswordGuidanceTest extends TestCase
         foreach ($this->clauses($weak) as $clause) {
             $changed = array_replace_recursive(Books::demo(), $weak);
             foreach ($clause->change as $path => $value) {
-                $place = &$changed;
-                foreach (explode('.', $path) as $key) {
-                    $place = &$place[$key];
+                foreach (array_reverse(explode('.', $path)) as $key) {
+                    $value = [$key => $value];
                 }
-                $place = $value;
-                unset($place);
+                $changed = array_replace_recursive($changed, (array) $value);
             }
             if ($clause->change !== []) {
                 $after = array_column(array_map(static fn (Clause $one): array => [$one->code, $one->stands->value], PasswordGuidance::of(RuleBook::fromArray($changed))), 1, 0);

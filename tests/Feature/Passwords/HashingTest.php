@@ -141,8 +141,8 @@ final class HashingTest extends DoorTestCase
     private function kind(string $id): string
     {
         $row = DB::table('accounts')->where('id', $id)->first(['hash_kind', 'password_hash']);
-        self::assertSame(HashKind::of((string) $row?->password_hash), $row?->hash_kind);
+        self::assertSame(HashKind::of((string) $row->password_hash), $row->hash_kind);
 
-        return (string) $row?->hash_kind;
+        return (string) $row->hash_kind;
     }
 }

@@ -1,0 +1,146 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Feature\Imports;
+
+use Illuminate\Contracts\Console\Kernel;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use Illuminate\Testing\TestResponse;
+use Kennel\App\Imports\Imports;
+use Kennel\Tests\Feature\DoorTestCase;
+
+final class ImportTest extends DoorTestCase
+{
+    public function test_a_file_is_checked_row_by_row_and_then_imported(): void
+    {
+        $keeper = $this->keeper();
+        $this->holder('taken@post.example');
+        $before = DB::table('accounts')->count();
+        $csv = "\xEF\xBB\xBFName,Hash,Address,Phone\n"
+            .'"Pellow, Tam",'.password_hash(self::PASSWORD, PASSWORD_BCRYPT, ['cost' => 4]).",tam@reach.example,1\n"
+            .'Ilza,{SSHA}'.base64_encode(sha1(self::PASSWORD.'salt', true).'salt').",ilza@reach.example,2\n"
+            ."Twice,\$1\$abcdefgh\$0123456789012345678901,TAM@reach.example,3\n"
+            .'Taken,'.password_hash('x', PASSWORD_BCRYPT, ['cost' => 4]).",taken@post.example,4\n"
+            .'Bare,'.md5('x').",bare@reach.example,5\n\n"
+            ."Short,row\n"
+            ."\xff,x,y@reach.example,6\n";
+        [$id, $sent] = $this->send($csv, 'app=gaugebook&proven=yes&name=older.csv');
+        $sent->assertStatus(202)->assertJsonPath('state', 'checking');
+        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $checked = $this->import($id);
+        self::assertSame(['checked', 7, 2, 5, ['phone']], [$checked['state'], $checked['done'], $checked['accepted'], $checked['refused'], $checked['ignored']]);
+        self::assertSame(['bcrypt 4' => 1, 'salted SHA-1 (SSHA)' => 1], array_column($checked['kinds'], 'rows', 'kind'));
+        self::assertSame($before, DB::table('accounts')->count(), 'looking changes nothing');
+        $rows = array_map(static fn (array $row): array => [$row['row'], $row['code']], (array) $this->ask("/imports/{$id}/rows")->assertOk()->json('items'));
+        self::assertSame([[3, 'import.twice'], [4, 'import.taken'], [5, 'import.digest_undeclared'], [6, 'import.columns_in_row'], [7, 'import.encoding']], $rows);
+        self::assertSame([4], array_column((array) $this->ask("/imports/{$id}/rows?code=import.taken")->json('items'), 'row'));
+
+        $this->knock('POST', "/imports/{$id}/begin", ['reason' => ''], [], 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'reason.required');
+        $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'The older site closes'], [], 'console')->assertStatus(202);
+        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $done = $this->import($id);
+        self::assertSame(['done', 7, 2, 5], [$done['state'], $done['done'], $done['accepted'], $done['refused']]);
+        self::assertFileDoesNotExist($this->app->make(Imports::class)->path($id));
+        foreach (['tam@reach.example', 'ilza@reach.example'] as $address) {
+            $this->knock('POST', '/sessions', ['email' => $address, 'password' => 'wrong'])->assertStatus(401);
+            $this->signIn($address)->assertCreated();
+            self::assertSame('Argon2id 7168/1/1', DB::table('accounts')->where('email', $address)->value('hash_kind'));
+        }
+        $tam = DB::table('accounts')->where('email', 'tam@reach.example')->first();
+        self::assertSame(['Pellow, Tam', 'active', 'gaugebook'], [$tam->name, $tam->status, $tam->app_key]);
+        self::assertSame(['observer'], DB::table('assignments')->where('account_id', $tam->id)->pluck('role_key')->all());
+        self::assertSame($keeper->id, DB::table('audit_events')->where('account_id', $tam->id)->where('event', 'account.imported')->value('actor_id'));
+        self::assertSame(['The older site closes'], DB::table('audit_events')->where('event', 'accounts.import_begun')->pluck('reason')->all());
+        self::assertSame('Pellow, Tam', $this->ask('/accounts?q=pellow')->json('items.0.name'), 'found by search');
+        $kept = json_encode([DB::table('evidence')->get(), DB::table('audit_events')->get(), DB::table('import_rows')->get()], JSON_THROW_ON_ERROR);
+        self::assertStringNotContainsString('{SSHA}', $kept);
+        self::assertStringNotContainsString(md5('x'), $kept);
+    }
+
+    public function test_json_lines_with_declared_digests_whose_holders_must_choose_anew(): void
+    {
+        $this->keeper();
+        $lines = json_encode(['address' => 'a@reach.example', 'name' => 'A', 'hash' => hash('sha1', self::PASSWORD.'s1'), 'salt' => 's1', 'theme' => 'dark'], JSON_THROW_ON_ERROR)."\n\n"
+            ."[1]\n{\"address\": 5, \"name\": \"B\", \"hash\": \"x\"}\nnot json\n";
+        [$id] = $this->send($lines, 'app=gaugebook&must_change=yes&digest=sha1&layout=password.salt', 'application/jsonl');
+        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $checked = $this->import($id);
+        self::assertSame([1, ['theme'], ['import.json' => 2, 'import.json_text' => 1]], [$checked['accepted'], $checked['ignored'], array_column($checked['codes'], 'rows', 'code')]);
+        $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'Moved'], [], 'console')->assertStatus(202);
+        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->signIn('a@reach.example')->assertCreated();
+        $this->knock('GET', '/session')->assertJsonPath('standing.reasons.0.code', 'duty.verify_email')->assertJsonPath('standing.reasons.1.code', 'duty.change_password_asked');
+    }
+
+    public function test_what_can_not_be_an_import_leaves_nothing_behind(): void
+    {
+        $this->keeper();
+        $folder = dirname($this->app->make(Imports::class)->path('x'));
+        $files = static fn (): int => is_dir($folder) ? count((array) glob("{$folder}/*")) : 0;
+        $before = $files();
+        $this->send("address,hash\n", 'app=gaugebook')[1]->assertStatus(422)->assertJsonPath('reasons.0.code', 'import.columns_missing');
+        $this->send("address,name,hash,name\n", 'app=gaugebook')[1]->assertStatus(422)->assertJsonPath('reasons.0.code', 'import.columns_twice');
+        $this->send('', 'app=gaugebook')[1]->assertStatus(422)->assertJsonPath('reasons.0.code', 'import.empty');
+        $this->send("address,name,hash\n", 'app=nowhere')[1]->assertStatus(422)->assertJsonPath('reasons.0.code', 'app.unknown');
+        $this->send("address,name,hash\n", 'app=gaugebook', 'text/plain')[1]->assertStatus(422)->assertJsonPath('reasons.0.code', 'import.format');
+        $this->send("address,name,hash\n", 'app=gaugebook&digest=crc32')[1]->assertStatus(422);
+        self::assertSame([0, $before], [self::rows('imports'), $files()]);
+        [$id] = $this->send("address,name,hash\nnobody,,\n", 'app=gaugebook');
+        $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'too early'], [], 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'import.not_checked');
+        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'nothing in it'], [], 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'import.nothing');
+        $this->knock('DELETE', "/imports/{$id}", null, [], 'console')->assertNoContent();
+        self::assertSame(['discarded', $before], [$this->import($id)['state'], $files()]);
+        $this->ask('/imports/01890a5d-ac96-774b-bcce-b302099a8057/rows')->assertStatus(404);
+    }
+
+    public function test_broken_off_it_goes_on_behind_the_last_chunk(): void
+    {
+        $this->keeper();
+        $hash = '$2y$04$'.str_repeat('a', 53);
+        $csv = "address;name;hash\n".implode('', array_map(static fn (int $n): string => "p{$n}@reach.example;\"Person\n{$n}x\";{$hash}\n", range(1, 20))).implode('', array_map(static fn (int $n): string => "q{$n}@reach.example;Person {$n};{$hash}\n", range(1, 2_500)));
+        [$id] = $this->send($csv, 'app=gaugebook');
+        $this->command('queue:work', ['--stop-when-empty' => true]);
+        self::assertSame([2_500, 20, ['name.characters' => 20]], [$this->import($id)['accepted'], $this->import($id)['refused'], array_column($this->import($id)['codes'], 'rows', 'code')]);
+        $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'Moved'], [], 'console')->assertStatus(202);
+        // A chunk in, the process dies: a trigger stands in for the power cut, within the second chunk.
+        DB::statement("CREATE TEMP TRIGGER power_cut BEFORE INSERT ON accounts WHEN new.email = 'q1500@reach.example' BEGIN SELECT RAISE(ABORT, 'power cut'); END");
+        $this->app->make(Kernel::class)->call('queue:work', ['--once' => true]);
+        self::assertSame(['importing', 1_000, 980], [$this->import($id)['state'], $this->import($id)['done'], DB::table('accounts')->where('email', 'like', '%@reach.example')->count()]);
+        DB::statement('DROP TRIGGER power_cut');
+        $this->clock->move('+10 minutes');
+        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $done = $this->import($id);
+        self::assertSame(['done', 2_520, 2_500, 20], [$done['state'], $done['done'], $done['accepted'], $done['refused']]);
+        self::assertSame([2_500, 2_500], [DB::table('accounts')->where('email', 'like', '%@reach.example')->count(), DB::table('audit_events')->where('event', 'account.imported')->count()]);
+    }
+
+    public function test_the_command_checks_imports_and_refuses(): void
+    {
+        $file = sys_get_temp_dir().'/kennel-import-'.bin2hex(random_bytes(4)).'.csv';
+        file_put_contents($file, "address,name,hash\na@reach.example,A,".password_hash(self::PASSWORD, PASSWORD_BCRYPT, ['cost' => 4])."\nb,B,\n");
+        $this->beforeApplicationDestroyed(static fn () => unlink($file));
+        self::assertStringContainsString('2 rows, 1 can be or were imported, 1 refused', $this->command('kennel:import', ['file' => $file, '--app' => 'gaugebook', '--dry-run' => true]));
+        self::assertSame(0, DB::table('accounts')->count());
+        self::assertSame(1, $this->app->make(Kernel::class)->call('kennel:import', ['file' => $file, '--app' => 'gaugebook']), 'without a reason nothing is imported');
+        self::assertStringContainsString('done: 2 rows', $this->command('kennel:import', ['file' => $file, '--app' => 'gaugebook', '--proven' => true, '--reason' => 'Moved']));
+        $this->signIn('a@reach.example')->assertCreated();
+        self::assertSame(2, $this->app->make(Kernel::class)->call('kennel:import', ['file' => '/nowhere.csv', '--app' => 'gaugebook', '--reason' => 'x']));
+    }
+
+    /** @return array{string, TestResponse} */
+    private function send(string $content, string $query, string $type = 'text/csv'): array
+    {
+        $id = (string) Str::uuid7();
+
+        return [$id, $this->knock('PUT', "/imports/{$id}?{$query}", $content, ['Content-Type' => $type, 'Content-Length' => (string) strlen($content)], 'console')];
+    }
+
+    /** @return array<string, mixed> */
+    private function import(string $id): array
+    {
+        return array_column((array) $this->ask('/imports')->assertOk()->json('items'), null, 'id')[$id];
+    }
+}

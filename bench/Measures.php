@@ -22,6 +22,7 @@ final class Measures
             'size' => self::size(...),
             'interaction' => self::interaction(...),
             ...SignupMeasures::all(),
+            ...PasswordMeasures::all(),
         ];
     }
 

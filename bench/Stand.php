@@ -36,6 +36,17 @@ final class Stand
         return $stand;
     }
 
+    /** The demo's organisation and a handful of accounts, in a copy of its own; nothing is served. */
+    public static function small(): self
+    {
+        $data = sys_get_temp_dir().'/kennel-bench-'.bin2hex(random_bytes(6));
+        exec('cp -r '.escapeshellarg(self::seeded(10)).' '.escapeshellarg($data));
+        $stand = new self($data, $data, 0);
+        register_shutdown_function($stand->stop(...));
+
+        return $stand;
+    }
+
     /** @return array<string, mixed> the rule book in force */
     public function rules(): array
     {
@@ -158,12 +169,26 @@ final class Stand
         FreePort::awaitListener($this->port);
     }
 
-    public function artisan(string ...$arguments): void
+    /** @return string what it wrote */
+    public function artisan(string ...$arguments): string
     {
-        $process = proc_open(['php', '-d', 'memory_limit=3G', 'artisan', ...$arguments, '--quiet'], [], $pipes, dirname(__DIR__), $this->environment());
+        $process = proc_open(['php', '-d', 'memory_limit=3G', 'artisan', ...$arguments], [1 => ['pipe', 'w']], $pipes, dirname(__DIR__), $this->environment());
+        $output = $process === false ? '' : (string) stream_get_contents($pipes[1]);
         if ($process === false || proc_close($process) !== 0) {
-            throw new \RuntimeException("php artisan {$arguments[0]} failed.");
+            throw new \RuntimeException("php artisan {$arguments[0]} failed. {$output}");
         }
+
+        return $output;
+    }
+
+    public function database(): \PDO
+    {
+        return new \PDO("sqlite:{$this->data}/kennel.sqlite");
+    }
+
+    public function file(string $name): string
+    {
+        return "{$this->data}/{$name}";
     }
 
     /** @param  list<string>  $command */

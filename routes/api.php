@@ -66,6 +66,7 @@ Route::delete('session', [SessionController::class, 'signOut']);
 
 // The holder's own account. Open to limited accounts too: this is where duties are settled.
 Route::get('account', [OwnAccountController::class, 'show']);
+Route::patch('account', [OwnAccountController::class, 'edit']);
 Route::patch('account/fields', [OwnAccountController::class, 'changeFields']);
 Route::post('account/terms', [OwnAccountController::class, 'acceptTerms']);
 Route::put('account/password', [PasswordController::class, 'change']);

@@ -81,18 +81,27 @@ final readonly class AccountController
 
     public function requireNewPassword(string $id, Request $request, RequireNewPassword $require): JsonResponse
     {
-        [$operator, $why] = $this->readWhy($request);
+        $operator = $this->session->require('kennel:accounts.manage');
+        $body = Body::of($request);
+        $why = $body->text('reason') ?? '';
+        $isCompromised = $body->yes('compromised');
+        $body->complete();
+        $condition = static fn (Account $account) => EntityTag::require($request, $account->version);
 
-        return $this->answer($require->atNextSignIn($id, $why, $operator, static fn (Account $account) => EntityTag::require($request, $account->version)));
+        return $this->answer($isCompromised ? $require->asCompromised($id, $why, $operator, $condition) : $require->atNextSignIn($id, $why, $operator, $condition));
     }
 
-    /** The temporary password is in this answer and nowhere else. */
+    /** The temporary password is in this answer, or in the message to the holder, and nowhere else. */
     public function setTemporaryPassword(string $id, Request $request, RequireNewPassword $require): JsonResponse
     {
-        [$operator, $why] = $this->readWhy($request);
-        $temporary = $require->byTemporaryOne($id, $why, $operator, static fn (Account $account) => EntityTag::require($request, $account->version));
+        $operator = $this->session->require('kennel:accounts.manage');
+        $body = Body::of($request);
+        $why = $body->text('reason') ?? '';
+        $isMailed = $body->yes('mailed');
+        $body->complete();
+        $temporary = $require->byTemporaryOne($id, $why, $isMailed, $operator, static fn (Account $account) => EntityTag::require($request, $account->version));
 
-        return Json::ok(['password' => $temporary->reveal()], 201);
+        return Json::ok(['password' => $temporary?->reveal()], 201);
     }
 
     /** An operator mends what a holder's fields hold, and says why. */

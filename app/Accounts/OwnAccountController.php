@@ -30,6 +30,17 @@ final readonly class OwnAccountController
         return $this->answer($this->accounts->find($this->session->get()->accountId) ?? throw Problem::notFound());
     }
 
+    /** The edit form. A password box that is empty, or not sent, leaves the password as it is. */
+    public function edit(Request $request, EditOwnAccount $edit): JsonResponse
+    {
+        $holder = $this->session->get();
+        $body = Body::of($request);
+        [$name, $current, $password] = [$body->text('name'), $body->secret('current'), $body->secret('password')];
+        $body->complete();
+
+        return $this->answer($edit($holder, $name, $current, $password, static fn (Account $account) => EntityTag::require($request, $account->version)));
+    }
+
     public function changeFields(Request $request, ChangeFields $change): JsonResponse
     {
         $holder = $this->session->get();

@@ -11,6 +11,7 @@ use Kennel\App\Platform\Http\Body;
 use Kennel\App\Platform\Http\Json;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Passwords\PasswordBox;
 use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Passwords\Policy\Candidate;
 use Kennel\Core\Rules\Reason;
@@ -41,7 +42,8 @@ final readonly class PasswordController
         $endOthers = $body->yes('end_others');
         $body->complete();
         // An empty box means unchanged, everywhere; here there is nothing else to change.
-        if ($new === null || $new->reveal() === '') {
+        $new = PasswordBox::read($new);
+        if ($new === null) {
             throw Problem::invalid([new Reason('password.required', 'password')]);
         }
         $change($holder, $current, $new, $endOthers);

@@ -7,9 +7,12 @@ namespace Kennel\App\Passwords;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
+use Kennel\App\Apps\Apps;
 use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Mail\Messages;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Recovery\SendRecovery;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\App\Sessions\SignedIn;
 use Kennel\Core\Accounts\Status;
@@ -26,7 +29,7 @@ use Psr\Clock\ClockInterface;
 final readonly class RequireNewPassword
 {
     /** How long a temporary password can be used for signing in. */
-    private const TEMPORARY = '+24 hours';
+    private const HOURS = 24;
 
     public function __construct(
         private ConnectionInterface $database,
@@ -35,6 +38,10 @@ final readonly class RequireNewPassword
         private PasswordHasher $hasher,
         private Accounts $accounts,
         private EndSessions $endSessions,
+        private PasswordHistory $history,
+        private SendRecovery $sendRecovery,
+        private Messages $messages,
+        private Apps $apps,
         private AuditTrail $audit,
     ) {
     }
@@ -48,37 +55,82 @@ final readonly class RequireNewPassword
     {
         return $this->database->transaction(function () use ($id, $why, $operator, $condition): Account {
             $account = $this->usable($id, $why, $condition);
+            $before = $account->password_owed;
             $this->accounts->change($account, ['password_owed' => 'asked']);
-            $this->audit->record('account.password_change_asked', $operator->asOperator(), $account->reference(), ['password_owed' => ''], ['password_owed' => 'asked'], trim($why));
+            $this->audit->record('account.password_change_asked', $operator->asOperator(), $account->reference(), ['password_owed' => $before], ['password_owed' => 'asked'], trim($why));
 
             return $account;
         });
     }
 
     /**
-     * Takes the place of the former password and ends every session. Returned once, kept as a hash, logged nowhere.
+     * Others may know the password: every session ends, and a new one is set by the link in the message that goes out at once. Knowing
+     * the present one is not enough, since it may not be the holder who does.
      *
      * @param  \Closure(Account): void  $condition  throws when the record is not the one the operator saw
      *
      * @throws Problem 404, 412, 422
      */
-    public function byTemporaryOne(string $id, string $why, SignedIn $operator, \Closure $condition): Secret
+    public function asCompromised(string $id, string $why, SignedIn $operator, \Closure $condition): Account
     {
-        $temporary = TemporaryPassword::draw($this->entropy);
-        $hash = $this->hasher->hash(PreparedPassword::from($temporary));
-        $this->database->transaction(function () use ($id, $why, $operator, $condition, $hash): void {
+        return $this->database->transaction(function () use ($id, $why, $operator, $condition): Account {
             $account = $this->usable($id, $why, $condition);
             if ($account->id === $operator->accountId) {
                 throw Problem::invalid([new Reason('account.self')]);
             }
+            $before = $account->password_owed;
+            $this->accounts->change($account, ['password_owed' => 'compromised']);
+            $ended = $this->endSessions->allOf($account->id, 'password compromised');
+            ($this->sendRecovery)($account);
+            $this->audit->record('account.password_compromised', $operator->asOperator(), $account->reference(), ['password_owed' => $before], ['password_owed' => 'compromised', 'sessions_ended' => $ended], trim($why));
+
+            return $account;
+        });
+    }
+
+    /**
+     * Takes the place of the former password and ends every session. Returned once or mailed, kept as a hash, logged nowhere.
+     *
+     * @param  \Closure(Account): void  $condition  throws when the record is not the one the operator saw
+     *
+     * @return Secret|null null when it is on its way to the holder
+     *
+     * @throws Problem 404, 412, 422
+     */
+    public function byTemporaryOne(string $id, string $why, bool $isMailed, SignedIn $operator, \Closure $condition): ?Secret
+    {
+        $temporary = TemporaryPassword::draw($this->entropy);
+        $hash = $this->hasher->hash(PreparedPassword::from($temporary));
+        $this->database->transaction(function () use ($id, $why, $isMailed, $operator, $condition, $hash, $temporary): void {
+            $account = $this->usable($id, $why, $condition);
+            if ($account->id === $operator->accountId) {
+                throw Problem::invalid([new Reason('account.self')]);
+            }
+            $before = $account->password_owed;
+            $this->history->keep($account);
             $this->accounts->storeHash($account, $hash);
-            $until = Moment::write($this->clock->now()->modify(self::TEMPORARY));
+            $until = Moment::write($this->clock->now()->modify('+'.self::HOURS.' hours'));
             $this->accounts->change($account, ['password_owed' => 'temporary', 'password_until' => $until]);
             $ended = $this->endSessions->allOf($account->id, 'temporary password');
-            $this->audit->record('account.temporary_password_set', $operator->asOperator(), $account->reference(), ['password_owed' => ''], ['password_owed' => 'temporary', 'until' => $until, 'sessions_ended' => $ended], trim($why));
+            if ($isMailed) {
+                $this->mail($account, $temporary);
+            }
+            $this->audit->record('account.temporary_password_set', $operator->asOperator(), $account->reference(), ['password_owed' => $before], ['password_owed' => 'temporary', 'until' => $until, 'handed_over' => $isMailed ? 'by a message' : 'by the operator', 'sessions_ended' => $ended], trim($why));
         });
 
-        return $temporary;
+        return $isMailed ? null : $temporary;
+    }
+
+    /** The message is sealed in the outbox, as those with links are. */
+    private function mail(Account $account, Secret $temporary): void
+    {
+        $app = $account->app_key === null ? null : $this->apps->find($account->app_key);
+        $this->messages->queue('temporary_password', $account->id, $account->name, $account->email, [
+            'app' => $app?->name() ?? 'Kennel',
+            'password' => $temporary->reveal(),
+            'hours' => self::HOURS,
+            'url' => url('/a/'.($app->key ?? 'gaugebook').'/sign-in'),
+        ]);
     }
 
     /** @param  \Closure(Account): void  $condition */

@@ -42,6 +42,7 @@ final readonly class SignIn
         private NoteSeen $noteSeen,
         private Standings $standings,
         private ClockInterface $clock,
+        private RefusalTime $refusalTime,
     ) {
     }
 
@@ -50,11 +51,13 @@ final readonly class SignIn
     {
         $account = $this->account($email);
         $password = $this->password($typed);
+        $began = hrtime(true);
         $verdict = ($this->decide)($password, $account?->password_hash, $account === null ? null : $this->standings->of($account));
         // Asked after the password was verified, so that the time tells nothing of a temporary one that has run out.
         $hasRunOut = $account?->password_until !== null && Moment::read($account->password_until) <= $this->clock->now();
         if (! $verdict->accepted || $account === null || $password === null || $hasRunOut) {
             $this->audit->record('session.refused', Actor::stranger(), $account?->reference());
+            $this->refusalTime->holdBack($began);
 
             return null;
         }

@@ -350,6 +350,13 @@ return new class extends Migration
             $table->integer('accounts');
             $table->primary(['day', 'kind']);
         });
+        // How long verifying a hash of a kind takes on a machine; measured once.
+        Schema::create('hash_times', function (Blueprint $table): void {
+            $table->string('machine', 12);
+            $table->string('kind', 200);
+            $table->float('seconds');
+            $table->primary(['machine', 'kind']);
+        });
         Schema::create('calibrations', function (Blueprint $table): void {
             $table->uuid('id')->primary();
             $table->string('machine', 12)->index();

@@ -52,6 +52,7 @@ return [
         'used_before' => 'You have had this password before. Choose another.',
         'policy' => 'Judged by the new rules at the next change of the password.',
         'hashing' => 'Hashed anew at the next sign-in.',
+        'compromised' => 'Others may know this password. Set a new one by the link in the message we sent, or ask for another.',
         'current_wrong' => 'This is not the password you have now.',
     ],
     'signup' => [

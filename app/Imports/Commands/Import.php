@@ -61,7 +61,9 @@ final class Import extends Command
             $imports->begin($id, (string) $this->option('reason'), Actor::kennel(), inBackground: false);
             $this->line("Importing. Should it be broken off: kennel:import --resume={$id}");
         }
+        $began = microtime(true);
         $import($id);
+        $this->line(sprintf('Imported in %.2f s; %.1f MiB at most.', microtime(true) - $began, memory_get_peak_usage(true) / 1_048_576));
         $this->report($imports, $id);
 
         return self::SUCCESS;

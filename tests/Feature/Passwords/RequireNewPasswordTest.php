@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Feature\Passwords;
 
 use Illuminate\Support\Facades\DB;
+use Kennel\App\Mail\Composition;
 use Kennel\Tests\Feature\DoorTestCase;
 
 final class RequireNewPasswordTest extends DoorTestCase
@@ -47,5 +48,59 @@ final class RequireNewPasswordTest extends DoorTestCase
         $this->clock->move('+3 days');
         $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::NEW])->assertCreated();
         $this->knock('GET', '/session')->assertJsonPath('standing.access', 'full');
+    }
+
+    public function test_a_temporary_password_may_be_mailed_and_is_then_shown_to_nobody_else(): void
+    {
+        $this->keeper();
+        $account = $this->holder();
+        $answer = $this->knock('POST', "/accounts/{$account->id}/temporary-password", ['reason' => 'Locked out', 'mailed' => true], ['If-Match' => '*'], 'console')->assertCreated();
+        self::assertNull($answer->json('password'));
+        $message = DB::table('messages')->where('kind', 'temporary_password')->first();
+        $text = $this->app->make(Composition::class)->open($message->sealed)['text'];
+        self::assertSame(1, preg_match('/^(?:[a-z2-9]{5}-){3}[a-z2-9]{5}$/m', $text, $found));
+        self::assertStringNotContainsString($found[0], json_encode([DB::table('messages')->get(), DB::table('evidence')->get(), DB::table('audit_events')->get()], JSON_THROW_ON_ERROR));
+        $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => $found[0]])->assertCreated();
+        $this->knock('PUT', '/account/password', ['current' => $found[0], 'password' => $found[0]])->assertStatus(422)->assertJsonPath('reasons.0.code', 'password.same');
+    }
+
+    public function test_a_compromised_password_ends_every_session_and_only_the_mailbox_sets_a_new_one(): void
+    {
+        $keeper = $this->keeper();
+        $account = $this->holder();
+        $this->signIn()->assertCreated();
+        $mark = fn (string $id) => $this->knock('POST', "/accounts/{$id}/require-new-password", ['reason' => 'Found in a leak', 'compromised' => true], ['If-Match' => '*'], 'console');
+        $mark($keeper->id)->assertStatus(422)->assertJsonPath('reasons.0.code', 'account.self');
+        $mark($account->id)->assertOk()->assertJsonPath('owed.0.subject', 'change_password:compromised');
+        $this->knock('GET', '/session')->assertStatus(401);
+        $this->signIn()->assertCreated();
+        $this->knock('GET', '/session')->assertJsonPath('standing.access', 'limited')->assertJsonPath('standing.reasons.0.code', 'duty.change_password_compromised');
+        $this->knock('PUT', '/account/password', ['current' => self::PASSWORD, 'password' => self::NEW])->assertStatus(422)->assertJsonPath('reasons.0.code', 'password.compromised');
+        $this->knock('PATCH', '/account', ['current' => self::PASSWORD, 'password' => self::NEW], ['If-Match' => '*'])->assertStatus(422)->assertJsonPath('reasons.0.code', 'password.compromised');
+        $text = $this->app->make(Composition::class)->open((string) DB::table('messages')->where('kind', 'reset_password')->value('sealed'))['text'];
+        self::assertSame(1, preg_match('/#t=(\S+)/', $text, $found));
+        $this->knock('POST', '/recoveries/consume', ['token' => $found[1], 'password' => self::PASSWORD])->assertStatus(422)->assertJsonPath('reasons.0.code', 'password.same');
+        $this->knock('POST', '/recoveries/consume', ['token' => $found[1], 'password' => self::NEW])->assertSuccessful();
+        $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::NEW])->assertCreated();
+        $this->knock('GET', '/session')->assertJsonPath('standing.access', 'full');
+    }
+
+    public function test_former_passwords_do_not_come_back_while_the_rule_says_so(): void
+    {
+        config(['rules.password' => [...config('rules.password'), 'history' => 3]]);
+        $this->holder();
+        $this->signIn()->assertCreated();
+        $change = fn (string $current, string $new) => $this->knock('PUT', '/account/password', ['current' => $current, 'password' => $new]);
+        [$one, $two, $three] = [self::PASSWORD, self::NEW, 'nine otters under a bridge'];
+        $change($one, $two)->assertNoContent();
+        $change($two, $one)->assertStatus(422)->assertJsonPath('reasons.0.code', 'password.used_before');
+        $change($two, $three)->assertNoContent();
+        $change($three, $one)->assertStatus(422)->assertJsonPath('reasons.0.code', 'password.used_before');
+        $change($three, 'a fourth one by the weir')->assertNoContent();
+        self::assertSame(2, DB::table('password_history')->count(), 'no more is kept than the rule asks for');
+        $change('a fourth one by the weir', $one)->assertNoContent();
+        config(['rules.password' => [...config('rules.password'), 'history' => 0]]);
+        $change($one, $two)->assertNoContent();
+        self::assertSame(0, DB::table('password_history')->count(), 'a rule that is gone keeps nothing');
     }
 }

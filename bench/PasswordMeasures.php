@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Bench;
+
+use Kennel\App\Passwords\CommonPasswords;
+use Kennel\App\Passwords\RankedWords;
+use Kennel\Core\Passwords\Guesses\EstimateGuesses;
+
+/** What bin/bench measures of passwords: importing hashes, checking the blocklist, estimating guesses, refusing in one time. */
+final class PasswordMeasures
+{
+    private const ROWS = 100_000;
+
+    private const TRIES = 200;
+
+    /** @return array<string, \Closure(): list<Figure>> */
+    public static function all(): array
+    {
+        return ['import' => self::import(...), 'blocklist' => self::blocklist(...), 'refusal' => self::refusal(...)];
+    }
+
+    /**
+     * Accounts imported, beside bare inserts of the very rows that the import wrote, into the same tables with the same indexes.
+     *
+     * @return list<Figure>
+     */
+    private static function import(): array
+    {
+        $ratios = $memory = [];
+        foreach ([self::ROWS / 10, self::ROWS, self::ROWS] as $count) {
+            $stand = Stand::small();
+            $file = $stand->file('accounts.csv');
+            self::writeFile($file, $count);
+            $output = $stand->artisan('kennel:import', $file, '--app=gaugebook', '--proven', '--reason=bench');
+            if (preg_match('/Imported in ([\d.]+) s; ([\d.]+) MiB/', $output, $found) !== 1) {
+                throw new \RuntimeException("The import failed: {$output}");
+            }
+            $memory[$count] = (float) $found[2];
+            if ($count === self::ROWS) {
+                $ratios[] = self::bareSeconds($stand) / (float) $found[1];
+            }
+            $stand->stop();
+        }
+
+        return [
+            Figure::atLeast('import 100 k / bare inserts of its rows', Figure::median($ratios), 0.4),
+            Figure::atMost('import, memory, 100 k / 10 k', $memory[self::ROWS] / $memory[self::ROWS / 10], 1.2),
+        ];
+    }
+
+    private static function writeFile(string $path, int $count): void
+    {
+        $file = fopen($path, 'wb') ?: throw new \RuntimeException("{$path} can not be written.");
+        fwrite($file, "address,name,hash\n");
+        for ($row = 0; $row < $count; $row++) {
+            $hash = match ($row % 3) {
+                0 => '$2y$10$'.substr(strtr(base64_encode(hash('sha512', "b{$row}", true)), '+=', './'), 0, 53),
+                1 => '{SSHA}'.base64_encode(hash('sha1', "s{$row}", true).'saltsalt'),
+                default => '$pbkdf2-sha256$i=29000$'.rtrim(base64_encode(hash('md5', "p{$row}", true)), '=').'$'.rtrim(base64_encode(hash('sha256', "p{$row}", true)), '='),
+            };
+            fputcsv($file, ["person.{$row}@reach.example", 'Person '.base_convert((string) $row, 10, 26).' Önders', $hash], ',', '"', '');
+        }
+        fclose($file);
+    }
+
+    /** The rows are in memory already; the tables, their indexes and triggers are those of a new Kennel. */
+    private static function bareSeconds(Stand $stand): float
+    {
+        $from = $stand->database();
+        $other = Stand::small();
+        $into = $other->database();
+        $into->exec('PRAGMA synchronous = NORMAL');
+        $rows = [];
+        foreach (['accounts' => "email LIKE '%@reach.example' AND name LIKE 'Person %'", 'assignments' => "why = 'default role, by import'", 'audit_events' => "event = 'account.imported'"] as $table => $imported) {
+            $rows[$table] = $from->query("SELECT * FROM {$table} WHERE {$imported}")->fetchAll(\PDO::FETCH_NUM);
+        }
+        $began = microtime(true);
+        $into->exec('BEGIN IMMEDIATE');
+        foreach ($rows as $table => $all) {
+            $statement = $into->prepare("INSERT INTO {$table} VALUES (".implode(', ', array_fill(0, count($all[0]), '?')).')');
+            foreach ($all as $row) {
+                $statement->execute($row);
+            }
+        }
+        $into->exec('COMMIT');
+        $seconds = microtime(true) - $began;
+        $other->stop();
+
+        return $seconds;
+    }
+
+    /** @return list<Figure> */
+    private static function blocklist(): array
+    {
+        $passwords = dirname(__DIR__).'/resources/passwords';
+        $list = new CommonPasswords("{$passwords}/common.txt");
+        $estimate = new EstimateGuesses(new RankedWords("{$passwords}/words.bin"), 2026);
+        $times = ['list' => [], 'estimate' => []];
+        for ($try = 0; $try < self::TRIES; $try++) {
+            $text = bin2hex(random_bytes(8));
+            $began = hrtime(true);
+            $list->contains($text);
+            $times['list'][] = (hrtime(true) - $began) / 1e6;
+            $began = hrtime(true);
+            $estimate("otter {$text} 1987");
+            $times['estimate'][] = (hrtime(true) - $began) / 1e6;
+        }
+
+        return [
+            Figure::atMost('one look into the blocklist / 1 ms', Figure::median($times['list']), 1),
+            Figure::atMost('one estimate of guesses / 60 ms', Figure::median($times['estimate']) / 60, 1),
+        ];
+    }
+
+    /**
+     * A wrong password for an unknown address and for accounts whose hashes are quicker and slower than today's, in turns.
+     *
+     * @return list<Figure>
+     */
+    private static function refusal(): array
+    {
+        $stand = Stand::start(640, SignupMeasures::GUARDS_OFF);
+        $accounts = $stand->database()->query("SELECT hash_kind, min(email) FROM accounts WHERE status = 'active' GROUP BY hash_kind")->fetchAll(\PDO::FETCH_KEY_PAIR);
+        $times = array_fill_keys(['unknown', ...array_keys($accounts)], []);
+        for ($try = 0; $try < self::TRIES + 10; $try++) {
+            foreach (['unknown' => 'nobody@reach.example', ...$accounts] as $kind => $email) {
+                $milliseconds = $stand->request('POST', '/sessions', ['email' => $email, 'password' => 'not the one'])['milliseconds'];
+                if ($try >= 10) {
+                    $times[$kind][] = $milliseconds;
+                }
+            }
+        }
+        $stand->stop();
+        $unknown = Figure::median($times['unknown']);
+
+        return array_map(
+            static fn (string $kind): Figure => Figure::atMost("wrong password, {$kind} and unknown, apart", abs(Figure::median($times[$kind]) - $unknown) / $unknown, 0.03),
+            array_map(strval(...), array_keys($accounts)),
+        );
+    }
+}

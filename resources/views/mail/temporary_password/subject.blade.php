@@ -1,0 +1,1 @@
+{!! $app !!}: a temporary password

@@ -67,6 +67,15 @@ final readonly class Accounts
         return $account;
     }
 
+    public function rename(Account $account, PersonName $name): void
+    {
+        $this->change($account, [
+            'name' => $name->value,
+            'name_key' => implode(' ', SearchText::words($name->value)),
+            'search' => SearchText::column($name->value, EmailAddress::parse($account->email)->display()),
+        ]);
+    }
+
     /** A new hash of the same password is not a change of the record, so the version stays. */
     public function storeHash(Account $account, string $passwordHash): void
     {

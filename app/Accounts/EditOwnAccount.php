@@ -10,7 +10,6 @@ use Kennel\App\Passwords\ChangePassword;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Sessions\SignedIn;
 use Kennel\Core\Accounts\PersonName;
-use Kennel\Core\Accounts\SearchText;
 use Kennel\Core\Passwords\PasswordBox;
 use Kennel\Core\Rules\Refused;
 use Kennel\Core\Secrets\Secret;
@@ -42,11 +41,7 @@ final readonly class EditOwnAccount
         return $this->database->transaction(function () use ($holder, $account, $name, $write): Account {
             if ($name !== null && $name->value !== $account->name) {
                 $before = $account->name;
-                $this->accounts->change($account, [
-                    'name' => $name->value,
-                    'name_key' => implode(' ', SearchText::words($name->value)),
-                    'search' => SearchText::column($name->value, $account->email),
-                ]);
+                $this->accounts->rename($account, $name);
                 $this->audit->record('account.name_changed', $holder->asHolder(), $account->reference(), ['name' => $before], ['name' => $name->value]);
             }
             if ($write !== null) {

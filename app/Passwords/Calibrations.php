@@ -27,7 +27,7 @@ final readonly class Calibrations
     private const TIMES = 3;
 
     /** Slower points are measured once; what disturbs them is small beside them. */
-    private const SLOW = 0.3;
+    private const SLOW = 0.6;
 
     /** How long all cores hash at once, in seconds. */
     private const TOGETHER = 2.0;
@@ -66,24 +66,34 @@ final readonly class Calibrations
         if ($run->clone()->whereIn('state', ['queued', 'running'])->update(['state' => 'running', 'machine' => $machine->id, 'cores' => $machine->cores, 'memory' => $machine->memory, 'points' => '[]', 'bcrypt' => '[]', 'done' => 0]) === 0) {
             return;
         }
-        $points = $bcrypt = [];
-        $keep = fn (array $more = []): bool => $run->clone()->where('state', 'running')->update(['done' => count($points) + count($bcrypt), 'points' => json_encode($points, JSON_THROW_ON_ERROR), 'bcrypt' => json_encode($bcrypt, JSON_THROW_ON_ERROR), ...$more]) === 1;
+        /** @var list<array{memory: int, passes: int, seconds: float}> $points */
+        $points = [];
         foreach (Grid::points() as $parameters) {
             $points[] = ['memory' => $parameters->memory, 'passes' => $parameters->passes, 'seconds' => $this->quickest(static fn (): string => self::argon2id($parameters))];
-            if (! $keep()) {
+            if (! $this->keep($id, ['done' => count($points), 'points' => json_encode($points, JSON_THROW_ON_ERROR)])) {
                 return;
             }
         }
+        $bcrypt = [];
         foreach (self::BCRYPT as $cost) {
             $bcrypt[] = ['cost' => $cost, 'seconds' => $this->quickest(static fn (): string => password_hash('calibration', PASSWORD_BCRYPT, ['cost' => $cost]))];
-            if (! $keep()) {
+            if (! $this->keep($id, ['done' => count($points) + count($bcrypt), 'bcrypt' => json_encode($bcrypt, JSON_THROW_ON_ERROR)])) {
                 return;
             }
         }
         $efficiency = $this->efficiency($machine->cores);
-        if ($keep(['efficiency' => $efficiency, 'state' => 'done', 'done' => count($points) + count($bcrypt) + 1, 'finished_at' => Moment::write($this->clock->now())])) {
+        if ($this->keep($id, ['efficiency' => $efficiency, 'state' => 'done', 'done' => count($points) + count($bcrypt) + 1, 'finished_at' => Moment::write($this->clock->now())])) {
             $this->database->table('calibrations')->where('machine', $machine->id)->where('id', '!=', $id)->delete();
         }
+    }
+
+    /**
+     * @param  array<string, mixed>  $columns
+     * @return bool false when it was cancelled
+     */
+    private function keep(string $id, array $columns): bool
+    {
+        return $this->database->table('calibrations')->where('id', $id)->where('state', 'running')->update($columns) === 1;
     }
 
     /** @return list<\stdClass> the latest run first */

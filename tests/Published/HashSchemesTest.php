@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
+use Kennel\Core\Passwords\Argon2idParameters;
+use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\Schemes\Schemes;
 use Kennel\Tests\Support\Node;
+use Kennel\Tests\Support\Passwords;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -40,6 +43,61 @@ final class HashSchemesTest extends TestCase
             'RFC 1321 (MD5 of "abc"), split into salt and password' => ['$digest$md5$salt.password$61$900150983cd24fb0d6963f7d28e17f72', 'bc', 'bare digest md5 salt.password'],
             'FIPS 180-4 (SHA-256 of "abc"), split the other way' => ['$digest$sha256$password.salt$63$ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad', 'ab', 'bare digest sha256 password.salt'],
         ];
+    }
+
+    /** apache2-utils' htpasswd: bcrypt, APR1 and, where it can, crypt(3); both ways for bcrypt, which is also made here. */
+    public function test_what_htpasswd_makes_and_what_it_says_of_ours(): void
+    {
+        $kinds = ['-B' => 'bcrypt 5', '-m' => 'APR1'];
+        foreach ($kinds as $option => $kind) {
+            foreach (self::PASSWORDS as $password) {
+                [$status, $line] = $this->htpasswd(['-n', '-i', $option, 'tam'], $password);
+                self::assertSame(0, $status);
+                $stored = explode(':', trim($line), 2)[1];
+                self::assertSame($kind, HashKind::of($stored));
+                self::assertTrue($this->opens($password, $stored), "{$option} {$password}");
+                self::assertFalse($this->opens("{$password}x", $stored));
+            }
+        }
+        $hasher = Passwords::hasher(new HashingRules(HashingRules::BCRYPT, new Argon2idParameters(64, 1, 1), 5));
+        $file = (string) tempnam(sys_get_temp_dir(), 'htpasswd');
+        foreach (self::PASSWORDS as $password) {
+            file_put_contents($file, 'tam:'.$hasher->hash(Passwords::prepared($password))."\n");
+            self::assertSame(0, $this->htpasswd(['-v', '-i', $file, 'tam'], $password)[0], $password);
+            self::assertNotSame(0, $this->htpasswd(['-v', '-i', $file, 'tam'], "{$password}x")[0]);
+        }
+        unlink($file);
+    }
+
+    /** bcryptjs (npm): its hashes verified here, ours verified there, and neither takes another password. */
+    public function test_bcryptjs_agrees(): void
+    {
+        $hasher = Passwords::hasher(new HashingRules(HashingRules::BCRYPT, new Argon2idParameters(64, 1, 1), 5));
+        $ours = array_map(static fn (string $password): string => $hasher->hash(Passwords::prepared($password)), self::PASSWORDS);
+        /** @var array{made: list<string>, right: list<bool>, wrong: list<bool>} $theirs */
+        $theirs = Node::ask("const { default: bcrypt } = await import('bcryptjs'); output = { made: input.passwords.map((one) => bcrypt.hashSync(one, 5)), right: input.passwords.map((one, index) => bcrypt.compareSync(one, input.ours[index])), wrong: input.passwords.map((one, index) => bcrypt.compareSync(one + 'x', input.ours[index])) };", ['passwords' => self::PASSWORDS, 'ours' => $ours]);
+        self::assertSame(array_fill(0, count(self::PASSWORDS), true), $theirs['right']);
+        self::assertSame(array_fill(0, count(self::PASSWORDS), false), $theirs['wrong']);
+        foreach (self::PASSWORDS as $index => $password) {
+            self::assertSame('bcrypt 5', HashKind::of($theirs['made'][$index]));
+            self::assertTrue($this->opens($password, $theirs['made'][$index]));
+            self::assertFalse($this->opens("{$password}x", $theirs['made'][$index]));
+        }
+    }
+
+    /**
+     * @param  list<string>  $arguments
+     * @return array{int, string} status and what it wrote
+     */
+    private function htpasswd(array $arguments, string $password): array
+    {
+        $process = proc_open(['htpasswd', ...$arguments], [['pipe', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']], $pipes);
+        self::assertNotFalse($process);
+        fwrite($pipes[0], "{$password}\n");
+        fclose($pipes[0]);
+        $output = (string) stream_get_contents($pipes[1]);
+
+        return [proc_close($process), $output];
     }
 
     /** openssl passwd: crypt(3) MD5, SHA-256, SHA-512 and APR1. */

@@ -25,13 +25,14 @@ final readonly class Calibration
         $this->fit = $this->fitted();
     }
 
-    /** Measured, where it was; else by the line through what was. In seconds. */
+    /** Measured, where it was; between two measured amounts of memory on the line between them; else by the line through all. In seconds. */
     public function seconds(Argon2idParameters $parameters): float
     {
-        foreach ($this->points as $point) {
-            if ($point->parameters->equals($parameters)) {
-                return $point->seconds;
-            }
+        [$below, $above] = $this->around($parameters);
+        if ($below !== null && $above !== null) {
+            $width = $above->parameters->memory - $below->parameters->memory;
+
+            return $width === 0 ? $below->seconds : $below->seconds + ($above->seconds - $below->seconds) * ($parameters->memory - $below->parameters->memory) / $width;
         }
 
         return $this->fit[0] + $this->fit[1] * $parameters->memory * $parameters->passes;
@@ -47,21 +48,53 @@ final readonly class Calibration
      */
     public function suggest(float $target, int $memory): ?Argon2idParameters
     {
-        $affordable = ($target - $this->fit[0]) / $this->fit[1];
-        $best = intdiv((int) min($memory, max(0.0, $affordable)), self::STEP) * self::STEP;
-        if ($best >= self::OWASP[1]) {
-            return new Argon2idParameters($best, max(1, min(self::MOST_PASSES, (int) floor($affordable / $best))), 1);
-        }
         // Below what one pass asks for, more passes make up for less memory.
         foreach (self::OWASP as $passes => $least) {
-            if ($least <= $memory && $least * $passes <= $affordable) {
-                $most = intdiv((int) min($memory, $affordable / $passes), self::STEP) * self::STEP;
-
-                return new Argon2idParameters(max($least, $most), $passes, 1);
+            $most = $this->mostMemory($target, $memory, $passes, $least);
+            if ($most === null) {
+                continue;
             }
+            while ($passes < self::MOST_PASSES && $this->seconds(new Argon2idParameters($most, $passes + 1, 1)) <= $target) {
+                $passes++;
+            }
+
+            return new Argon2idParameters($most, $passes, 1);
         }
 
         return null;
+    }
+
+    /** @return int|null KiB; null where not even the least does */
+    private function mostMemory(float $target, int $memory, int $passes, int $least): ?int
+    {
+        // Nothing beyond what the line through all would allow twice over has to be looked at.
+        $most = (int) min($memory, max(0.0, 2 * ($target - $this->fit[0]) / ($this->fit[1] * $passes)));
+        for ($tried = intdiv($most, self::STEP) * self::STEP; $tried > $least; $tried -= self::STEP) {
+            if ($this->seconds(new Argon2idParameters($tried, $passes, 1)) <= $target) {
+                return $tried;
+            }
+        }
+
+        return $least <= $memory && $this->seconds(new Argon2idParameters($least, $passes, 1)) <= $target ? $least : null;
+    }
+
+    /** @return array{Measured|null, Measured|null} the measured points of as many passes with no more and no less memory */
+    private function around(Argon2idParameters $parameters): array
+    {
+        [$below, $above] = [null, null];
+        foreach ($this->points as $point) {
+            if ($point->parameters->passes !== $parameters->passes) {
+                continue;
+            }
+            if ($point->parameters->memory <= $parameters->memory && ($below === null || $point->parameters->memory > $below->parameters->memory)) {
+                $below = $point;
+            }
+            if ($point->parameters->memory >= $parameters->memory && ($above === null || $point->parameters->memory < $above->parameters->memory)) {
+                $above = $point;
+            }
+        }
+
+        return [$below, $above];
     }
 
     /**

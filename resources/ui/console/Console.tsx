@@ -58,7 +58,7 @@ function Bench({ name }: { name: string }) {
             <Route index element={<NeedsYou />} />
             <Route path="sign-up/:tab?" element={<SignupScreen />} />
             <Route path="mail/:id?" element={<MailScreen />} />
-            <Route path="passwords" element={<PasswordsScreen />} />
+            <Route path="passwords/:tab?" element={<PasswordsScreen />} />
             <Route path="sessions" element={<SessionsScreen />} />
             <Route path="roles" element={<RolesScreen />} />
             <Route path="apps" element={<AppsScreen />} />

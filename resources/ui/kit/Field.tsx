@@ -124,7 +124,9 @@ export function Select({
     <Labelled {...{ id, label, error, help, large }}>
       {({ className, ...box }) => (
         <select {...input} {...box} className={`px-2 ${heights(large)} ${className}`}>
-          <option value="">Choose…</option>
+          {choices.some(({ value }) => value === '') || (input.required === true && input.value !== '') ? null : (
+            <option value="">Choose…</option>
+          )}
           {choices.map((choice) => (
             <option key={choice.value} value={choice.value}>
               {choice.label}

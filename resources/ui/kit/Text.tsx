@@ -73,6 +73,11 @@ export function InlineLink({ to, children }: { to: string; children: ReactNode }
   );
 }
 
+/** Digits in groups of three, with a thin space. */
+export function grouped(value: number): string {
+  return value.toLocaleString('en-GB').replaceAll(',', '\u202f');
+}
+
 export function Count({ value }: { value: number }) {
-  return <>{value.toLocaleString('en-GB').replaceAll(',', '\u202f')}</>;
+  return <>{grouped(value)}</>;
 }

@@ -10,6 +10,7 @@ import { PageFrame } from './PageFrame';
 import { ChangePassword } from './passwords/ChangePassword';
 import { Recover } from './passwords/Recover';
 import { Reset } from './passwords/Reset';
+import { Edit } from './profile/Edit';
 import { Profile } from './profile/Profile';
 import { SignIn } from './signin/SignIn';
 import { SignedOut } from './signin/SignedOut';
@@ -25,6 +26,7 @@ const pages = {
   'signed-out': SignedOut,
   verify: Verify,
   profile: Profile,
+  edit: Edit,
   details: Details,
   terms: Terms,
 };

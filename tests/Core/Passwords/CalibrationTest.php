@@ -57,6 +57,17 @@ final class CalibrationTest extends TestCase
         }
     }
 
+    public function test_what_was_measured_counts_more_than_the_line_through_all(): void
+    {
+        $points = array_map(static fn (Measured $one): Measured => $one->parameters->memory > 150_000 ? new Measured($one->parameters, 3 * $one->seconds) : $one, $this->machine()->points);
+        self::assertNotSame([], $points);
+        $calibration = new Calibration($points);
+        $suggested = $calibration->suggest(0.3, 262_144);
+        self::assertNotNull($suggested);
+        self::assertLessThan(160_000, $suggested->memory, 'beyond that this machine falls off a cliff');
+        self::assertLessThanOrEqual(0.3, $calibration->seconds($suggested));
+    }
+
     public function test_capacity_follows_cores_workers_and_what_they_take_from_each_other(): void
     {
         $calibration = $this->machine();

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { answer, type Schemas } from '../../api/client';
+import { Checkbox } from '../../kit/Field';
 import { Dialog } from '../../kit/Layout';
 import { Notice } from '../../kit/Marks';
 import { Segments } from '../../kit/Segments';
@@ -8,19 +9,35 @@ import { api } from '../api';
 import { Failure } from '../Failure';
 import { Acts, useAct, Why } from './act';
 
-/** Has the holder choose a new password: after their next sign-in, or with a temporary one that is shown here once. */
+type Way = 'asked' | 'temporary' | 'compromised';
+
+const MEANS = {
+  asked: 'They sign in with the password they have and are limited until they have chosen another.',
+  temporary: 'The password they have stops working, every session ends, and they sign in with the temporary one.',
+  compromised:
+    'Every session ends, and a message with a link goes out. Knowing the present password is not enough to choose another: it may not be the holder who knows it.',
+};
+const ACT = { asked: 'Ask for it', temporary: 'Set it', compromised: 'End sessions, send the link' };
+
+/** Has the holder choose a new password: after their next sign-in, with a temporary one, or by the link in a message. */
 export function NewPasswordDialog({ account, onClose }: { account: Schemas['Account']; onClose: () => void }) {
-  const [way, setWay] = useState<'asked' | 'temporary'>('asked');
+  const [way, setWay] = useState<Way>('asked');
   const [reason, setReason] = useState('');
+  const [mailed, setMailed] = useState(false);
   const [temporary, setTemporary] = useState<string | null>(null);
   const act = useAct(
     account,
-    () => (way === 'asked' ? onClose() : undefined),
+    () => (way === 'temporary' && !mailed ? undefined : onClose()),
     (params) =>
-      way === 'asked'
-        ? answer(api.POST('/accounts/{id}/require-new-password', { params, body: { reason } }))
-        : answer(api.POST('/accounts/{id}/temporary-password', { params, body: { reason } })).then(({ password }) =>
-            setTemporary(password),
+      way === 'temporary'
+        ? answer(api.POST('/accounts/{id}/temporary-password', { params, body: { reason, mailed } })).then(
+            ({ password }) => setTemporary(password),
+          )
+        : answer(
+            api.POST('/accounts/{id}/require-new-password', {
+              params,
+              body: { reason, compromised: way === 'compromised' },
+            }),
           ),
   );
   if (temporary !== null) {
@@ -47,16 +64,20 @@ export function NewPasswordDialog({ account, onClose }: { account: Schemas['Acco
           choices={[
             { value: 'asked', label: 'after their next sign-in' },
             { value: 'temporary', label: 'with a temporary one' },
+            { value: 'compromised', label: 'others may know it' },
           ]}
         />
-        <p className="text-ink-soft">
-          {way === 'asked'
-            ? 'They sign in with the password they have and are limited until they have chosen another.'
-            : 'The password they have stops working, every session ends, and you hand them the temporary one.'}
-        </p>
+        <p className="text-ink-soft">{MEANS[way]}</p>
+        {way === 'temporary' ? (
+          <Checkbox
+            label="Mail it to the holder instead of showing it here"
+            checked={mailed}
+            onChange={(event) => setMailed(event.target.checked)}
+          />
+        ) : null}
         <Failure error={act.reasonError === undefined ? act.error : null} />
         <Why value={reason} onChange={setReason} error={act.reasonError} />
-        <Acts onClose={onClose} act={way === 'asked' ? 'Ask for it' : 'Set it'} busy={act.busy} />
+        <Acts onClose={onClose} act={ACT[way]} busy={act.busy} />
       </form>
     </Dialog>
   );

@@ -1,11 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
-import { InlineLink } from '../../kit/Text';
 import { api } from '../api';
 import { Failure } from '../Failure';
 import { write } from '../rules/document';
-import { useDraft } from '../rules/useDraft';
+import type { DraftInHand } from '../rules/useDraft';
 
 type Clause = Schemas['GuidanceClause'];
 
@@ -15,9 +14,11 @@ const marks = {
   against: ['! goes against', 'text-amber'],
 } as const;
 
+/** Clauses about how passwords are stored; the others are about what they must be. */
+const HASHING = /^(nist_4\.(storage|pepper)|owasp\.|rfc_9106\.)/;
+
 /** Published guidance, clause by clause: what it asks, what is set, why it matters, and what one click would change. */
-export function Guidance() {
-  const hand = useDraft();
+export function Guidance({ hand, about }: { hand: DraftInHand; about: 'policy' | 'hashing' }) {
   const version = hand.draft?.version ?? 0;
   const guidance = useQuery({
     queryKey: ['guidance', version],
@@ -39,35 +40,34 @@ export function Guidance() {
       </p>
       <Failure error={guidance.error ?? hand.refusal} />
       <ul>
-        {guidance.data?.items.map((clause) => {
-          const [mark, look] = marks[clause.stands];
-          return (
-            <li
-              key={clause.code}
-              className="grid grid-cols-[110px_minmax(0,1fr)_auto] items-start gap-x-3 border-t border-line py-2 max-sm:grid-cols-1"
-            >
-              <span className={`font-semibold whitespace-nowrap ${look}`}>{mark}</span>
-              <span>
-                {clause.asks} <strong>{clause.ours}</strong>
-                <span className="block text-small text-ink-soft">
-                  {clause.why} <span className="font-semibold">{clause.source}</span>, from memory.
+        {guidance.data?.items
+          .filter(({ code }) => HASHING.test(code) === (about === 'hashing'))
+          .map((clause) => {
+            const [mark, look] = marks[clause.stands];
+            return (
+              <li
+                key={clause.code}
+                className="grid grid-cols-[110px_minmax(0,1fr)_auto] items-start gap-x-3 border-t border-line py-2 max-sm:grid-cols-1"
+              >
+                <span className={`font-semibold whitespace-nowrap ${look}`}>{mark}</span>
+                <span>
+                  {clause.asks} <strong>{clause.ours}</strong>
+                  <span className="block text-small text-ink-soft">
+                    {clause.why} <span className="font-semibold">{clause.source}</span>, from memory.
+                  </span>
                 </span>
-              </span>
-              {clause.change.length === 0 ? null : (
-                <Button size="small" disabled={hand.isSaving} onClick={() => change(clause)}>
-                  Set{' '}
-                  {clause.change.map(({ path, value }) => `${path.split('.')[1] ?? path} ${String(value)}`).join(', ')}
-                </Button>
-              )}
-            </li>
-          );
-        })}
+                {clause.change.length === 0 ? null : (
+                  <Button size="small" disabled={hand.isSaving} onClick={() => change(clause)}>
+                    Set{' '}
+                    {clause.change
+                      .map(({ path, value }) => `${path.split('.').at(-1) ?? path} ${String(value)}`)
+                      .join(', ')}
+                  </Button>
+                )}
+              </li>
+            );
+          })}
       </ul>
-      {version === 0 ? null : (
-        <p className="mt-2">
-          There is a draft. <InlineLink to="/sign-up/rules">See whom it touches, and publish it</InlineLink>.
-        </p>
-      )}
     </section>
   );
 }

@@ -1,7 +1,7 @@
 import { Switch } from '../../kit/Segments';
 import { Setting } from '../rules/Setting';
 import type { DraftInHand } from '../rules/useDraft';
-import { Typed } from './Typed';
+import { Typed } from '../rules/Typed';
 
 /** What keeps programs from signing up as people, with what each part costs a person. */
 export function Bots({ hand, at }: { hand: DraftInHand; at: <T>(...path: string[]) => T }) {

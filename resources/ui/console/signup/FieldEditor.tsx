@@ -4,7 +4,7 @@ import { Segments, Switch } from '../../kit/Segments';
 import { read } from '../rules/document';
 import type { DraftInHand } from '../rules/useDraft';
 import { REQUIRED, WITH_LIMITS, type FieldRule } from './fieldRule';
-import { Typed } from './Typed';
+import { Typed } from '../rules/Typed';
 
 /** Everything that can be set of one field; its key and type never change. */
 export function FieldEditor({ hand, field }: { hand: DraftInHand; field: FieldRule }) {

@@ -7,7 +7,7 @@ import { Failure } from '../Failure';
 import { read } from '../rules/document';
 import { Line, Setting } from '../rules/Setting';
 import type { DraftInHand } from '../rules/useDraft';
-import { Typed } from './Typed';
+import { Typed } from '../rules/Typed';
 
 const MEASURED = [
   ['letters', 'The button’s letters on the button', 4.5],

@@ -7,7 +7,7 @@ import { read, type Path } from '../rules/document';
 import { Setting } from '../rules/Setting';
 import type { DraftInHand } from '../rules/useDraft';
 import { Bots } from './Bots';
-import { Lines, Typed, Words } from './Typed';
+import { Lines, Typed, Words } from '../rules/Typed';
 
 const ADMISSION_CODES = ['email.domain_not_listed', 'signup.invited_only', 'signup.nobody_only'];
 

@@ -1,14 +1,14 @@
-import { NavLink, useParams, useSearchParams } from 'react-router';
+import { useParams, useSearchParams } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
 import { answer } from '../../api/client';
-import { When } from '../../kit/Text';
 import { api } from '../api';
+import { BenchColumns, DraftFigure, StationHead } from '../rules/Bench';
 import { Failure } from '../Failure';
-import { useCases, useDraft, type DraftInHand } from '../rules/useDraft';
+import { useCases, useDraft } from '../rules/useDraft';
 import { CasesTab } from './CasesTab';
 import { CodeTab } from './CodeTab';
-import { Conflict } from './Conflict';
-import { DraftBar } from './DraftBar';
+import { Conflict } from '../rules/Conflict';
+import { DraftBar } from '../rules/DraftBar';
 import { FieldsTab } from './FieldsTab';
 import { FunnelTab } from './FunnelTab';
 import { LookTab } from './LookTab';
@@ -37,28 +37,21 @@ export function SignupScreen() {
   const isBench = tab === 'rules' || tab === 'fields' || tab === 'look';
   return (
     <section className="flex h-full flex-col" aria-label="Sign-up">
-      <header className="flex min-h-11 shrink-0 flex-wrap items-stretch gap-x-4 border-b border-line px-4">
-        <h1 className="flex items-center text-[17px] font-bold">Sign-up</h1>
-        <nav aria-label="Sign-up" className="flex min-w-0 gap-x-4 overflow-x-auto">
-          {TABS.map(([key, name]) => (
-            <NavLink
-              key={key}
-              to={{ pathname: `/sign-up/${key}`, search: search.toString() }}
-              className={`flex items-center border-b-2 whitespace-nowrap ${key === tab ? 'border-petrol font-semibold' : 'border-transparent text-ink-soft hover:text-ink'}`}
-            >
-              {name}
-              {key === 'cases' ? <CasesFigure /> : null}
-            </NavLink>
-          ))}
-        </nav>
-        <DraftFigure hand={hand} />
-      </header>
+      <StationHead
+        name="Sign-up"
+        path="/sign-up"
+        search={search.toString()}
+        tabs={TABS.map(([key, name]) => [key, name, key === 'cases' ? <CasesFigure key={key} /> : null] as const)}
+        tab={tab}
+        aside={<DraftFigure hand={hand} />}
+      />
       <Failure error={hand.failure ?? apps.error} />
       <Conflict hand={hand} />
       {isBench ? (
-        <div className="@container flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
-          <div className="flex w-[470px] shrink-0 flex-col border-r border-line max-lg:w-full max-lg:border-r-0">
-            <div className="min-h-0 flex-1 overflow-y-auto" role="region" aria-label="Rule">
+        <BenchColumns
+          bar={<DraftBar hand={hand} />}
+          rules={
+            <>
               <AppChooser apps={apps.data?.items ?? []} app={app} onChoose={choose} />
               {hand.document === undefined ? null : tab === 'rules' ? (
                 <RulesTab hand={hand} app={app} />
@@ -67,11 +60,11 @@ export function SignupScreen() {
               ) : (
                 <LookTab hand={hand} app={app} />
               )}
-            </div>
-            <DraftBar hand={hand} />
-          </div>
+            </>
+          }
+        >
           <TryIt app={app} page={tab === 'fields' ? 'details' : 'sign-up'} draft={hand.draft} />
-        </div>
+        </BenchColumns>
       ) : (
         <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
           {tab === 'cases' ? <CasesTab hand={hand} /> : null}
@@ -127,19 +120,5 @@ function CasesFigure() {
     <span className="ml-1.5 text-small font-semibold text-brick">
       {failing} of {cases.length} fail
     </span>
-  );
-}
-
-function DraftFigure({ hand: { draft } }: { hand: DraftInHand }) {
-  return draft === undefined ? null : (
-    <p className="ml-auto flex items-center text-small text-ink-soft max-lg:hidden">
-      {draft.version === 0 ? (
-        `Revision ${draft.base_revision} is in force`
-      ) : (
-        <span>
-          Draft upon revision {draft.base_revision}, saved by {draft.saved_by}, <When at={draft.saved_at} />
-        </span>
-      )}
-    </p>
   );
 }

@@ -15,11 +15,15 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
   const [pressed, setPressed] = useState(0);
   const [refusal, setRefusal] = useState<ApiError | null>(null);
   const [done, setDone] = useState(false);
+  const [compromised, setCompromised] = useState(false);
   const typed = useNewPassword(email);
   useEffect(() => {
     // Without a session there is nothing to change; the sign-in page is the way to one.
     answer(api.GET('/session')).then(
-      (session) => setEmail(session.account.email),
+      (session) => {
+        setEmail(session.account.email);
+        setCompromised(session.standing.reasons.some(({ code }) => code === 'duty.change_password_compromised'));
+      },
       () => window.location.assign(pagePath('sign-in')),
     );
   }, []);
@@ -35,6 +39,7 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
       </PageFrame>
     );
   }
+  if (compromised && email !== null) return <Compromised app={app} email={email} />;
   const wrong = refusal?.problem?.reasons.find(({ field }) => field === 'current')?.message;
   const missing = pressed > 0 && current === '' ? 'Enter the password you have now.' : undefined;
   const submit = (event: FormEvent) => {
@@ -94,6 +99,45 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
       </form>
       <p className="mt-5">
         <PageLink href={pagePath('profile')}>Leave it as it is</PageLink>
+      </p>
+    </PageFrame>
+  );
+}
+
+/** Others may know the password, so knowing it is no proof; the mailbox is. */
+function Compromised({ app, email }: { app: Schemas['App']; email: string }) {
+  const [sent, setSent] = useState(false);
+  const [refusal, setRefusal] = useState<ApiError | null>(null);
+  const send = (event: FormEvent) => {
+    event.preventDefault();
+    answer(api.POST('/recoveries', { body: { email } })).then(() => setSent(true), setRefusal);
+  };
+  return (
+    <PageFrame app={app} title="Others may know your password">
+      <div className="space-y-4">
+        <Notice tone="caution">
+          So that nobody else can choose a new one for you, it is set by the link in the message we sent to{' '}
+          <span className="font-mono">{email}</span>.
+        </Notice>
+        {refusal === null ? null : (
+          <Notice tone="stop" role="alert">
+            {refusal.words}
+          </Notice>
+        )}
+        {sent ? (
+          <Notice tone="good" role="status">
+            Another is on its way, unless one went out a moment ago.
+          </Notice>
+        ) : (
+          <form onSubmit={send}>
+            <Submit look={app.look} ready>
+              Send the link again
+            </Submit>
+          </form>
+        )}
+      </div>
+      <p className="mt-5">
+        <PageLink href={pagePath('profile')}>Back to your account</PageLink>
       </p>
     </PageFrame>
   );

@@ -67,6 +67,9 @@ export function Profile({ app }: { app: Schemas['App'] }) {
         </p>
       ) : null}
       <p className="mb-5">
+        <PageLink href={pagePath('edit')}>Edit your account</PageLink>
+      </p>
+      <p className="mb-5">
         <PageLink href={pagePath('password')}>Change your password</PageLink>
       </p>
       {failure === null ? null : (

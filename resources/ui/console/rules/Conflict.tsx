@@ -1,6 +1,6 @@
 import { Button } from '../../kit/Button';
 import { Notice } from '../../kit/Marks';
-import type { DraftInHand } from '../rules/useDraft';
+import type { DraftInHand } from './useDraft';
 
 /** Somebody else was faster: what they changed is shown, and what was set here is still in hand. */
 export function Conflict({ hand }: { hand: DraftInHand }) {

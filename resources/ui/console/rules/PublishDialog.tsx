@@ -6,8 +6,8 @@ import { Dialog } from '../../kit/Layout';
 import { Notice } from '../../kit/Marks';
 import { When } from '../../kit/Text';
 import { Failure } from '../Failure';
-import { CountLine } from '../rules/Setting';
-import { useCases, useImpact, type Draft, type DraftInHand } from '../rules/useDraft';
+import { CountLine } from './Setting';
+import { useCases, useImpact, type Draft, type DraftInHand } from './useDraft';
 import { ImpactFigure } from './DraftBar';
 
 /** The draft in full: what differs, whom it touches, which cases fail. Marked as reviewed first, published after. */

@@ -5,7 +5,7 @@ import { Button } from '../../kit/Button';
 import { Count } from '../../kit/Text';
 import { api } from '../api';
 import { Failure } from '../Failure';
-import { useCases, useImpact, type DraftInHand } from '../rules/useDraft';
+import { useCases, useImpact, type DraftInHand } from './useDraft';
 import { PublishDialog } from './PublishDialog';
 
 /** What the draft amounts to, and the way to publish it. */

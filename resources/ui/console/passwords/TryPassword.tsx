@@ -1,0 +1,74 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { answer } from '../../api/client';
+import { PasswordField, TextField } from '../../kit/Field';
+import { Empty } from '../../kit/Layout';
+import { PasswordAdvice } from '../../kit/PasswordAdvice';
+import { api } from '../api';
+import { Failure } from '../Failure';
+import type { DraftInHand } from '../rules/useDraft';
+
+/** A password tried against the draft. It is judged and forgotten. */
+export function TryPassword({ hand }: { hand: DraftInHand }) {
+  const [password, setPassword] = useState('');
+  const [name, setName] = useState('');
+  const isDraft = (hand.draft?.version ?? 0) > 0;
+  const verdict = useQuery({
+    // The draft's version, so that it is judged anew when a rule changes; nothing is kept once the screen is left.
+    queryKey: ['try-password', hand.draft?.version, password, name],
+    queryFn: () =>
+      answer(
+        api.POST('/passwords/verdict', {
+          body: { password, name },
+          ...(isDraft ? { params: { header: { 'Kennel-Rules': 'draft' as const } } } : {}),
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+    staleTime: Infinity,
+    enabled: hand.draft !== undefined,
+  });
+  const parts = password === '' ? [] : (verdict.data?.estimate?.parts ?? []);
+  return (
+    <section aria-label="Try a password" className="mb-6">
+      <h2 className="mb-2 text-[13px] leading-[18px] font-bold">
+        Try a password under {isDraft ? 'the draft' : 'the rules in force'}
+      </h2>
+      <div className="grid grid-cols-2 gap-x-5 max-lg:grid-cols-1">
+        <div>
+          <PasswordField
+            label="Password"
+            autoComplete="off"
+            value={password}
+            onChange={(event) => setPassword(event.target.value)}
+            help="Judged and forgotten."
+          />
+          <TextField
+            label="Of somebody called"
+            autoComplete="off"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+          <Failure error={verdict.error} />
+        </div>
+        <div className="pt-6">
+          <PasswordAdvice verdict={verdict.data ?? null} isTyped={password !== ''} />
+        </div>
+      </div>
+      {parts.length === 0 ? (
+        <Empty>What a guesser would take it for is shown here, stretch by stretch.</Empty>
+      ) : (
+        <ol aria-label="Stretches" className="flex flex-wrap gap-1.5">
+          {parts.map((part) => (
+            <li
+              key={part.from}
+              className={`rounded-[4px] border px-2 py-1 text-small ${part.kind === 'unknown' ? 'border-moss bg-moss-wash' : 'border-amber bg-amber-wash'}`}
+            >
+              {part.message}
+            </li>
+          ))}
+        </ol>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,70 @@
+import type { ReactNode } from 'react';
+import { NavLink } from 'react-router';
+import { When } from '../../kit/Text';
+import type { DraftInHand } from './useDraft';
+
+/** The head of a station with several views: its name, the views, and what is known of all of them. */
+export function StationHead({
+  name,
+  path,
+  search = '',
+  tabs,
+  tab,
+  aside,
+}: {
+  name: string;
+  path: string;
+  search?: string;
+  tabs: readonly (readonly [key: string, name: string, figure?: ReactNode])[];
+  tab: string;
+  aside?: ReactNode;
+}) {
+  return (
+    <header className="flex min-h-11 shrink-0 flex-wrap items-stretch gap-x-4 border-b border-line px-4">
+      <h1 className="flex items-center text-[17px] font-bold">{name}</h1>
+      <nav aria-label={name} className="flex min-w-0 gap-x-4 overflow-x-auto">
+        {tabs.map(([key, label, figure]) => (
+          <NavLink
+            key={key}
+            to={{ pathname: `${path}/${key}`, search }}
+            className={`flex items-center border-b-2 whitespace-nowrap ${key === tab ? 'border-petrol font-semibold' : 'border-transparent text-ink-soft hover:text-ink'}`}
+          >
+            {label}
+            {figure}
+          </NavLink>
+        ))}
+      </nav>
+      {aside}
+    </header>
+  );
+}
+
+/** Upon which revision the draft stands, and whose it is. */
+export function DraftFigure({ hand: { draft } }: { hand: DraftInHand }) {
+  return draft === undefined ? null : (
+    <p className="ml-auto flex items-center text-small text-ink-soft max-lg:hidden">
+      {draft.version === 0 ? (
+        `Revision ${draft.base_revision} is in force`
+      ) : (
+        <span>
+          Draft upon revision {draft.base_revision}, saved by {draft.saved_by}, <When at={draft.saved_at} />
+        </span>
+      )}
+    </p>
+  );
+}
+
+/** Rules at the left with what the draft amounts to below them, and what they mean at the right. */
+export function BenchColumns({ rules, bar, children }: { rules: ReactNode; bar: ReactNode; children: ReactNode }) {
+  return (
+    <div className="@container flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
+      <div className="flex w-[470px] shrink-0 flex-col border-r border-line max-lg:w-full max-lg:border-r-0">
+        <div className="min-h-0 flex-1 overflow-y-auto" role="region" aria-label="Rule">
+          {rules}
+        </div>
+        {bar}
+      </div>
+      {children}
+    </div>
+  );
+}

@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Browser\Console;
+
+use Facebook\WebDriver\Remote\LocalFileDetector;
+use Facebook\WebDriver\WebDriverBy;
+use Kennel\Tests\Browser\Support\BrowserTestCase;
+
+/** The station where passwords are decided, measured and brought along. */
+final class PasswordsBenchTest extends BrowserTestCase
+{
+    public function test_calibration_is_seen_to_move_can_be_stopped_and_is_followed_from(): void
+    {
+        $page = $this->enterConsole('/passwords/hashing')->see('Nothing is measured yet')->press('Measure');
+        $dots = static fn (): int => count($page->driver->findElements(WebDriverBy::cssSelector('figure circle.fill-petrol')));
+        $page->until(static fn (): bool => $dots() >= 2, 'the first points');
+        $seen = $dots();
+        $page->until(static fn (): bool => $dots() > $seen, 'more points');
+        $this->assertAccessible();
+        $page->press('Stop')->see('Measure again');
+        $stopped = $dots();
+        self::assertLessThan(50, $stopped);
+
+        // Measured to the end it would take half a minute: the figures of a machine stand in.
+        $points = [];
+        foreach ([7168, 9216, 12288, 19456, 47104, 65536, 131072] as $memory) {
+            foreach ([1, 2, 3, 4, 5] as $passes) {
+                $points[] = ['memory' => $memory, 'passes' => $passes, 'seconds' => 2e-6 * $memory * $passes];
+            }
+        }
+        self::$server->database()->prepare("UPDATE calibrations SET state = 'done', points = ?, efficiency = 0.8, cores = 2, finished_at = started_at")->execute([json_encode($points, JSON_THROW_ON_ERROR)]);
+        $page = $this->visit('/console/passwords/hashing')->see('Suggested')->see('The busiest hour in the trail');
+        $page->type('Target, in ms', '400')->keys("\u{E007}");
+        $page->see('399 ms');
+        $page->type('Memory for all of them, in MiB', '128')->keys("\u{E007}");
+        $page->see('65536 / 3')->press('Put into the draft')->see('changed')->see('Review and publish…');
+        self::assertSame('65536', $page->box('Memory, in KiB')->getAttribute('value'));
+        $this->assertAccessible();
+        $page->press('Whom would it touch?')->see('below the rule, and made anew');
+    }
+
+    public function test_a_policy_is_tried_before_it_counts_and_guidance_follows(): void
+    {
+        $page = $this->enterConsole('/passwords/policy')->see('Try a password under')->type('Password', 'Gauge1');
+        $page->see('Characters 1 to 5')->see('At least 12 characters');
+        $page->type('Digits', '2')->keys("\u{E007}");
+        $page->see("At least 2 of: digits\n: not met yet")->see('Asked for: digits 2.')->see('Set digits 0');
+        $page->type('Password', 'slow green otters 44')->see("At least 2 of: digits\n: met");
+        $this->assertAccessible();
+        $page->press('Set digits 0')->see('There are none.');
+        $page->type('Fewest characters', '300')->keys("\u{E007}");
+        $page->see('What is in force was not touched.');
+    }
+
+    public function test_a_file_of_accounts_is_checked_and_imported(): void
+    {
+        $file = sys_get_temp_dir().'/kennel-accounts-'.bin2hex(random_bytes(4)).'.csv';
+        file_put_contents($file, "address,name,hash\nwren@reach.example,Wren Aske,".password_hash('slow green otters', PASSWORD_BCRYPT, ['cost' => 4])."\nnobody,Nobody,x\n");
+        $page = $this->enterConsole('/passwords/import')->see('Nothing has been imported yet.');
+        $page->choose('Accounts of', 'Gaugebook');
+        $page->box('File')->setFileDetector(new LocalFileDetector)->sendKeys($file);
+        $page->press('Check the file')->see('checked, not imported yet')->see('bcrypt 4')->press('not an address')->see('This is not an e-mail address');
+        $page->keys("\u{E00C}");
+        unlink($file);
+        $this->assertAccessible();
+        $page->press('Import 1 accounts…')->press('Import them')->see('Say why; it goes into the audit trail.')->type('Why', 'The older site closes')->press('Import them')->see(', imported,');
+        self::$browser->forget();
+        $this->visit('/a/gaugebook/sign-in')->type('E-mail address', 'wren@reach.example')->type('Password', 'slow green otters')->press('Sign in')->see('Before you begin');
+    }
+
+    public function test_the_trend_and_what_is_stranded_are_shown(): void
+    {
+        $page = $this->enterConsole('/passwords')->see('As people sign in')->see('95 % are reached on');
+        self::$server->database()->exec("UPDATE accounts SET password_hash = '\$peppered\$lost' || password_hash, hash_kind = hash_kind || ' + pepper lost' WHERE hash_kind = 'bcrypt 10'");
+        $page = $this->visit('/console/passwords')->see('can not sign in by password')->see('not here: these accounts are stranded');
+        $page->press('See them')->see('bcrypt 10 + pepper lost')->see('shown');
+        $this->assertAccessible();
+    }
+}

@@ -39,8 +39,6 @@ $shoot('page-details', '/a/kitloft/sign-up', 375, 812, do: static function (Brow
     $page->press('Create account')->see('Before you begin')->type('Phone', '+47 21 93 00 00')->press('Welsh');
 });
 $shoot('page-sign-in', '/a/gaugebook/sign-in', 375, 812, dark: true);
-$shoot('page-verify', '/a/gaugebook/verify#t='.str_repeat('A', 43), 375, 812);
-$shoot('console-sign-in', '/console');
 $browser->viewport(1280, 800)->visit($server->url('/console'))->press('Fill them in')->press('Sign in')->see('Needs you');
 $shoot('needs-you', '/console');
 $shoot('sign-up', '/console/sign-up/rules?app=kitloft');
@@ -66,6 +64,13 @@ $shoot('mail', '/console/mail', do: static function (Browser $console): void {
 foreach (['passwords', 'sessions', 'roles', 'apps', 'audit'] as $station) {
     $shoot($station, "/console/{$station}");
 }
+$shoot('passwords-policy', '/console/passwords/policy', do: static fn (Browser $console) => $console->type('Password', 'Alder2019 heron')->type('Digits', '1')->keys(WebDriverKeys::TAB));
+$shoot('passwords-hashing', '/console/passwords/hashing', do: static function (Browser $console): void {
+    $console->press('Measure');
+    for ($until = time() + 120; time() < $until && ! str_contains($console->text(), 'Suggested') && ! str_contains($console->text(), 'The rule in force is what');) {
+        sleep(1);
+    }
+});
 $shoot('find', '/console', do: static fn (Browser $console) => $console->keys('/')->keys('ma'));
 $browser->close();
 $server->stop();

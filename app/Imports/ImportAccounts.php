@@ -12,6 +12,7 @@ use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\SearchText;
+use Kennel\Core\Audit\Changes;
 use Kennel\Core\Imports\DecideImport;
 use Kennel\Core\Imports\ImportedAccount;
 use Kennel\Core\Rules\Reason;
@@ -131,12 +132,9 @@ final class ImportAccounts
     /** As AuditTrail::record() writes what was added. */
     private function changes(ImportedAccount $account, \stdClass $import): string
     {
-        $changes = [];
-        foreach (['name' => $account->name->value, 'email' => $account->email->toString(), 'status' => $import->proven ? 'active' : 'pending', 'app' => $import->app_key, 'password' => 'set', 'stored_as' => $account->kind] as $key => $value) {
-            $changes[$key] = ['before' => null, 'after' => $value];
-        }
+        $changes = Changes::between([], ['name' => $account->name->value, 'email' => $account->email->toString(), 'status' => $import->proven ? 'active' : 'pending', 'app' => $import->app_key, 'password' => 'set', 'stored_as' => $account->kind]);
 
-        return json_encode($changes, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+        return json_encode((object) $changes, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
     }
 
     private function finish(\stdClass $import, Tally $tally): void

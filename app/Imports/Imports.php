@@ -99,6 +99,14 @@ final readonly class Imports
         }
     }
 
+    /** Whatever lies there checked, and is never begun: it holds people's hashes. */
+    public function discardForgotten(\DateTimeImmutable $before): void
+    {
+        foreach ($this->database->table('imports')->whereIn('state', ['checking', 'checked'])->where('started_at', '<', Moment::write($before))->pluck('id') as $id) {
+            $this->discard((string) $id);
+        }
+    }
+
     /** @return list<array<string, mixed>> the latest first */
     public function all(): array
     {

@@ -6,6 +6,7 @@ namespace Kennel\App\Sessions\Commands;
 
 use Illuminate\Console\Command;
 use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Imports\Imports;
 use Kennel\App\Platform\Moment;
 use Psr\Clock\ClockInterface;
 
@@ -30,7 +31,9 @@ final class Purge extends Command
 
     private const KEYS = '-1 day';
 
-    public function handle(ConnectionInterface $database, ClockInterface $clock): int
+    private const IMPORTS = '-7 days';
+
+    public function handle(ConnectionInterface $database, ClockInterface $clock, Imports $imports): int
     {
         $before = static fn (string $age): string => Moment::write($clock->now()->modify($age));
         $sessions = $database->table('sessions')->where('lapses_at', '<', $before(self::SESSIONS))->orWhere('ended_at', '<', $before(self::SESSIONS))->delete();
@@ -42,6 +45,7 @@ final class Purge extends Command
         $database->table('signup_verdicts')->where('day', '<', substr($before(self::VERDICTS), 0, 10))->delete();
         $database->table('hash_days')->where('day', '<', $day)->delete();
         $database->table('signup_tallies')->where('day', '<', $day)->delete();
+        $imports->discardForgotten($clock->now()->modify(self::IMPORTS));
         $this->line("{$sessions} sessions, {$evidence} evidence entries, {$forms} sent forms and {$keys} idempotency keys deleted.");
 
         return self::SUCCESS;

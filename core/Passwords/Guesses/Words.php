@@ -11,9 +11,13 @@ final readonly class Words implements FindsParts
 
     private const LONGEST = 30;
 
+    /** @var array<string, int> place, by word */
+    private array $known;
+
     /** @param  list<string>  $known  words of the account and the service, in lower case: tried before all others */
-    public function __construct(private WordRanks $ranks, private array $known = [])
+    public function __construct(private WordRanks $ranks, array $known = [])
     {
+        $this->known = array_flip($known);
     }
 
     public function in(Characters $characters): array
@@ -62,9 +66,9 @@ final readonly class Words implements FindsParts
     /** @return array{rank: int, kind: PartKind}|null */
     private function find(#[\SensitiveParameter] string $word): ?array
     {
-        $known = $this->known === [] ? false : array_search($word, $this->known, true);
+        $known = $this->known[$word] ?? null;
 
-        return $known === false ? $this->ranks->find($word) : ['rank' => $known + 1, 'kind' => PartKind::Known];
+        return $known === null ? $this->ranks->find($word) : ['rank' => $known + 1, 'kind' => PartKind::Known];
     }
 
     /**

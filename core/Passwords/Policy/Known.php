@@ -16,13 +16,18 @@ final class Known
     /** What has to be there besides a word, in characters, for the rest to count. */
     public const MORE_THAN_A_WORD = 6;
 
+    /** More than anybody's name has: whoever asks decides how long the texts are. */
+    private const MOST = 50;
+
     /**
      * @param  list<string>  $texts
      * @return list<string> folded, each once
      */
     public static function in(array $texts): array
     {
-        return array_values(array_unique(array_filter(SearchText::words(implode(' ', $texts)), static fn (string $word): bool => mb_strlen($word) >= self::SHORTEST)));
+        $words = array_filter(SearchText::words(implode(' ', $texts)), static fn (string $word): bool => mb_strlen($word) >= self::SHORTEST);
+
+        return array_slice(array_values(array_unique($words)), 0, self::MOST);
     }
 
     /**

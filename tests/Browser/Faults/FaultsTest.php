@@ -131,6 +131,37 @@ final class FaultsTest extends TestCase
         self::$server->serve();
     }
 
+    public function test_an_import_that_is_killed_goes_on_and_imports_every_row_once(): void
+    {
+        $rows = 12_000;
+        $file = self::$server->directory.'/app/imports/01890a5d-ac96-774b-bcce-b302099a8057';
+        is_dir(dirname($file)) || mkdir(dirname($file), 0700, true);
+        $hash = password_hash('slow green otters', PASSWORD_BCRYPT, ['cost' => 4]);
+        file_put_contents($file, "address,name,hash\n".implode('', array_map(static fn (int $row): string => "killed{$row}@reach.example,Person {$row},{$hash}\n", range(1, $rows))));
+        self::$server->database()->prepare("INSERT INTO imports (id, name, format, app_key, proven, must_change, digest, layout, state, bytes, total, ignored, begun_by_kind, begun_by, started_at) VALUES (?, 'many.csv', 'csv', 'gaugebook', 1, 0, '', 'password', 'importing', ?, ?, '[]', 'kennel', 'Kennel', '2026-01-01T00:00:00.000Z')")->execute([basename($file), filesize($file), $rows]);
+        self::$server->dispatch('Kennel\App\Imports\RunImport::dispatch("'.basename($file).'");');
+        $done = fn (): int => $this->number('SELECT done FROM imports');
+        $kept = [];
+        for ($round = 0; $round < 2; $round++) {
+            self::$server->work();
+            $before = $done();
+            for ($until = microtime(true) + 30; microtime(true) < $until && $done() === $before;) {
+                usleep(20_000);
+            }
+            self::$server->kill();
+            $kept[] = $done();
+            self::assertSame($done(), $this->number("SELECT count(*) FROM accounts WHERE email LIKE 'killed%'"), 'what is counted is there, and nothing else');
+        }
+        self::assertLessThan($rows, $kept[0], 'killed in the middle');
+        self::$server->work();
+        for ($until = microtime(true) + 60; microtime(true) < $until && $this->number("SELECT count(*) FROM imports WHERE state = 'done'") === 0;) {
+            usleep(200_000);
+        }
+        self::assertSame([$rows, $rows, $rows], [$done(), $this->number("SELECT count(*) FROM accounts WHERE email LIKE 'killed%'"), $this->number("SELECT count(*) FROM audit_events WHERE event = 'account.imported'")]);
+        self::$server->kill();
+        self::$server->serve();
+    }
+
     /** @return array<string, string> */
     private function signUp(string $email): array
     {

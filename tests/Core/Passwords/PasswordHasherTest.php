@@ -10,6 +10,7 @@ use Kennel\Core\Passwords\Argon2idParameters;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\PasswordHasher;
+use Kennel\Core\Passwords\Peppers\Peppers;
 use Kennel\Core\Passwords\PhcString;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Rules\Refused;
@@ -37,6 +38,37 @@ final class PasswordHasherTest extends TestCase
             self::assertTrue($this->hasher()->verify($password, $hash));
             if ($other->secret->reveal() !== $password->secret->reveal()) {
                 self::assertFalse($this->hasher()->verify($other, $hash));
+            }
+        });
+    }
+
+    /** Any Unicode, by every way in which hashes are made; one changed code point fails. */
+    public function test_so_it_is_with_bcrypt_and_with_a_pepper(): void
+    {
+        $keys = Peppers::parse('autumn '.base64_encode(str_repeat('k', 32)));
+        $argon2id = new Argon2idParameters(self::MEMORY, 1, 1);
+        $hashers = array_map(static fn (HashingRules $rules): PasswordHasher => Passwords::hasher($rules, $keys), [
+            new HashingRules(HashingRules::BCRYPT, $argon2id, 4), new HashingRules(HashingRules::BCRYPT, $argon2id, 4, 'autumn'), HashingRules::argon2id($argon2id, 'autumn'),
+        ]);
+        $this->limitTo(40)->forAll(Generators::seq(Generators::choose(0x20, 0x2FFFF)), Generators::choose(0, 100))->then(function (array $codes, int $at) use ($hashers): void {
+            $letters = array_values(array_filter(array_map(static fn (int $code): string => (string) mb_chr($code), $codes), static fn (string $letter): bool => $letter !== ''));
+            $letters[] = 'x';
+            $changed = $letters;
+            $changed[$at % count($letters)] .= 'y';
+            try {
+                [$password, $other] = [$this->password(implode('', $letters)), $this->password(implode('', $changed))];
+            } catch (Refused) {
+                return;
+            }
+            foreach ($hashers as $hasher) {
+                if ($hasher->canHash($password)) {
+                    $stored = $hasher->hash($password);
+                    self::assertTrue($hasher->verify($password, $stored));
+                    self::assertFalse($hasher->verify($other, $stored));
+                    self::assertFalse($hasher->needsRehash($stored));
+                } else {
+                    self::assertGreaterThan(72, strlen($password->secret->reveal()), 'only bcrypt by itself can not hold everything');
+                }
             }
         });
     }

@@ -9,6 +9,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
 use Kennel\App\Imports\Imports;
+use Kennel\Core\Audit\Changes;
 use Kennel\Tests\Feature\DoorTestCase;
 
 final class ImportTest extends DoorTestCase
@@ -52,6 +53,8 @@ final class ImportTest extends DoorTestCase
         self::assertSame(['Pellow, Tam', 'active', 'gaugebook'], [$tam->name, $tam->status, $tam->app_key]);
         self::assertSame(['observer'], DB::table('assignments')->where('account_id', $tam->id)->pluck('role_key')->all());
         self::assertSame($keeper->id, DB::table('audit_events')->where('account_id', $tam->id)->where('event', 'account.imported')->value('actor_id'));
+        $changes = Changes::between([], ['name' => 'Pellow, Tam', 'email' => 'tam@reach.example', 'status' => 'active', 'app' => 'gaugebook', 'password' => 'set', 'stored_as' => 'bcrypt 4']);
+        self::assertSame($changes, json_decode((string) DB::table('audit_events')->where('account_id', $tam->id)->where('event', 'account.imported')->value('changes'), true), 'as the trail would have written it');
         self::assertSame(['The older site closes'], DB::table('audit_events')->where('event', 'accounts.import_begun')->pluck('reason')->all());
         self::assertSame('Pellow, Tam', $this->ask('/accounts?q=pellow')->json('items.0.name'), 'found by search');
         $kept = json_encode([DB::table('evidence')->get(), DB::table('audit_events')->get(), DB::table('import_rows')->get()], JSON_THROW_ON_ERROR);
@@ -115,6 +118,20 @@ final class ImportTest extends DoorTestCase
         $done = $this->import($id);
         self::assertSame(['done', 2_520, 2_500, 20], [$done['state'], $done['done'], $done['accepted'], $done['refused']]);
         self::assertSame([2_500, 2_500], [DB::table('accounts')->where('email', 'like', '%@reach.example')->count(), DB::table('audit_events')->where('event', 'account.imported')->count()]);
+    }
+
+    public function test_what_was_checked_and_forgotten_is_discarded(): void
+    {
+        $this->keeper();
+        [$id] = $this->send("address,name,hash\na@reach.example,A,x\n", 'app=gaugebook');
+        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->clock->move('+6 days');
+        $this->command('kennel:purge');
+        self::assertFileExists($this->app->make(Imports::class)->path($id));
+        $this->clock->move('+2 days');
+        $this->command('kennel:purge');
+        self::assertFileDoesNotExist($this->app->make(Imports::class)->path($id));
+        self::assertSame('discarded', DB::table('imports')->where('id', $id)->value('state'));
     }
 
     public function test_the_command_checks_imports_and_refuses(): void

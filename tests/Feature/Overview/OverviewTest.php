@@ -62,8 +62,8 @@ final class OverviewTest extends DoorTestCase
         $census = $this->ask('/passwords/census');
         self::assertSame('Argon2id 7168/1/1', $census->json('current'));
         self::assertEqualsCanonicalizing([
-            ['kind' => 'Argon2id 7168/1/1', 'accounts' => 1, 'is_current' => true],
-            ['kind' => 'Argon2id 7168/5/1', 'accounts' => 1, 'is_current' => false],
+            ['kind' => 'Argon2id 7168/1/1', 'accounts' => 1, 'is_current' => true, 'is_verifiable' => true],
+            ['kind' => 'Argon2id 7168/5/1', 'accounts' => 1, 'is_current' => false, 'is_verifiable' => true],
         ], $census->json('items'));
     }
 

@@ -1,12 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { answer, ApiError, type Schemas } from '../../api/client';
+import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
-import { TextArea } from '../../kit/Field';
 import { Dialog, Table } from '../../kit/Layout';
 import { Count, When } from '../../kit/Text';
 import { api, refresh } from '../api';
 import { Failure } from '../Failure';
+import { WhyDialog } from '../WhyDialog';
 
 type Import = Schemas['Import'];
 
@@ -87,55 +87,24 @@ export function ImportReport({ of }: { of: Import }) {
       {of.ignored.length === 0 ? null : (
         <p className="mt-1 text-small text-ink-soft">Columns that are not read: {of.ignored.join(', ')}.</p>
       )}
-      {asking ? <BeginDialog of={of} onClose={() => setAsking(false)} /> : null}
+      {asking ? (
+        <WhyDialog
+          title={`Import ${of.accepted} accounts?`}
+          act="Import them"
+          begin={(reason) =>
+            answer(api.POST('/imports/{id}/begin', { params: { path: { id: of.id } }, body: { reason } }))
+          }
+          onClose={() => setAsking(false)}
+        >
+          <p>
+            {of.refused === 0 ? 'Every row can be imported.' : `${of.refused} rows are left out.`}{' '}
+            {of.proven ? 'The addresses count as proven.' : 'Each holder has to prove the address after signing in.'} No
+            message is sent.
+          </p>
+        </WhyDialog>
+      ) : null}
       {shown === null ? null : <RowsDialog of={of} code={shown} onClose={() => setShown(null)} />}
     </section>
-  );
-}
-
-function BeginDialog({ of, onClose }: { of: Import; onClose: () => void }) {
-  const client = useQueryClient();
-  const [reason, setReason] = useState('');
-  const begin = useMutation({
-    mutationFn: () => answer(api.POST('/imports/{id}/begin', { params: { path: { id: of.id } }, body: { reason } })),
-    onSuccess: () => {
-      onClose();
-      refresh(client);
-    },
-  });
-  const refused =
-    begin.error instanceof ApiError ? begin.error.problem?.reasons.find(({ field }) => field === 'reason') : undefined;
-  return (
-    <Dialog open onClose={onClose} title={`Import ${of.accepted} accounts?`}>
-      <form
-        className="space-y-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          begin.mutate();
-        }}
-      >
-        <p>
-          {of.refused === 0 ? 'Every row can be imported.' : `${of.refused} rows are left out.`}{' '}
-          {of.proven ? 'The addresses count as proven.' : 'Each holder has to prove the address after signing in.'} No
-          message is sent.
-        </p>
-        {refused === undefined ? <Failure error={begin.error} /> : null}
-        <TextArea
-          label="Why"
-          rows={2}
-          value={reason}
-          onChange={(event) => setReason(event.target.value)}
-          error={refused?.message}
-          help="Goes into the audit trail."
-        />
-        <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Not yet</Button>
-          <Button type="submit" kind="act" disabled={begin.isPending}>
-            Import them
-          </Button>
-        </div>
-      </form>
-    </Dialog>
   );
 }
 

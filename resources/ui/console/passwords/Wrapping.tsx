@@ -1,12 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { answer, ApiError } from '../../api/client';
+import { answer } from '../../api/client';
 import { Button } from '../../kit/Button';
-import { TextArea } from '../../kit/Field';
-import { Dialog } from '../../kit/Layout';
 import { Count } from '../../kit/Text';
 import { api, refresh } from '../api';
 import { Failure } from '../Failure';
+import { WhyDialog } from '../WhyDialog';
 
 /** Encloses older hashes in Argon2id at once: what it would do, doing it, and how far it is. */
 export function Wrapping() {
@@ -58,68 +57,27 @@ export function Wrapping() {
         </p>
       )}
       <Failure error={cancel.error} />
-      {asking ? <WrapDialog kinds={data.kinds} accounts={data.accounts} onClose={() => setAsking(false)} /> : null}
+      {asking ? (
+        <WhyDialog
+          title={`Wrap ${data.accounts} older hashes?`}
+          act="Wrap them"
+          begin={(reason) => answer(api.POST('/passwords/wrapping', { body: { reason } }))}
+          onClose={() => setAsking(false)}
+        >
+          <ul>
+            {data.kinds.map(({ kind, accounts: held }) => (
+              <li key={kind} className="flex justify-between border-t border-line py-1">
+                <span className="font-mono text-small">{kind}</span>
+                <Count value={held} />
+              </li>
+            ))}
+          </ul>
+          <p className="text-ink-soft">
+            A stolen table would then have to be attacked through Argon2id. It can not be undone; nothing is lost by it,
+            and nobody has to do anything.
+          </p>
+        </WhyDialog>
+      ) : null}
     </section>
-  );
-}
-
-function WrapDialog({
-  kinds,
-  accounts,
-  onClose,
-}: {
-  kinds: { kind: string; accounts: number }[];
-  accounts: number;
-  onClose: () => void;
-}) {
-  const client = useQueryClient();
-  const [reason, setReason] = useState('');
-  const begin = useMutation({
-    mutationFn: () => answer(api.POST('/passwords/wrapping', { body: { reason } })),
-    onSuccess: () => {
-      onClose();
-      refresh(client);
-    },
-  });
-  const refused =
-    begin.error instanceof ApiError ? begin.error.problem?.reasons.find(({ field }) => field === 'reason') : undefined;
-  return (
-    <Dialog open onClose={onClose} title={`Wrap ${accounts} older hashes?`}>
-      <form
-        className="space-y-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          begin.mutate();
-        }}
-      >
-        <ul>
-          {kinds.map(({ kind, accounts: held }) => (
-            <li key={kind} className="flex justify-between border-t border-line py-1">
-              <span className="font-mono text-small">{kind}</span>
-              <Count value={held} />
-            </li>
-          ))}
-        </ul>
-        <p className="text-ink-soft">
-          A stolen table would then have to be attacked through Argon2id. It can not be undone; nothing is lost by it,
-          and nobody has to do anything.
-        </p>
-        {refused === undefined ? <Failure error={begin.error} /> : null}
-        <TextArea
-          label="Why"
-          rows={2}
-          value={reason}
-          onChange={(event) => setReason(event.target.value)}
-          error={refused?.message}
-          help="Goes into the audit trail."
-        />
-        <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Leave them</Button>
-          <Button type="submit" kind="act" disabled={begin.isPending}>
-            Wrap them
-          </Button>
-        </div>
-      </form>
-    </Dialog>
   );
 }

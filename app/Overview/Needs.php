@@ -40,6 +40,7 @@ final readonly class Needs
             'signin.guessing' => $refused >= self::GUESSING ? $refused : 0,
             'verification.lapsed' => $this->challenges->countLapsed(),
             'rules.cases_fail' => count($this->cases->failing($this->rules->book())),
+            'passwords.stranded' => $this->census->stranded(),
             'passwords.below_rule' => $share['all'] - $share['current'],
         ];
         $needs = [];

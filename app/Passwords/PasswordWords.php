@@ -52,7 +52,7 @@ final readonly class PasswordWords
     private function part(Part $part): array
     {
         [$from, $to] = [$part->from + 1, $part->to + 1];
-        $what = $this->say("part.{$part->kind->value}", ['from' => $from === $to ? (string) $from : "{$from} to {$to}"]);
+        $what = $this->say("part.{$part->kind->value}", ['where' => $this->say($from === $to ? 'where.one' : 'where.several', ['from' => $from, 'to' => $to])]);
         $disguises = implode(', ', array_map(fn (string $disguise): string => $this->say("disguise.{$disguise}"), $part->disguises));
 
         return ['kind' => $part->kind->value, 'from' => $from, 'to' => $to, 'message' => $disguises === '' ? "{$what}." : $this->say('disguised', ['what' => $what, 'disguises' => $disguises])];

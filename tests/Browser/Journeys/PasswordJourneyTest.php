@@ -14,7 +14,7 @@ final class PasswordJourneyTest extends BrowserTestCase
     public function test_rules_and_guesses_are_told_while_typing(): void
     {
         $page = $this->visit('/a/gaugebook/sign-up')->see('At least 12 characters');
-        $page->type('Full name', 'Tam Pellow')->type('Password', 'Monkey1')->see('Guessed at once')->see('Characters 1 to 7 are a password that is tried first');
+        $page->type('Full name', 'Tam Pellow')->type('Password', 'Monkey1')->see('Guessed at once')->see('Characters 1 to 7: a password that is tried first');
         self::assertStringNotContainsString('Monkey', $page->text(), 'it is never repeated');
         $page->type('Password', 'otter lantern weir 44')->see('Very hard to guess');
         $page->until(static fn (): bool => count($page->driver->findElements(\Facebook\WebDriver\WebDriverBy::xpath("//ul[@aria-label='Rules for the password']/li[contains(., ': met')]"))) === 4, 'four rules to be met');

@@ -23,6 +23,8 @@ final class OverviewTest extends DoorTestCase
         $figures = $this->figures();
         self::assertSame(['2 today', '1 waiting', '50 % current', '2 in all', '2 events'], [$figures['signup'], $figures['mail'], $figures['passwords'], $figures['accounts'], $figures['audit']]);
         self::assertSame([['code' => 'passwords.below_rule', 'count' => 1]], $this->ask('/overview')->json('needs'));
+        DB::table('accounts')->where('email', 'tam@post.example')->update(['password_hash' => '$peppered$gone$2y$10$'.str_repeat('a', 53), 'hash_kind' => 'bcrypt 10 + pepper gone']);
+        self::assertSame([['code' => 'passwords.stranded', 'count' => 1], ['code' => 'passwords.below_rule', 'count' => 1]], $this->ask('/overview')->json('needs'));
     }
 
     public function test_a_day_ends_at_midnight_utc(): void

@@ -52,6 +52,17 @@ const ways: Record<
     to: '/sign-up/cases',
     urgent: false,
   },
+  'passwords.stranded': {
+    say: (count, one) => (
+      <>
+        {count} {one ? 'account' : 'accounts'} can not sign in by password
+      </>
+    ),
+    why: 'The hash is unknown or malformed, or its pepper key is not here. A key can be brought back; else they set a new password by a message.',
+    act: 'See which hashes',
+    to: '/passwords',
+    urgent: true,
+  },
   'passwords.below_rule': {
     say: (count, one) => (
       <>

@@ -1,5 +1,5 @@
 import { read, type Path } from '../rules/document';
-import { Setting } from '../rules/Setting';
+import { Setting, Touched } from '../rules/Setting';
 import { Lines, Typed } from '../rules/Typed';
 import type { DraftInHand } from '../rules/useDraft';
 
@@ -25,13 +25,16 @@ export function PolicyRules({ hand }: { hand: DraftInHand }) {
   );
   return (
     <>
-      <p className="border-b border-line bg-well px-4 py-2 text-small text-ink-soft">
-        Asked when a password is set, and never at sign-in: nobody is locked out by a new rule.
-      </p>
+      <div className="border-b border-line bg-well px-4 py-2 text-small">
+        <p className="text-ink-soft">
+          Asked when a password is set, and never at sign-in: nobody is locked out by a new rule.
+        </p>
+        <Touched touches={({ kind }) => kind === 'next_change'} />
+      </div>
       <Setting
         {...setting('Fewest characters', 'password', 'minimum')}
         control={number('Fewest characters', ['password', 'minimum'])}
-        touches={({ code, kind }) => code === 'password.too_short' || kind === 'next_change'}
+        touches={({ code }) => code === 'password.too_short'}
       >
         Code points: an emoji is one, whatever its bytes.
       </Setting>

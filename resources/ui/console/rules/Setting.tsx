@@ -70,7 +70,8 @@ export function Line({ tone, children, aside }: { tone: keyof typeof washes; chi
   );
 }
 
-function Touched({ touches }: { touches: (count: Count) => boolean }) {
+/** The impact's counts that come of one rule, or of several. */
+export function Touched({ touches }: { touches: (count: Count) => boolean }) {
   const run = useImpact().data?.run;
   return (
     <>

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { answer } from '../../api/client';
 import { PasswordField, TextField } from '../../kit/Field';
 import { Empty } from '../../kit/Layout';
@@ -8,18 +8,26 @@ import { api } from '../api';
 import { Failure } from '../Failure';
 import type { DraftInHand } from '../rules/useDraft';
 
+/** In milliseconds: typing on is no question yet. */
+const PAUSE = 250;
+
 /** A password tried against the draft. It is judged and forgotten. */
 export function TryPassword({ hand }: { hand: DraftInHand }) {
   const [password, setPassword] = useState('');
   const [name, setName] = useState('');
+  const [asked, setAsked] = useState({ password, name });
+  useEffect(() => {
+    const timer = setTimeout(() => setAsked({ password, name }), PAUSE);
+    return () => clearTimeout(timer);
+  }, [password, name]);
   const isDraft = (hand.draft?.version ?? 0) > 0;
   const verdict = useQuery({
     // The draft's version, so that it is judged anew when a rule changes; nothing is kept once the screen is left.
-    queryKey: ['try-password', hand.draft?.version, password, name],
+    queryKey: ['try-password', hand.draft?.version, asked],
     queryFn: () =>
       answer(
         api.POST('/passwords/verdict', {
-          body: { password, name },
+          body: asked,
           ...(isDraft ? { params: { header: { 'Kennel-Rules': 'draft' as const } } } : {}),
         }),
       ),

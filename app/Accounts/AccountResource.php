@@ -67,7 +67,7 @@ final readonly class AccountResource
             'duty' => $owed->duty->value,
             'subject' => $owed->subject,
             'message' => $this->words->say($owed->reason),
-            'settled_by' => $this->words->say(new Reason("settle.{$owed->duty->value}", parameters: $owed->reason->parameters)),
+            'settled_by' => $this->words->say(new Reason(str_replace('duty.', 'settle.', $owed->reason->code), parameters: $owed->reason->parameters)),
         ];
     }
 

@@ -202,10 +202,13 @@ return [
         'not_owed' => 'The account does not owe this.',
     ],
     'settle' => [
-        'change_password' => 'The holder chooses a new password at their next sign-in.',
+        'change_password_asked' => 'The holder chooses a new password at their next sign-in.',
+        'change_password_temporary' => 'The holder signs in with it and chooses a new password.',
+        'change_password_compromised' => 'The holder follows the link in the message; an operator can send it again, or hand over a temporary password.',
         'verify_email' => 'The holder follows the link in the message; an operator can send it again.',
         'accept_terms' => 'The holder accepts the terms of :version at their next sign-in.',
         'complete_fields' => 'The holder fills in “:label” at their next sign-in; an operator can do it for them.',
+        'mend_fields' => 'The holder fills in “:label” anew at their next sign-in; an operator can do it for them.',
     ],
     'account' => [
         'suspended' => 'The account is suspended.',

@@ -78,4 +78,17 @@ final class PasswordsBenchTest extends BrowserTestCase
         $page->press('See them')->see('bcrypt 10 + pepper lost')->see('shown');
         $this->assertAccessible();
     }
+
+    public function test_older_hashes_are_wrapped_at_once_with_a_reason(): void
+    {
+        $older = (int) self::$server->database()->query("SELECT count(*) FROM accounts WHERE hash_kind NOT LIKE 'Argon2id%' AND hash_kind NOT LIKE '%pepper%'")->fetchColumn();
+        $page = $this->enterConsole('/passwords')->press("Wrap {$older} older hashes…")->see("Wrap {$older} older hashes?")->see('portable phpass 2^13');
+        $page->press('Wrap them')->see('Say why; it goes into the audit trail.');
+        $this->assertAccessible();
+        $page->type('Why', 'A backup went missing')->press('Wrap them')->see('Every older hash is enclosed in Argon2id.');
+        $page->see('wrapped portable phpass 2^13 in Argon2id');
+        self::assertSame($older, (int) self::$server->database()->query("SELECT count(*) FROM accounts WHERE hash_kind LIKE 'wrapped %'")->fetchColumn());
+        $this->visit('/a/gaugebook/sign-in')->type('E-mail address', 'hedda@alderwend.example')->type('Password', 'heron weir lantern')->press('Sign in')->see('Hello, Hedda');
+        self::assertSame('Argon2id 47104/1/1', self::$server->database()->query("SELECT hash_kind FROM accounts WHERE email = 'hedda@alderwend.example'")->fetchColumn());
+    }
 }

@@ -100,7 +100,7 @@ export function CalibrationChart({
               ))}
               {last === undefined ? null : (
                 <text x={x(last.memory) + 7} y={y(last.seconds) + 4} className="fill-ink-soft text-[11px]">
-                  {count === 1 ? '1 pass' : `${count} passes`}
+                  {count}
                 </text>
               )}
             </g>
@@ -136,6 +136,16 @@ export function CalibrationChart({
         )}
       </svg>
       <figcaption className="flex flex-wrap gap-x-4 gap-y-1 text-small text-ink-soft">
+        <Key
+          shape={
+            <>
+              <path d="M0 6h12" className="stroke-petrol" strokeWidth="1.2" />
+              <circle cx="6" cy="6" r="2.2" className="fill-petrol" />
+            </>
+          }
+        >
+          measured; the figure is the number of passes
+        </Key>
         <Key shape={<path d="M6 1l5 5-5 5-5-5z" className="fill-none stroke-amber" strokeWidth="1.6" />}>OWASP</Key>
         <Key shape={<path d="M6 1.5 11 10.5H1z" className="fill-none stroke-amber" strokeWidth="1.6" />}>
           RFC 9106, where memory is scarce

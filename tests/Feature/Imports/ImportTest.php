@@ -110,6 +110,7 @@ final class ImportTest extends DoorTestCase
         $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'Moved'], [], 'console')->assertStatus(202);
         // A chunk in, the process dies: a trigger stands in for the power cut, within the second chunk.
         DB::statement("CREATE TEMP TRIGGER power_cut BEFORE INSERT ON accounts WHEN new.email = 'q1500@reach.example' BEGIN SELECT RAISE(ABORT, 'power cut'); END");
+        config(['logging.default' => 'null']);
         $this->app->make(Kernel::class)->call('queue:work', ['--once' => true]);
         self::assertSame(['importing', 1_000, 980], [$this->import($id)['state'], $this->import($id)['done'], DB::table('accounts')->where('email', 'like', '%@reach.example')->count()]);
         DB::statement('DROP TRIGGER power_cut');

@@ -47,6 +47,7 @@ final readonly class AccountResource
             ...$this->row($account, $standing),
             'version' => $account->version,
             'app' => $account->app_key,
+            'came_by' => $account->came_by,
             'lookup_key' => $account->lookup_key,
             'status_reason' => $account->status_reason,
             'email_proven_at' => $account->email_proven_at,

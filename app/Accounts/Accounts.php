@@ -43,6 +43,7 @@ final readonly class Accounts
         return Account::query()->create([
             'id' => (string) Str::uuid7(),
             'app_key' => $appKey,
+            'came_by' => 'signup',
             'name' => $name->value,
             'name_key' => implode(' ', SearchText::words($name->value)),
             'email' => $email->toString(),

@@ -29,7 +29,7 @@ final class ImportAccounts
 
     private const ROWS_A_STATEMENT = 100;
 
-    private const ACCOUNT = 'INSERT INTO accounts (id, app_key, name, name_key, email, lookup_key, status, email_proven_at, password_hash, password_owed, hash_kind, created_at, search) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (lookup_key) DO NOTHING';
+    private const ACCOUNT = 'INSERT INTO accounts (id, app_key, came_by, name, name_key, email, lookup_key, status, email_proven_at, password_hash, password_owed, hash_kind, created_at, search) VALUES (?, ?, \'import\', ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (lookup_key) DO NOTHING';
 
     private const ASSIGNMENT = 'INSERT INTO assignments (account_id, role_key, assigned_by, why, assigned_at) VALUES (?, ?, ?, ?, ?)';
 

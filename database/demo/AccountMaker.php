@@ -41,7 +41,7 @@ final readonly class AccountMaker
             $status = $this->entropy->chance(90) ? 'active' : 'closed';
 
             // Nobody among them has signed in since: it would have renewed the hash.
-            return $this->row($name, $email, $age, $status, $this->legacyHash($index), null);
+            return array_replace($this->row($name, $email, $age, $status, $this->legacyHash($index), null), ['came_by' => 'import']);
         }
         $age = match (true) {
             $index % 10 === 3 => self::OPEN_DAY * self::DAY + $this->entropy->random->getInt(0, 6 * 3_600),
@@ -110,6 +110,7 @@ final readonly class AccountMaker
         return [
             'id' => $this->entropy->uuid($this->start->modify("-{$age} seconds")),
             'app_key' => $this->entropy->pick(['gaugebook', 'gaugebook', 'gaugebook', 'kitloft']),
+            'came_by' => 'signup',
             'name' => $name,
             'name_key' => implode(' ', SearchText::words($name)),
             'email' => $address->toString(),

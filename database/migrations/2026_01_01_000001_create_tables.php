@@ -41,6 +41,7 @@ return new class extends Migration
                 seq INTEGER PRIMARY KEY AUTOINCREMENT,
                 id TEXT NOT NULL UNIQUE,
                 app_key TEXT NULL REFERENCES apps (key),
+                came_by TEXT NOT NULL DEFAULT 'signup' CHECK (came_by IN ('signup', 'import')),
                 name TEXT NOT NULL CHECK (length(name) BETWEEN 1 AND 120),
                 name_key TEXT NOT NULL,
                 email TEXT NOT NULL CHECK (length(email) <= 254),

@@ -18,7 +18,7 @@ final readonly class Forecast
 
     /**
      * @param  'reached'|'expected'|'never'|'unknown'  $state  "never" at the present rate
-     * @param  float|null  $share  of those left, that is renewed a day
+     * @param  float|null  $share  by how much the share of those left shrinks a day: some come back, and new accounts come in
      */
     private function __construct(public string $state, public ?\DateTimeImmutable $on = null, public ?float $share = null)
     {

@@ -51,6 +51,7 @@ final class ImportTest extends DoorTestCase
         }
         $tam = DB::table('accounts')->where('email', 'tam@reach.example')->first();
         self::assertSame(['Pellow, Tam', 'active', 'gaugebook'], [$tam->name, $tam->status, $tam->app_key]);
+        self::assertSame('import', $this->ask("/accounts/{$tam->id}")->assertOk()->json('came_by'));
         self::assertSame(['observer'], DB::table('assignments')->where('account_id', $tam->id)->pluck('role_key')->all());
         self::assertSame($keeper->id, DB::table('audit_events')->where('account_id', $tam->id)->where('event', 'account.imported')->value('actor_id'));
         $changes = Changes::between([], ['name' => 'Pellow, Tam', 'email' => 'tam@reach.example', 'status' => 'active', 'app' => 'gaugebook', 'password' => 'set', 'stored_as' => 'bcrypt 4']);

@@ -54,7 +54,9 @@ function Open({ account, back }: { account: Account; back: string }) {
       <Acts account={account} />
       <dl className="border-b border-line">
         <Row label="Came by">
-          sign-up{account.app === null ? '' : ` on ${account.app}`}, <When at={account.created_at} />
+          {account.came_by === 'import' ? 'import' : 'sign-up'}
+          {account.app === null ? '' : ` ${account.came_by === 'import' ? 'for' : 'on'} ${account.app}`},{' '}
+          <When at={account.created_at} />
         </Row>
         <Row label="Address">
           {account.email_proven_at === null ? (

@@ -120,7 +120,7 @@ function RowsDialog({ of, code, onClose }: { of: Import; code: string; onClose: 
         {rows.data?.items.map((row) => (
           <tr key={`${row.row}${row.code}`}>
             <td>{row.row}</td>
-            <td className="font-mono text-small wrap-anywhere">{row.address}</td>
+            <td className="min-w-56 font-mono text-small wrap-anywhere">{row.address}</td>
             <td className="text-small">{row.message}</td>
           </tr>
         ))}

@@ -19,7 +19,7 @@ export function Trend({ census }: { census: Census }) {
   const now = shares.at(-1) ?? 0;
   const words = {
     reached: `${now.toFixed(1)} % are as today’s rule asks.`,
-    expected: `${now.toFixed(1)} % are as today’s rule asks. Each day ${(100 * (forecast.share_a_day ?? 0)).toFixed(1)} % of those who are left come back; at that rate 95 % are reached on ${forecast.on === null ? '' : LONG.format(new Date(forecast.on))}. The last few may never come.`,
+    expected: `${now.toFixed(1)} % are as today’s rule asks. The share of the others shrinks by ${(100 * (forecast.share_a_day ?? 0)).toFixed(1)} % a day; at that rate 95 % are reached on ${forecast.on === null ? '' : LONG.format(new Date(forecast.on))}. The last few may never come.`,
     never: `${now.toFixed(1)} % are as today’s rule asks. At the present rate 95 % are never reached; wrap the others below.`,
     unknown: `${now.toFixed(1)} % are as today’s rule asks. After three days there is a forecast.`,
   }[forecast.state];

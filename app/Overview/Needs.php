@@ -33,15 +33,15 @@ final readonly class Needs
     /** @return list<array{code: string, count: int}> the console has the words and the way to each */
     public function all(): array
     {
-        $share = $this->census->share();
+        $kinds = $this->census->kinds();
         $refused = $this->audit->countSince('session.refused', Moment::write($this->clock->now()->modify('-24 hours')));
         $counts = [
             'mail.failed' => $this->messages->countByState()['failed'] ?? 0,
             'signin.guessing' => $refused >= self::GUESSING ? $refused : 0,
             'verification.lapsed' => $this->challenges->countLapsed(),
             'rules.cases_fail' => count($this->cases->failing($this->rules->book())),
-            'passwords.stranded' => $this->census->stranded(),
-            'passwords.below_rule' => $share['all'] - $share['current'],
+            'passwords.stranded' => array_sum(array_column(array_filter($kinds, static fn (array $kind): bool => ! $kind['is_verifiable']), 'accounts')),
+            'passwords.below_rule' => array_sum(array_column(array_filter($kinds, static fn (array $kind): bool => ! $kind['is_current']), 'accounts')),
         ];
         $needs = [];
         foreach ($counts as $code => $count) {

@@ -39,12 +39,6 @@ final readonly class Census
         ], array_map(strval(...), array_keys($kinds)));
     }
 
-    /** Accounts whose hash can not be verified here: unknown, malformed, or its pepper is gone. */
-    public function stranded(): int
-    {
-        return array_sum(array_map(static fn (array $kind): int => $kind['is_verifiable'] ? 0 : $kind['accounts'], $this->kinds()));
-    }
-
     /** @return array{current: int, all: int} */
     public function share(): array
     {

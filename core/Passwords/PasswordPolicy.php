@@ -35,7 +35,7 @@ final readonly class PasswordPolicy
             // Said only where it can bite: so many code points may be more bytes than the hash holds.
             ...$most !== null && 4 * $this->rules->maximum > $most ? [new Bytes($most)] : [],
             new NotCommon($this->blocklist),
-            new NotKnown($this->rules->words),
+            new NotKnown,
             new NotTheAddress,
         ];
         foreach ($this->rules->askedKinds() as $kind => $minimum) {
@@ -48,7 +48,7 @@ final readonly class PasswordPolicy
     /** @param  list<string>  $words  of the account and the service, such as its name */
     public function candidate(PreparedPassword $password, ?EmailAddress $address, array $words = []): Candidate
     {
-        return new Candidate($password, $address, [...$this->rules->words, ...$words], fn (string $text, array $known) => ($this->estimate)($text, $known));
+        return new Candidate($password, $address, [...$this->rules->words, ...$words], ($this->estimate)(...));
     }
 
     /** Of what can not be a password at all, or is none yet: no rule is met. */

@@ -24,7 +24,7 @@ final class Candidate
     private ?Estimate $estimate = null;
 
     /**
-     * @param  list<string>  $words  of the account and the service, such as its name
+     * @param  list<string>  $words  of the account and the service, such as their names
      * @param  \Closure(string $password, list<string> $known): Estimate  $guesses
      */
     public function __construct(public readonly PreparedPassword $password, public readonly ?EmailAddress $address, public readonly array $words, private readonly \Closure $guesses)

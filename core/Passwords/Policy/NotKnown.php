@@ -9,14 +9,9 @@ use Kennel\Core\Rules\Reason;
 /** More than a name of the account or the service, disguised or not. */
 final readonly class NotKnown implements PolicyRule
 {
-    /** @param  list<string>  $words  of the service; the candidate brings the account's */
-    public function __construct(private array $words)
-    {
-    }
-
     public function isMetBy(Candidate $candidate): bool
     {
-        $known = Known::in([...$this->words, ...$candidate->words]);
+        $known = Known::in($candidate->words);
         foreach ($known === [] ? [] : $candidate->meant() as $text) {
             $left = str_replace($known, '', $text, $found);
             if ($found > 0 && mb_strlen(preg_replace('/[^\p{L}\p{N}]+/u', '', $left) ?? $left) < Known::MORE_THAN_A_WORD) {

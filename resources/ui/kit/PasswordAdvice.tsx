@@ -1,4 +1,6 @@
+import type { ComponentProps } from 'react';
 import type { Schemas } from '../api/client';
+import { PasswordField } from './Field';
 
 type Verdict = Schemas['PasswordVerdict'];
 
@@ -7,14 +9,34 @@ const fills = ['fill-brick', 'fill-brick', 'fill-amber', 'fill-moss', 'fill-moss
 /** True of nearly everything that is typed: said only when it is not. */
 const QUIET = ['password.too_long', 'password.too_many_bytes'];
 
+/** A box for a new password, with what the server says of it. A box that may stay empty shows no rules until something is typed. */
+export function NewPasswordField({
+  verdict,
+  mayStayEmpty = false,
+  ...box
+}: ComponentProps<typeof PasswordField> & { value: string; verdict: Verdict | null; mayStayEmpty?: boolean }) {
+  const isTyped = box.value !== '';
+  return (
+    <>
+      <PasswordField
+        autoComplete="new-password"
+        large
+        help={mayStayEmpty ? 'Leave it empty to keep the one you have.' : 'Spaces and any script are welcome.'}
+        {...box}
+      />
+      {mayStayEmpty && !isTyped ? null : <PasswordAdvice verdict={verdict} isTyped={isTyped} />}
+    </>
+  );
+}
+
 /** Each rule, met or not, and how hard the password is to guess, with the reason. Takes its room from the start, so that nothing jumps. */
-export function PasswordAdvice({ id, verdict, isTyped }: { id?: string; verdict: Verdict | null; isTyped: boolean }) {
+export function PasswordAdvice({ verdict, isTyped }: { verdict: Verdict | null; isTyped: boolean }) {
   const rules = verdict?.rules.filter(({ code, is_met }) => !QUIET.includes(code) || (isTyped && !is_met)) ?? [];
   const estimate = isTyped ? (verdict?.estimate ?? null) : null;
   const step = estimate === null ? -1 : STEPS.indexOf(estimate.strength);
   const known = (step >= 3 ? [] : (estimate?.parts ?? [])).filter(({ kind }) => kind !== 'unknown').slice(0, 2);
   return (
-    <div id={id} className="mb-2 text-[14px] leading-5" aria-live="polite">
+    <div className="mb-2 text-[14px] leading-5" aria-live="polite">
       <ul aria-label="Rules for the password" className="min-h-20">
         {rules.map(({ code, message, is_met }) => (
           <li key={code} className={`flex gap-2 ${isTyped && is_met ? 'text-moss' : 'text-ink-soft'}`}>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { PasswordField } from '../../kit/Field';
 import { boxId } from '../../kit/FieldBox';
-import { PasswordAdvice } from '../../kit/PasswordAdvice';
+import { NewPasswordField } from '../../kit/PasswordAdvice';
 import { location } from '../api';
 import type { Mistake } from '../PageFrame';
 import { judgePassword, useLast, useVerdict } from '../signup/useVerdict';
@@ -27,18 +27,15 @@ export function useNewPassword(email: string | null) {
     touchAll: () => setTouched(new Set(['password', 'repeat'])),
     boxes: (
       <>
-        <PasswordField
+        <NewPasswordField
           id={boxId('password')}
           label="New password"
-          autoComplete="new-password"
-          large
           value={password}
           onChange={(event) => setPassword(event.target.value)}
           onBlur={() => (password === '' ? undefined : touch('password'))}
           error={touched.has('password') ? wrong : undefined}
-          help="Spaces and any script are welcome."
+          verdict={shown}
         />
-        <PasswordAdvice verdict={shown} isTyped={password !== ''} />
         <PasswordField
           id={boxId('repeat')}
           label="Repeat password"

@@ -3,12 +3,18 @@ import { answer, ApiError, type Schemas } from '../../api/client';
 import { PasswordField, TextField } from '../../kit/Field';
 import { boxId } from '../../kit/FieldBox';
 import { Notice } from '../../kit/Marks';
-import { PasswordAdvice } from '../../kit/PasswordAdvice';
+import { NewPasswordField } from '../../kit/PasswordAdvice';
 import { api, pagePath } from '../api';
 import { Mistakes, PageFrame, PageLink, Submit } from '../PageFrame';
 import { judgePassword, useLast, useVerdict } from '../signup/useVerdict';
 
 type Own = Schemas['OwnAccount'];
+
+const BOXES = [
+  ['name', 'Name'],
+  ['password', 'New password'],
+  ['current', 'Password you have now'],
+] as const;
 
 /** The holder's edit form. The password box is never filled in; left empty, the password stays as it is. */
 export function Edit({ app }: { app: Schemas['App'] }) {
@@ -30,15 +36,10 @@ function EditForm({ app, account }: { app: Schemas['App']; account: Own }) {
   const verdict = useLast(useVerdict({ password, email: account.email, name, app: app.key }, judgePassword));
   const isSet = password !== '';
   const reason = (field: string) => refusal?.problem?.reasons.find((one) => one.field === field)?.message;
-  const mistakes = [
-    ...(reason('name') === undefined ? [] : [{ id: boxId('name'), label: 'Name', message: reason('name') ?? '' }]),
-    ...(reason('password') === undefined
-      ? []
-      : [{ id: boxId('password'), label: 'New password', message: reason('password') ?? '' }]),
-    ...(reason('current') === undefined
-      ? []
-      : [{ id: boxId('current'), label: 'Password you have now', message: reason('current') ?? '' }]),
-  ];
+  const mistakes = BOXES.flatMap(([field, label]) => {
+    const message = reason(field);
+    return message === undefined ? [] : [{ id: boxId(field), label, message }];
+  });
   const submit = (event: FormEvent) => {
     event.preventDefault();
     setSaved(false);
@@ -83,29 +84,25 @@ function EditForm({ app, account }: { app: Schemas['App']; account: Own }) {
           onChange={(event) => setName(event.target.value)}
           error={reason('name')}
         />
-        <PasswordField
+        <NewPasswordField
           id={boxId('password')}
           label="New password"
-          autoComplete="new-password"
-          large
           value={password}
           onChange={(event) => setPassword(event.target.value)}
           error={reason('password')}
-          help="Leave it empty to keep the one you have."
+          verdict={verdict}
+          mayStayEmpty
         />
         {isSet ? (
-          <>
-            <PasswordAdvice verdict={verdict} isTyped />
-            <PasswordField
-              id={boxId('current')}
-              label="Password you have now"
-              autoComplete="current-password"
-              large
-              value={current}
-              onChange={(event) => setCurrent(event.target.value)}
-              error={reason('current')}
-            />
-          </>
+          <PasswordField
+            id={boxId('current')}
+            label="Password you have now"
+            autoComplete="current-password"
+            large
+            value={current}
+            onChange={(event) => setCurrent(event.target.value)}
+            error={reason('current')}
+          />
         ) : null}
         <Submit look={app.look} ready={name.trim() !== '' && (!isSet || current !== '')}>
           Save

@@ -2,7 +2,7 @@ import { useRef, useState, type FormEvent } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Checkbox, PasswordField, TextField } from '../../kit/Field';
 import { Notice } from '../../kit/Marks';
-import { PasswordAdvice } from '../../kit/PasswordAdvice';
+import { NewPasswordField } from '../../kit/PasswordAdvice';
 import { api, isTried, pagePath, tellBench } from '../api';
 import { boxId, FieldBox } from '../../kit/FieldBox';
 import { Mistakes, PageFrame, PageLink, Submit, type Mistake } from '../PageFrame';
@@ -145,13 +145,7 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
       )}
       <TextField label="Full name" autoComplete="name" {...box('name')} />
       <TextField label="E-mail address" type="email" autoComplete="username" inputMode="email" {...box('email')} />
-      <PasswordField
-        label="Password"
-        autoComplete="new-password"
-        {...box('password')}
-        help="Spaces and any script are welcome."
-      />
-      <PasswordAdvice verdict={advice} isTyped={typed.password !== ''} />
+      <NewPasswordField label="Password" {...box('password')} verdict={advice} />
       <PasswordField
         label="Repeat password"
         autoComplete="new-password"

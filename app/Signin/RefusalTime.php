@@ -6,10 +6,12 @@ namespace Kennel\App\Signin;
 
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Passwords\Machine;
+use Kennel\App\Platform\Moment;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Secrets\Secret;
+use Psr\Clock\ClockInterface;
 
 /**
  * One time for every refused sign-in. While hashes of other kinds than today's are stored, verifying one takes another time, and that
@@ -23,7 +25,10 @@ final readonly class RefusalTime
 
     private const TIMES = 5;
 
-    public function __construct(private ConnectionInterface $database, private PasswordHasher $hasher, private HashingRules $rules)
+    /** Then it is measured anew: the machine may have been busy. */
+    private const GOOD_FOR = '-7 days';
+
+    public function __construct(private ConnectionInterface $database, private PasswordHasher $hasher, private HashingRules $rules, private ClockInterface $clock)
     {
     }
 
@@ -45,10 +50,10 @@ final readonly class RefusalTime
         }
         $machine = Machine::here()->id;
         /** @var array<string, float> $times */
-        $times = $this->database->table('hash_times')->where('machine', $machine)->pluck('seconds', 'kind')->all();
+        $times = $this->database->table('hash_times')->where('machine', $machine)->where('measured_at', '>', Moment::write($this->clock->now()->modify(self::GOOD_FOR)))->pluck('seconds', 'kind')->all();
         foreach (array_diff([...$others, $this->rules->kind()], array_map(strval(...), array_keys($times))) as $kind) {
             $times[$kind] = $this->measure($kind);
-            $this->database->table('hash_times')->insertOrIgnore(['machine' => $machine, 'kind' => $kind, 'seconds' => $times[$kind]]);
+            $this->database->table('hash_times')->upsert(['machine' => $machine, 'kind' => $kind, 'seconds' => $times[$kind], 'measured_at' => Moment::write($this->clock->now())], ['machine', 'kind']);
         }
 
         // A refusal of another kind costs its own verification and one by today's rule.
@@ -63,7 +68,7 @@ final readonly class RefusalTime
         return array_map(static fn (\stdClass $row): string => (string) $row->kind, $rows);
     }
 
-    /** Once on each machine, at the first refusal after a kind has come in. */
+    /** On each machine, at the first refusal after a kind has come in, and once a week. */
     private function measure(string $kind): float
     {
         $stored = $kind === $this->rules->kind() ? $this->hasher->decoy() : (string) $this->database->table('accounts')->where('hash_kind', $kind)->value('password_hash');

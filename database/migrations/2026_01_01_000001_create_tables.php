@@ -351,11 +351,12 @@ return new class extends Migration
             $table->integer('accounts');
             $table->primary(['day', 'kind']);
         });
-        // How long verifying a hash of a kind takes on a machine; measured once.
+        // How long verifying a hash of a kind takes on a machine; measured anew now and then.
         Schema::create('hash_times', function (Blueprint $table): void {
             $table->string('machine', 12);
             $table->string('kind', 200);
             $table->float('seconds');
+            $table->string('measured_at', 24);
             $table->primary(['machine', 'kind']);
         });
         Schema::create('calibrations', function (Blueprint $table): void {

@@ -40,6 +40,19 @@ final class RefusalTimeTest extends DoorTestCase
         self::assertLessThan(300, $this->milliseconds(fn () => $this->signIn('fast@post.example')->assertCreated()), 'whoever is let in does not wait');
     }
 
+    public function test_a_figure_is_measured_anew_after_a_week(): void
+    {
+        $this->app->make(Accounts::class)->storeHash($this->holder('slow@post.example'), password_hash(self::PASSWORD, PASSWORD_BCRYPT, ['cost' => 4]));
+        $this->refuse('nobody@post.example');
+        DB::table('hash_times')->update(['seconds' => 0.4]);
+        $this->clock->move('+6 days');
+        self::assertGreaterThan(400, $this->milliseconds(fn () => $this->refuse('nobody@post.example')));
+        $this->clock->move('+2 days');
+        $this->refuse('nobody@post.example');
+        self::assertLessThan(0.4, (float) DB::table('hash_times')->max('seconds'));
+        self::assertSame(2, self::rows('hash_times'));
+    }
+
     public function test_a_hash_nobody_can_verify_costs_nothing(): void
     {
         $this->app->make(Accounts::class)->storeHash($this->holder('odd@post.example'), '$y$j9T$abc');

@@ -44,8 +44,7 @@ final readonly class Accounts
             'id' => (string) Str::uuid7(),
             'app_key' => $appKey,
             'came_by' => 'signup',
-            'name' => $name->value,
-            'name_key' => implode(' ', SearchText::words($name->value)),
+            ...self::nameColumns($name, $email),
             'email' => $email->toString(),
             'lookup_key' => $this->addresses->lookupKey($email),
             'status' => Status::Pending,
@@ -56,7 +55,6 @@ final readonly class Accounts
             'created_at' => Moment::write($this->clock->now()),
             'seen_at' => '',
             'version' => 1,
-            'search' => SearchText::column($name->value, $email->display()),
         ]);
     }
 
@@ -68,13 +66,15 @@ final readonly class Accounts
         return $account;
     }
 
+    /** @return array{name: string, name_key: string, search: string} what is stored of a name: itself, what it is sorted by, what is searched */
+    public static function nameColumns(PersonName $name, EmailAddress $email): array
+    {
+        return ['name' => $name->value, 'name_key' => implode(' ', SearchText::words($name->value)), 'search' => SearchText::column($name->value, $email->display())];
+    }
+
     public function rename(Account $account, PersonName $name): void
     {
-        $this->change($account, [
-            'name' => $name->value,
-            'name_key' => implode(' ', SearchText::words($name->value)),
-            'search' => SearchText::column($name->value, EmailAddress::parse($account->email)->display()),
-        ]);
+        $this->change($account, self::nameColumns($name, EmailAddress::parse($account->email)));
     }
 
     /** A new hash of the same password is not a change of the record, so the version stays. */

@@ -17,8 +17,6 @@ final readonly class CheckImport
 {
     private const CHUNK = 1_000;
 
-    private const ROWS_A_STATEMENT = 100;
-
     public function __construct(private Connection $database, private ClockInterface $clock, private Imports $imports, private DecideImport $decide, private AddressRules $addresses)
     {
     }
@@ -37,12 +35,12 @@ final readonly class CheckImport
         $count = 0;
         foreach ($this->imports->rows($id, $import->format)->from(0) as $offset => $row) {
             $this->look($row, $import, $tally);
-            if (++$count % self::CHUNK === 0 && ! $this->keep($id, $tally, $offset, [])) {
+            if (++$count % self::CHUNK === 0 && ! $this->keep($import, $tally, ['offset' => $offset])) {
                 return;
             }
         }
         $this->database->statement('DELETE FROM import_seen');
-        $this->keep($id, $tally, (int) $import->bytes, ['state' => 'checked', 'finished_at' => Moment::write($this->clock->now())]);
+        $this->keep($import, $tally, ['offset' => (int) $import->bytes, 'state' => 'checked', 'finished_at' => Moment::write($this->clock->now())]);
     }
 
     /** @param  array<string, string>|Reason  $row */
@@ -64,14 +62,8 @@ final readonly class CheckImport
     }
 
     /** @param  array<string, mixed>  $more */
-    private function keep(string $id, Tally $tally, int $offset, array $more): bool
+    private function keep(\stdClass $import, Tally $tally, array $more): bool
     {
-        return $this->database->transaction(function () use ($id, $tally, $offset, $more): bool {
-            foreach (array_chunk($tally->takeRows(), self::ROWS_A_STATEMENT) as $rows) {
-                $this->database->table('import_rows')->insert($rows);
-            }
-
-            return $this->database->table('imports')->where('id', $id)->where('state', 'checking')->update(['offset' => $offset, ...$tally->columns(), ...$more]) === 1;
-        });
+        return $this->database->transaction(fn (): bool => $this->imports->keep($import, $tally, $more));
     }
 }

@@ -6,12 +6,12 @@ namespace Kennel\App\Imports;
 
 use Illuminate\Database\Connection;
 use Illuminate\Support\Str;
+use Kennel\App\Accounts\Accounts;
 use Kennel\App\Audit\Actor;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
 use Kennel\Core\Accounts\AddressRules;
-use Kennel\Core\Accounts\SearchText;
 use Kennel\Core\Audit\Changes;
 use Kennel\Core\Imports\DecideImport;
 use Kennel\Core\Imports\ImportedAccount;
@@ -26,8 +26,6 @@ use Psr\Clock\ClockInterface;
 final class ImportAccounts
 {
     private const CHUNK = 1_000;
-
-    private const ROWS_A_STATEMENT = 100;
 
     private const ACCOUNT = 'INSERT INTO accounts (id, app_key, came_by, name, name_key, email, lookup_key, status, email_proven_at, password_hash, password_owed, hash_kind, created_at, search) VALUES (?, ?, \'import\', ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (lookup_key) DO NOTHING';
 
@@ -106,12 +104,8 @@ final class ImportAccounts
                 $event->execute([(string) Str::uuid7(), $this->context->actId, $now, 'account.imported', $import->begun_by_kind, $import->begun_by_id, $import->begun_by, $id, $one->name->value, $this->changes($one, $import)]);
                 $tally->accept($one);
             }
-            foreach (array_chunk($tally->takeRows(), self::ROWS_A_STATEMENT) as $some) {
-                $this->database->table('import_rows')->insert($some);
-            }
-            $this->database->table('imports')->where('id', $import->id)->update($tally->columns());
 
-            return true;
+            return $this->imports->keep($import, $tally);
         });
     }
 
@@ -119,11 +113,11 @@ final class ImportAccounts
     private function insert(\PDOStatement $statement, ImportedAccount $account, \stdClass $import, string $now): ?string
     {
         $id = (string) Str::uuid7();
-        $words = SearchText::words($account->name->value);
+        ['name' => $name, 'name_key' => $nameKey, 'search' => $search] = Accounts::nameColumns($account->name, $account->email);
         $statement->execute([
-            $id, $import->app_key, $account->name->value, implode(' ', $words), $account->email->toString(), $this->addresses->lookupKey($account->email),
+            $id, $import->app_key, $name, $nameKey, $account->email->toString(), $this->addresses->lookupKey($account->email),
             $import->proven ? 'active' : 'pending', $import->proven ? $now : null, $account->hash, $import->must_change ? 'asked' : '', $account->kind, $now,
-            SearchText::column($account->name->value, $account->email->display()),
+            $search,
         ]);
 
         return $statement->rowCount() === 1 ? $id : null;

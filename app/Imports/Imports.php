@@ -24,6 +24,8 @@ final readonly class Imports
 
     private const LISTED = 500;
 
+    private const ROWS_A_STATEMENT = 100;
+
     public function __construct(private Connection $database, private ClockInterface $clock, private Apps $apps, private AuditTrail $audit, private Words $words)
     {
     }
@@ -97,6 +99,21 @@ final readonly class Imports
         if ($changed === 1 && is_file($this->path($id))) {
             unlink($this->path($id));
         }
+    }
+
+    /**
+     * Keeps how far a run is, inside a transaction.
+     *
+     * @param  array<string, mixed>  $more  further columns of the import
+     * @return bool false when it was discarded meanwhile
+     */
+    public function keep(\stdClass $import, Tally $tally, array $more = []): bool
+    {
+        foreach (array_chunk($tally->takeRows(), self::ROWS_A_STATEMENT) as $rows) {
+            $this->database->table('import_rows')->insert($rows);
+        }
+
+        return $this->database->table('imports')->where('id', $import->id)->where('state', $import->state)->update([...$tally->columns(), ...$more]) === 1;
     }
 
     /** Whatever lies there checked, and is never begun: it holds people's hashes. */

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Kennel\App\Mail;
 
 use Illuminate\Support\Str;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Apps\Apps;
 use Kennel\App\Evidence\EvidenceLog;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
@@ -18,6 +20,7 @@ final readonly class Messages
         private ClockInterface $clock,
         private RequestContext $context,
         private EvidenceLog $evidence,
+        private Apps $apps,
     ) {
     }
 
@@ -39,6 +42,19 @@ final readonly class Messages
         DeliverMessage::dispatch($id);
 
         return $message;
+    }
+
+    /**
+     * To the holder of an account, with a link to a page of the app they came by.
+     *
+     * @param  array<string, mixed>  $variables  beside "app" and "url"
+     * @param  string  $fragment  with its "#"; what is behind it never reaches a log or a Referer header
+     */
+    public function queueToHolder(string $kind, Account $account, string $page, array $variables = [], string $fragment = ''): Message
+    {
+        $app = $account->app_key === null ? null : $this->apps->find($account->app_key);
+
+        return $this->queue($kind, $account->id, $account->name, $account->email, [...$variables, 'app' => $app?->name() ?? 'Kennel', 'url' => url('/a/'.($app->key ?? 'gaugebook')."/{$page}").$fragment]);
     }
 
     public function lastSent(string $accountId, string $kind): ?\DateTimeImmutable

@@ -6,7 +6,6 @@ namespace Kennel\App\Passwords;
 
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Accounts;
-use Kennel\Core\Passwords\Census\Forecast;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordHasher;
 use Psr\Clock\ClockInterface;
@@ -73,10 +72,5 @@ final readonly class Census
         $days[$this->clock->now()->format('Y-m-d')] = $this->share();
 
         return $days;
-    }
-
-    public function forecast(): Forecast
-    {
-        return Forecast::of($this->days());
     }
 }

@@ -7,14 +7,15 @@ namespace Kennel\App\Passwords;
 use Illuminate\Http\JsonResponse;
 use Kennel\App\Platform\Http\Json;
 use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Passwords\Census\Forecast;
 
 final readonly class CensusController
 {
     public function show(CurrentSession $session, Census $census): JsonResponse
     {
         $session->require('kennel:passwords.read');
-        $forecast = $census->forecast();
         $days = $census->days();
+        $forecast = Forecast::of($days);
 
         return Json::ok([
             'current' => $census->currentKind(),

@@ -7,7 +7,6 @@ namespace Kennel\App\Passwords;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
-use Kennel\App\Apps\Apps;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Platform\Http\Problem;
@@ -41,7 +40,6 @@ final readonly class RequireNewPassword
         private PasswordHistory $history,
         private SendRecovery $sendRecovery,
         private Messages $messages,
-        private Apps $apps,
         private AuditTrail $audit,
     ) {
     }
@@ -74,10 +72,7 @@ final readonly class RequireNewPassword
     public function asCompromised(string $id, string $why, SignedIn $operator, \Closure $condition): Account
     {
         return $this->database->transaction(function () use ($id, $why, $operator, $condition): Account {
-            $account = $this->usable($id, $why, $condition);
-            if ($account->id === $operator->accountId) {
-                throw Problem::invalid([new Reason('account.self')]);
-            }
+            $account = $this->somebodyElse($id, $why, $operator, $condition);
             $before = $account->password_owed;
             $this->accounts->change($account, ['password_owed' => 'compromised']);
             $ended = $this->endSessions->allOf($account->id, 'password compromised');
@@ -102,10 +97,7 @@ final readonly class RequireNewPassword
         $temporary = TemporaryPassword::draw($this->entropy);
         $hash = $this->hasher->hash(PreparedPassword::from($temporary));
         $this->database->transaction(function () use ($id, $why, $isMailed, $operator, $condition, $hash, $temporary): void {
-            $account = $this->usable($id, $why, $condition);
-            if ($account->id === $operator->accountId) {
-                throw Problem::invalid([new Reason('account.self')]);
-            }
+            $account = $this->somebodyElse($id, $why, $operator, $condition);
             $before = $account->password_owed;
             $this->history->keep($account);
             $this->accounts->storeHash($account, $hash);
@@ -113,7 +105,8 @@ final readonly class RequireNewPassword
             $this->accounts->change($account, ['password_owed' => 'temporary', 'password_until' => $until]);
             $ended = $this->endSessions->allOf($account->id, 'temporary password');
             if ($isMailed) {
-                $this->mail($account, $temporary);
+                // Sealed in the outbox, as messages with links are.
+                $this->messages->queueToHolder('temporary_password', $account, 'sign-in', ['password' => $temporary->reveal(), 'hours' => self::HOURS]);
             }
             $this->audit->record('account.temporary_password_set', $operator->asOperator(), $account->reference(), ['password_owed' => $before], ['password_owed' => 'temporary', 'until' => $until, 'handed_over' => $isMailed ? 'by a message' : 'by the operator', 'sessions_ended' => $ended], trim($why));
         });
@@ -121,16 +114,12 @@ final readonly class RequireNewPassword
         return $isMailed ? null : $temporary;
     }
 
-    /** The message is sealed in the outbox, as those with links are. */
-    private function mail(Account $account, Secret $temporary): void
+    /** @param  \Closure(Account): void  $condition */
+    private function somebodyElse(string $id, string $why, SignedIn $operator, \Closure $condition): Account
     {
-        $app = $account->app_key === null ? null : $this->apps->find($account->app_key);
-        $this->messages->queue('temporary_password', $account->id, $account->name, $account->email, [
-            'app' => $app?->name() ?? 'Kennel',
-            'password' => $temporary->reveal(),
-            'hours' => self::HOURS,
-            'url' => url('/a/'.($app->key ?? 'gaugebook').'/sign-in'),
-        ]);
+        $account = $this->usable($id, $why, $condition);
+
+        return $account->id === $operator->accountId ? throw Problem::invalid([new Reason('account.self')]) : $account;
     }
 
     /** @param  \Closure(Account): void  $condition */

@@ -88,11 +88,6 @@ final readonly class SetPassword
         $this->history->keep($account);
         $this->accounts->storeHash($account, $hash);
         $this->accounts->change($account, ['password_owed' => '', 'password_until' => null]);
-        $app = $account->app_key === null ? null : $this->apps->find($account->app_key);
-        $this->messages->queue('password_changed', $account->id, $account->name, $account->email, [
-            'app' => $app?->name() ?? 'Kennel',
-            'how' => $how,
-            'url' => url('/a/'.($app->key ?? 'gaugebook').'/recover'),
-        ]);
+        $this->messages->queueToHolder('password_changed', $account, 'recover', ['how' => $how]);
     }
 }

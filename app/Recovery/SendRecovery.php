@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Kennel\App\Recovery;
 
 use Kennel\App\Accounts\Account;
-use Kennel\App\Apps\Apps;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Verification\OpenChallenges;
 use Kennel\Core\Verification\ChallengePurpose;
@@ -15,7 +14,7 @@ use Psr\Clock\ClockInterface;
 /** Sends an account the link that sets a new password; earlier links stop working. Called inside the act's transaction. */
 final readonly class SendRecovery
 {
-    public function __construct(private OpenChallenges $challenges, private VerificationRules $rules, private Messages $messages, private Apps $apps, private ClockInterface $clock)
+    public function __construct(private OpenChallenges $challenges, private VerificationRules $rules, private Messages $messages, private ClockInterface $clock)
     {
     }
 
@@ -27,11 +26,6 @@ final readonly class SendRecovery
     public function __invoke(Account $account): void
     {
         $token = $this->challenges->issue($account, ChallengePurpose::ResetPassword, $this->rules->lifetime);
-        $app = $account->app_key === null ? null : $this->apps->find($account->app_key);
-        $this->messages->queue('reset_password', $account->id, $account->name, $account->email, [
-            'app' => $app?->name() ?? 'Kennel',
-            'url' => url('/a/'.($app->key ?? 'gaugebook').'/reset').'#t='.$token->reveal(),
-            'minutes' => intdiv($this->rules->lifetime->seconds, 60),
-        ]);
+        $this->messages->queueToHolder('reset_password', $account, 'reset', ['minutes' => intdiv($this->rules->lifetime->seconds, 60)], "#t={$token->reveal()}");
     }
 }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Kennel\App\Verification;
 
 use Kennel\App\Accounts\Account;
-use Kennel\App\Apps\Apps;
 use Kennel\App\Mail\Messages;
 use Kennel\Core\Verification\ChallengePurpose;
 use Kennel\Core\Verification\VerificationRules;
@@ -19,7 +18,6 @@ final readonly class SendVerification
         private OpenChallenges $challenges,
         private VerificationRules $rules,
         private Messages $messages,
-        private Apps $apps,
     ) {
     }
 
@@ -30,13 +28,8 @@ final readonly class SendVerification
             return false;
         }
         $token = $this->challenges->issue($account, ChallengePurpose::VerifyAddress, $this->rules->lifetime);
-        $app = $account->app_key === null ? null : $this->apps->find($account->app_key);
-        $this->messages->queue('verify_address', $account->id, $account->name, $account->email, [
-            'app' => $app?->name() ?? 'Kennel',
-            // After the "#", so that it never reaches a log or a Referer header, and a scanner that opens the link proves nothing.
-            'url' => url('/a/'.($app->key ?? 'gaugebook').'/verify').'#t='.$token->reveal(),
-            'hours' => intdiv($this->rules->lifetime->seconds, 3600),
-        ]);
+        // After the "#", so that a scanner that opens the link proves nothing.
+        $this->messages->queueToHolder('verify_address', $account, 'verify', ['hours' => intdiv($this->rules->lifetime->seconds, 3600)], "#t={$token->reveal()}");
 
         return true;
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\App;
 
+use Illuminate\Cache\CacheManager;
+use Illuminate\Contracts\Cache\Repository;
 use Illuminate\Contracts\Encryption\Encrypter;
 use Illuminate\Contracts\Foundation\MaintenanceMode;
 use Illuminate\Database\Connection;
@@ -11,27 +13,48 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Foundation\FileBasedMaintenanceMode;
 use Illuminate\Routing\UrlGenerator;
 use Illuminate\Support\ServiceProvider;
+use Kennel\App\Accounts\ForgetAccounts;
 use Kennel\App\Apps\Apps;
+use Kennel\App\Audit\ForgetStrangers;
+use Kennel\App\Evidence\ForgetEvidence;
 use Kennel\App\Fields\DialledNumbers;
+use Kennel\App\Imports\ForgetImports;
+use Kennel\App\Mail\ForgetMessages;
 use Kennel\App\Mail\Relay;
+use Kennel\App\Mail\RelayFacts;
 use Kennel\App\Mail\SmtpRelay;
 use Kennel\App\Mail\StandInRelay;
+use Kennel\App\Passwords\Brakes;
 use Kennel\App\Passwords\CommonPasswords;
+use Kennel\App\Passwords\ForgetFigures;
 use Kennel\App\Passwords\PepperKeys;
 use Kennel\App\Passwords\RankedWords;
+use Kennel\App\Pictures\ForgetLogos;
 use Kennel\App\Platform\Clock;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
+use Kennel\App\Platform\Http\ForgetIdempotencyKeys;
+use Kennel\App\Platform\Pause;
+use Kennel\App\Platform\Queue\ForgetFailedJobs;
 use Kennel\App\Platform\RequestContext;
+use Kennel\App\Platform\Retention\Forgets;
+use Kennel\App\Platform\SystemEntropy;
+use Kennel\App\Platform\SystemPause;
+use Kennel\App\Platform\Throttling\ForgetThrottles;
+use Kennel\App\Platform\Throttling\LockingFileStore;
 use Kennel\App\Recovery\SendRecovery;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Sessions\ForgetSessions;
+use Kennel\App\Signup\ForgetSignups;
 use Kennel\App\Signup\ListedThrowawayDomains;
+use Kennel\App\Verification\ForgetChallenges;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\DutyRules;
 use Kennel\Core\Apps\AppRules;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\PhoneNumbers;
+use Kennel\Core\Mail\Reach;
 use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Passwords\Guesses\EstimateGuesses;
 use Kennel\Core\Passwords\Guesses\WordRanks;
@@ -39,24 +62,31 @@ use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Passwords\Peppers\Peppers;
 use Kennel\Core\Pictures\PictureRules;
+use Kennel\Core\Retention\RetentionRules;
 use Kennel\Core\Rules\ReviewRules;
 use Kennel\Core\Secrets\Entropy;
-use Kennel\Core\Secrets\SystemEntropy;
 use Kennel\Core\Sessions\SessionRules;
 use Kennel\Core\Signup\BotRules;
 use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Signup\TermsRules;
 use Kennel\Core\Signup\ThrowawayDomains;
+use Kennel\Core\Throttling\ThrottleRules;
 use Kennel\Core\Verification\VerificationRules;
 use Psr\Clock\ClockInterface;
 
 /** Hands the core its clock, its randomness and its rules, and the database its kind of transaction. */
 final class KennelProvider extends ServiceProvider
 {
+    /** Who deletes what; kennel:purge asks each. In the order of an account's life. */
+    public const FORGETS = [
+        ForgetAccounts::class, ForgetChallenges::class, ForgetMessages::class, ForgetSessions::class, ForgetSignups::class, ForgetImports::class, ForgetFigures::class,
+        ForgetEvidence::class, ForgetStrangers::class, ForgetLogos::class, ForgetIdempotencyKeys::class, ForgetFailedJobs::class, ForgetThrottles::class,
+    ];
+
     /** What is read from the rule book, each part by itself: most requests need one of them. */
     public const RULES = [
         Apps::class, SignupRules::class, TermsRules::class, BotRules::class, AddressRules::class, FieldRules::class, DutyRules::class, PictureRules::class,
-        PasswordRules::class, HashingRules::class, VerificationRules::class, SessionRules::class, ReviewRules::class,
+        PasswordRules::class, HashingRules::class, VerificationRules::class, SessionRules::class, ReviewRules::class, ThrottleRules::class, RetentionRules::class,
     ];
 
     public function register(): void
@@ -64,6 +94,7 @@ final class KennelProvider extends ServiceProvider
         Connection::resolverFor('sqlite', static fn ($pdo, $database, $prefix, $config): ImmediateSqliteConnection => new ImmediateSqliteConnection($pdo, $database, $prefix, $config));
         $this->app->singleton(ClockInterface::class, Clock::class);
         $this->app->singleton(Entropy::class, SystemEntropy::class);
+        $this->app->singleton(Pause::class, SystemPause::class);
         $this->app->scoped(RequestContext::class);
         $this->app->scoped(CurrentSession::class);
         $this->app->singleton(MaintenanceMode::class, FileBasedMaintenanceMode::class);
@@ -71,6 +102,7 @@ final class KennelProvider extends ServiceProvider
         $this->app->bind(Relay::class, static fn ($app): Relay => config('kennel.relay') === 'stand-in'
             ? $app->make(StandInRelay::class)
             : new SmtpRelay((string) config('kennel.relay'), (string) config('kennel.sender.address')));
+        $this->app->scoped(Reach::class, fn (): Reach => $this->app->make(RelayFacts::class)->reach());
         $this->app->bind(ConnectionInterface::class, static fn ($app): Connection => $app['db']->connection());
         $this->app->bind(Connection::class, static fn ($app): Connection => $app['db']->connection());
         $this->app->singleton(Blocklist::class, static fn (): CommonPasswords => new CommonPasswords(resource_path('passwords/common.txt')));
@@ -79,6 +111,15 @@ final class KennelProvider extends ServiceProvider
         $this->app->scoped(Peppers::class, static fn (): Peppers => PepperKeys::read((string) config('kennel.peppers.file'), (string) config('kennel.peppers.keys')));
         $this->app->singleton(ThrowawayDomains::class, static fn (): ListedThrowawayDomains => new ListedThrowawayDomains(resource_path('domains/throwaway.txt')));
         $this->app->singleton(PhoneNumbers::class, DialledNumbers::class);
+        $this->app->when(Brakes::class)->needs(Repository::class)->give(static fn ($app): Repository => $app['cache']->store('throttles'));
+        // Asked for by a command alone.
+        if ($this->app->runningInConsole()) {
+            $this->app->tag(self::FORGETS, Forgets::class);
+        }
+        // Most requests count nothing and need no cache.
+        $this->callAfterResolving('cache', static function (CacheManager $caches): void {
+            $caches->extend('locking-file', fn ($app, array $config): Repository => $caches->repository(new LockingFileStore($app['files'], $config['path'])));
+        });
         $this->registerRules();
     }
 
@@ -91,7 +132,7 @@ final class KennelProvider extends ServiceProvider
     /** Read once a request or job, so that what is published counts from the next on. */
     private function registerRules(): void
     {
-        $this->app->scoped(RulesInForce::class, static fn (): RulesInForce => new RulesInForce(storage_path('rules.json')));
+        $this->app->scoped(RulesInForce::class, static fn ($app): RulesInForce => new RulesInForce($app->make(Connection::class), storage_path('framework/rules')));
         $rules = fn (): RulesInForce => $this->app->make(RulesInForce::class);
         $this->app->scoped(Apps::class, fn (): Apps => new Apps($this->app->make(ConnectionInterface::class), AppRules::readAll($rules()->only('apps'))));
         $this->app->scoped(SignupRules::class, static fn (): SignupRules => SignupRules::read($rules()->section('signup')));
@@ -112,5 +153,7 @@ final class KennelProvider extends ServiceProvider
         $this->app->when(SendRecovery::class)->needs(VerificationRules::class)->give(static fn (): VerificationRules => VerificationRules::read($rules()->section('recovery')));
         $this->app->scoped(SessionRules::class, static fn (): SessionRules => SessionRules::read($rules()->section('sessions')));
         $this->app->scoped(ReviewRules::class, static fn (): ReviewRules => ReviewRules::read($rules()->section('review')));
+        $this->app->scoped(ThrottleRules::class, static fn (): ThrottleRules => ThrottleRules::read($rules()->section('throttles')));
+        $this->app->scoped(RetentionRules::class, static fn (): RetentionRules => RetentionRules::read($rules()->section('retention')));
     }
 }

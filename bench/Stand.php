@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Bench;
 
 use Kennel\Tests\Browser\Support\FreePort;
+use Kennel\Tests\Support\InForce;
 
 /** nginx and php-fpm over one data set, as one would run Kennel: four static children, opcache, cached configuration. */
 final class Stand
@@ -14,21 +15,27 @@ final class Stand
     /** @var list<resource> */
     private array $processes = [];
 
-    private function __construct(private readonly string $data, private readonly string $run, public readonly int $port)
+    /** @param  array<string, string>  $settings  of the environment */
+    private function __construct(private readonly string $data, private readonly string $run, public readonly int $port, private readonly array $settings = [])
     {
     }
 
-    /** @param  array<string, mixed>|null  $bots  rules against programs, in the place of the demo's */
-    public static function start(int $accounts, ?array $bots = null): self
+    /**
+     * @param  array<string, mixed>|null  $bots  rules against programs, in the place of the demo's
+     * @param  array<string, string>  $settings  of the environment
+     * @param  bool  $isThrottled  whether limits and brakes are on; off, since all that is measured comes from one source
+     */
+    public static function start(int $accounts, ?array $bots = null, array $settings = [], bool $isThrottled = false): self
     {
         $data = self::seeded($accounts);
         $run = sys_get_temp_dir().'/kennel-bench-'.bin2hex(random_bytes(6));
         mkdir($run);
-        $stand = new self($data, $run, FreePort::find());
+        $stand = new self($data, $run, FreePort::find(), $settings);
         register_shutdown_function($stand->stop(...));
         $rules = json_decode((string) file_get_contents("{$data}/rules.seeded.json"), true, flags: JSON_THROW_ON_ERROR);
         $rules['signup']['bots'] = array_replace($rules['signup']['bots'], $bots ?? []);
-        file_put_contents("{$data}/rules.json", json_encode($rules, JSON_THROW_ON_ERROR));
+        $rules['throttles'] = array_replace_recursive($rules['throttles'], $isThrottled ? [] : InForce::UNTHROTTLED);
+        InForce::write($stand->database(), $rules);
         $stand->artisan('config:cache');
         $stand->artisan('route:cache');
         $stand->serve();
@@ -50,7 +57,7 @@ final class Stand
     /** @return array<string, mixed> the rule book in force */
     public function rules(): array
     {
-        return json_decode((string) file_get_contents("{$this->data}/rules.json"), true, flags: JSON_THROW_ON_ERROR);
+        return InForce::read($this->database());
     }
 
     public function url(string $path): string
@@ -109,6 +116,11 @@ final class Stand
         return (float) $found[1];
     }
 
+    public function work(string $queue): void
+    {
+        $this->begin(['php', 'artisan', 'queue:work', $queue, '--sleep=0.1', '--quiet']);
+    }
+
     public function stop(): void
     {
         foreach ($this->processes as $process) {
@@ -134,7 +146,7 @@ final class Stand
             (new \PDO("sqlite:{$data}/kennel.sqlite"))->exec('PRAGMA journal_mode = WAL');
             $stand->artisan('migrate', '--force');
             $stand->artisan('kennel:demo-seed', "--accounts={$accounts}");
-            copy("{$data}/rules.json", "{$data}/rules.seeded.json");
+            file_put_contents("{$data}/rules.seeded.json", json_encode(InForce::read($stand->database()), JSON_THROW_ON_ERROR));
             touch("{$data}/seeded");
         }
 
@@ -207,6 +219,7 @@ final class Stand
             'KENNEL_BENCH' => '1', 'KENNEL_DEMO' => '1', 'KENNEL_DATA' => $this->data, 'KENNEL_DATABASE' => "{$this->data}/kennel.sqlite",
             'APP_CONFIG_CACHE' => "{$this->data}/framework/config.php", 'APP_ROUTES_CACHE' => "{$this->data}/framework/routes.php",
             'APP_EVENTS_CACHE' => "{$this->data}/framework/events.php", 'PATH' => getenv('PATH').':/usr/sbin',
+            'KENNEL_SENDER' => 'accounts@alderwend.example', ...$this->settings,
         ];
     }
 }

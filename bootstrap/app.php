@@ -9,14 +9,16 @@ use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Support\Facades\Route;
 use Kennel\App\Evidence\RecordWire;
 use Kennel\App\Imports\Commands\Import;
+use Kennel\App\Mail\Commands\AskRelay;
 use Kennel\App\Passwords\Commands\NoteCensus;
 use Kennel\App\Passwords\Commands\Peppers;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Http\RenderProblem;
 use Kennel\App\Platform\Http\RequireSameOrigin;
 use Kennel\App\Platform\Http\SecurityHeaders;
+use Kennel\App\Platform\Retention\Commands\Purge;
 use Kennel\App\Rules\Commands\Rules;
-use Kennel\App\Sessions\Commands\Purge;
+use Kennel\App\Rules\RefuseDraft;
 use Kennel\Demo\Commands\SeedDemo;
 
 $app = Application::configure(basePath: dirname(__DIR__))
@@ -27,15 +29,16 @@ $app = Application::configure(basePath: dirname(__DIR__))
             Route::middleware([])->group(base_path('routes/web.php'));
         },
     )
-    ->withCommands([Import::class, NoteCensus::class, Peppers::class, Purge::class, Rules::class, SeedDemo::class])
+    ->withCommands([AskRelay::class, Import::class, NoteCensus::class, Peppers::class, Purge::class, Rules::class, SeedDemo::class])
     ->withSchedule(static function (Schedule $schedule): void {
         $schedule->command('kennel:census')->hourly()->withoutOverlapping();
+        $schedule->command('kennel:ask-relay')->everyTenMinutes()->withoutOverlapping();
         $schedule->command('kennel:purge')->everyFiveMinutes()->withoutOverlapping();
     })
     ->withMiddleware(static function (Middleware $middleware): void {
         // The framework's own global list trims and rewrites input; passwords must arrive as they were typed.
         $middleware->use([SecurityHeaders::class]);
-        $middleware->group('api', [RecordWire::class, RequireSameOrigin::class]);
+        $middleware->group('api', [RecordWire::class, RequireSameOrigin::class, RefuseDraft::class]);
     })
     ->withExceptions(static function (Exceptions $exceptions): void {
         $exceptions->dontReport(Problem::class);

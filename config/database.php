@@ -15,7 +15,9 @@ return [
             // open is rolled back by PDO when the request ends.
             'options' => [PDO::ATTR_PERSISTENT => true],
             'journal_mode' => null, // WAL is set once, when the file is made; it is a property of the file
-            'synchronous' => 'NORMAL', // with WAL: a power cut may lose the last commits, never the file; FULL to lose none
+            // With WAL, NORMAL may lose the last commits to a power cut, though never the file. What is acknowledged is kept: FULL.
+            // bin/bench durability says what it costs.
+            'synchronous' => env('KENNEL_SYNCHRONOUS', 'FULL'),
         ],
     ],
     'migrations' => ['table' => 'migrations', 'update_date_on_publish' => false],

@@ -9,7 +9,7 @@ return [
     // "stand-in" holds every message for the console to show; any other value is a Symfony Mailer DSN such as smtp://relay:587.
     'relay' => env('KENNEL_RELAY', 'stand-in'),
 
-    'sender' => ['address' => env('KENNEL_SENDER', 'accounts@alderwend.example'), 'name' => env('KENNEL_SENDER_NAME', 'Alder & Wend accounts')],
+    'sender' => ['address' => env('KENNEL_SENDER', 'accounts@localhost.localdomain'), 'name' => env('KENNEL_SENDER_NAME', 'Accounts')],
 
     // Keys mixed into passwords before they are hashed, each with an id: a file of lines "id key-in-Base64", and the same lines in the
     // environment, a semicolon between them. Never in the database. `php artisan kennel:peppers` makes keys and says which are in use.

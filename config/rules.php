@@ -7,7 +7,10 @@ declare(strict_types=1);
 return [
     'apps' => [],
     'signup' => [
-        'roles' => ['observer'],
+        // Never a role with a permission over Kennel itself.
+        'roles' => [],
+        // An account or claim whose address nobody proves goes after so long, and the address is free again.
+        'unproven_for' => 'P7D',
         // Refused on every app, with their subdomains; in any script.
         'refused_domains' => [],
         // Domains of throw-away mailboxes: the list in resources/domains.
@@ -56,6 +59,32 @@ return [
         'kept_idle' => 'P7D',
         'kept_absolute' => 'P30D',
         'seen_every' => 'PT1M',
+        // How long typing the password counts for acts that hand out power.
+        'proof_for' => 'PT10M',
+    ],
+    'throttles' => [
+        'verdicts' => ['times' => 600, 'within' => 'PT1M'],
+        'forms' => ['times' => 120, 'within' => 'PT10M'],
+        'signups_of_address' => ['times' => 5, 'within' => 'PT1H'],
+        'recoveries' => ['times' => 30, 'within' => 'PT1H'],
+        'recoveries_of_address' => ['times' => 5, 'within' => 'PT1H'],
+        'resends' => ['times' => 30, 'within' => 'PT1H'],
+        'resends_of_address' => ['times' => 5, 'within' => 'PT1H'],
+        'links' => ['times' => 120, 'within' => 'PT10M'],
+        'signins_of_account' => ['free' => 10, 'first_delay' => 'PT1S', 'longest_delay' => 'PT5M', 'forgotten_after' => 'PT1H'],
+        'signins_of_source' => ['free' => 100, 'first_delay' => 'PT1S', 'longest_delay' => 'PT5M', 'forgotten_after' => 'PT1H'],
+    ],
+    'retention' => [
+        'sessions' => 'P1D',
+        'challenges' => 'P30D',
+        'messages' => 'P90D',
+        'closed_accounts' => 'P30D',
+        'evidence' => 'P7D',
+        'verdicts' => 'P31D',
+        'tallies' => 'P400D',
+        'refusals' => 'P35D',
+        'imports' => 'P90D',
+        'failed_jobs' => 'P30D',
     ],
     'review' => ['by_somebody_else' => false],
 ];

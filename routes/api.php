@@ -24,11 +24,13 @@ use Kennel\App\Passwords\WrappingController;
 use Kennel\App\Pictures\PictureController;
 use Kennel\App\Platform\Http\Idempotency;
 use Kennel\App\Platform\Http\OpenApiController;
+use Kennel\App\Platform\Throttling\ThrottleSource;
 use Kennel\App\Recovery\RecoveryController;
 use Kennel\App\Roles\RoleController;
 use Kennel\App\Rules\RulesController;
 use Kennel\App\Rules\UnderDraft;
 use Kennel\App\Sessions\CurrentSessionController;
+use Kennel\App\Sessions\RequireFreshProof;
 use Kennel\App\Sessions\RequirePermission;
 use Kennel\App\Sessions\SessionController;
 use Kennel\App\Signin\SigninController;
@@ -36,7 +38,8 @@ use Kennel\App\Signup\SignupController;
 use Kennel\App\Verification\VerificationController;
 
 /*
- * Every door, in the order of an account's life. What a door needs stands beside it.
+ * Every door, in the order of an account's life. What a door needs stands beside it: a permission, a limit for strangers, and for what hands
+ * out power a password that was typed not long ago.
  */
 Route::pattern('id', '[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}');
 Route::pattern('key', '[a-z0-9-]{1,40}');
@@ -47,22 +50,23 @@ Route::get('openapi.json', [OpenApiController::class, 'show']);
 // Open to everybody
 Route::get('apps/{key}', [AppController::class, 'show'])->middleware(UnderDraft::class);
 Route::get('apps/{key}/signup-schema', [AppController::class, 'signupSchema'])->middleware(UnderDraft::class);
-Route::post('signups/forms', [SignupController::class, 'open'])->middleware(UnderDraft::class);
+Route::post('signups/forms', [SignupController::class, 'open'])->middleware([ThrottleSource::by('forms'), UnderDraft::class]);
 Route::post('signups', [SignupController::class, 'store'])->middleware(Idempotency::class);
-Route::post('signups/verdict', [SignupController::class, 'verdict'])->middleware(UnderDraft::class);
-Route::post('fields/verdict', [FieldController::class, 'verdict'])->middleware(UnderDraft::class);
-Route::post('verifications', [VerificationController::class, 'resend'])->middleware(Idempotency::class);
-Route::post('verifications/inspect', [VerificationController::class, 'inspect']);
-Route::post('verifications/consume', [VerificationController::class, 'consume']);
-Route::post('recoveries', [RecoveryController::class, 'store'])->middleware(Idempotency::class);
-Route::post('recoveries/inspect', [RecoveryController::class, 'inspect']);
-Route::post('recoveries/consume', [RecoveryController::class, 'consume']);
-Route::post('passwords/verdict', [PasswordController::class, 'verdict'])->middleware(UnderDraft::class);
+Route::post('signups/verdict', [SignupController::class, 'verdict'])->middleware([ThrottleSource::by('verdicts'), UnderDraft::class]);
+Route::post('fields/verdict', [FieldController::class, 'verdict'])->middleware([ThrottleSource::by('verdicts'), UnderDraft::class]);
+Route::post('verifications', [VerificationController::class, 'resend'])->middleware([ThrottleSource::by('resends'), Idempotency::class]);
+Route::post('verifications/inspect', [VerificationController::class, 'inspect'])->middleware(ThrottleSource::by('links'));
+Route::post('verifications/consume', [VerificationController::class, 'consume'])->middleware(ThrottleSource::by('links'));
+Route::post('recoveries', [RecoveryController::class, 'store'])->middleware([ThrottleSource::by('recoveries'), Idempotency::class]);
+Route::post('recoveries/inspect', [RecoveryController::class, 'inspect'])->middleware(ThrottleSource::by('links'));
+Route::post('recoveries/consume', [RecoveryController::class, 'consume'])->middleware(ThrottleSource::by('links'));
+Route::post('passwords/verdict', [PasswordController::class, 'verdict'])->middleware([ThrottleSource::by('verdicts'), UnderDraft::class]);
 Route::post('sessions', [SigninController::class, 'store']);
 
 // The browser's own session
 Route::get('session', [CurrentSessionController::class, 'show']);
 Route::delete('session', [SessionController::class, 'signOut']);
+Route::post('session/proof', [SigninController::class, 'proveAgain']);
 
 // The holder's own account. Open to limited accounts too: this is where duties are settled.
 Route::get('account', [OwnAccountController::class, 'show']);
@@ -78,10 +82,11 @@ Route::get('rules', [RulesController::class, 'show'])->middleware(RequirePermiss
 Route::get('rules/draft', [RulesController::class, 'draft'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::put('rules/draft', [RulesController::class, 'saveDraft'])->middleware(RequirePermission::named('kennel:rules.manage'));
 Route::delete('rules/draft', [RulesController::class, 'discardDraft'])->middleware(RequirePermission::named('kennel:rules.manage'));
+Route::post('rules/draft/rebase', [RulesController::class, 'rebaseDraft'])->middleware(RequirePermission::named('kennel:rules.manage'));
 Route::post('rules/draft/review', [RulesController::class, 'reviewDraft'])->middleware(RequirePermission::named('kennel:rules.manage'));
-Route::post('rules/draft/publish', [RulesController::class, 'publishDraft'])->middleware(RequirePermission::named('kennel:rules.manage'));
+Route::post('rules/draft/publish', [RulesController::class, 'publishDraft'])->middleware([RequirePermission::named('kennel:rules.manage'), RequireFreshProof::class]);
 Route::get('rules/revisions', [RulesController::class, 'revisions'])->middleware(RequirePermission::named('kennel:rules.read'));
-Route::get('rules/revisions/{number}', [RulesController::class, 'revision'])->whereNumber('number')->middleware(RequirePermission::named('kennel:rules.read'));
+Route::get('rules/revisions/{number}', [RulesController::class, 'revision'])->where('number', '[0-9]{1,9}')->middleware(RequirePermission::named('kennel:rules.read'));
 Route::get('rules/impact', [RulesController::class, 'impact'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::post('rules/impact', [RulesController::class, 'beginImpact'])->middleware(RequirePermission::named('kennel:rules.manage'));
 Route::delete('rules/impact/{id}', [RulesController::class, 'cancelImpact'])->middleware(RequirePermission::named('kennel:rules.manage'));
@@ -100,12 +105,12 @@ Route::get('messages/{id}/html', [MessageController::class, 'html'])->middleware
 Route::get('messages/{id}/eml', [MessageController::class, 'eml'])->middleware(RequirePermission::named('kennel:messages.read'));
 Route::post('messages/{id}/send-again', [MessageController::class, 'sendAgain'])->middleware(RequirePermission::named('kennel:messages.send'));
 Route::get('passwords/wrapping', [WrappingController::class, 'show'])->middleware(RequirePermission::named('kennel:passwords.read'));
-Route::post('passwords/wrapping', [WrappingController::class, 'store'])->middleware(RequirePermission::named('kennel:passwords.manage'));
+Route::post('passwords/wrapping', [WrappingController::class, 'store'])->middleware([RequirePermission::named('kennel:passwords.manage'), RequireFreshProof::class]);
 Route::delete('passwords/wrapping/{id}', [WrappingController::class, 'destroy'])->middleware(RequirePermission::named('kennel:passwords.manage'));
 Route::get('passwords/guidance', [GuidanceController::class, 'passwords'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::get('imports', [ImportController::class, 'index'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::put('imports/{id}', [ImportController::class, 'store'])->middleware(RequirePermission::named('kennel:accounts.manage'))->whereUuid('id');
-Route::post('imports/{id}/begin', [ImportController::class, 'begin'])->middleware(RequirePermission::named('kennel:accounts.manage'));
+Route::post('imports/{id}/begin', [ImportController::class, 'begin'])->middleware([RequirePermission::named('kennel:accounts.manage'), RequireFreshProof::class]);
 Route::get('imports/{id}/rows', [ImportController::class, 'rows'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::delete('imports/{id}', [ImportController::class, 'destroy'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::get('passwords/peppers', [PepperController::class, 'index'])->middleware(RequirePermission::named('kennel:passwords.read'));
@@ -122,9 +127,9 @@ Route::get('accounts/{id}', [AccountController::class, 'show'])->middleware(Requ
 Route::post('accounts/{id}/suspend', [AccountController::class, 'suspend'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/restore', [AccountController::class, 'restore'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/require-new-password', [AccountController::class, 'requireNewPassword'])->middleware(RequirePermission::named('kennel:accounts.manage'));
-Route::post('accounts/{id}/temporary-password', [AccountController::class, 'setTemporaryPassword'])->middleware(RequirePermission::named('kennel:accounts.manage'));
+Route::post('accounts/{id}/temporary-password', [AccountController::class, 'setTemporaryPassword'])->middleware([RequirePermission::named('kennel:accounts.manage'), RequireFreshProof::class]);
 Route::post('accounts/{id}/recovery', [RecoveryController::class, 'sendByOperator'])->middleware(RequirePermission::named('kennel:messages.send'));
-Route::post('accounts/{id}/waive', [AccountController::class, 'waive'])->middleware(RequirePermission::named('kennel:accounts.manage'));
+Route::post('accounts/{id}/waive', [AccountController::class, 'waive'])->middleware([RequirePermission::named('kennel:accounts.manage'), RequireFreshProof::class]);
 Route::patch('accounts/{id}/fields', [AccountController::class, 'changeFields'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/verification', [VerificationController::class, 'resendByOperator'])->middleware(RequirePermission::named('kennel:messages.send'));
 Route::get('challenges', [VerificationController::class, 'index'])->middleware(RequirePermission::named('kennel:accounts.read'));

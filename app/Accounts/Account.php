@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Accounts;
 
 use Illuminate\Database\Eloquent\Model;
+use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\Status;
 
 /**
@@ -23,11 +24,12 @@ use Kennel\Core\Accounts\Status;
  * @property string $terms_version
  * @property string|null $completed_at
  * @property string $password_hash
- * @property string $password_owed
+ * @property PasswordOwed $password_owed
  * @property string|null $password_until
  * @property string $hash_kind
  * @property string $created_at
  * @property string $seen_at
+ * @property string|null $closed_at
  * @property int $version
  */
 final class Account extends Model
@@ -45,7 +47,13 @@ final class Account extends Model
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['status' => Status::class, 'version' => 'integer'];
+        return ['status' => Status::class, 'password_owed' => PasswordOwed::class, 'version' => 'integer'];
+    }
+
+    /** Signed up for, and not yet proven to be anybody's. */
+    public function isUnproven(): bool
+    {
+        return $this->status === Status::Pending && $this->email_proven_at === null;
     }
 
     /** @return array{id: string, name: string} as the trail names it */

@@ -117,7 +117,7 @@ final readonly class AccountController
             throw Problem::invalid($reasons);
         }
 
-        return $this->answer($change($id, $fields, $operator->asOperator(), false, static fn (Account $account) => EntityTag::require($request, $account->version), trim($why)));
+        return $this->answer($change($id, $fields, $operator, false, static fn (Account $account) => EntityTag::require($request, $account->version), trim($why)));
     }
 
     /** @return array{SignedIn, string} */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Accounts;
 
+use Kennel\App\Audit\Strangers;
 use Kennel\App\Duties\Waivers;
 use Kennel\App\Fields\StoredFields;
 use Kennel\App\Platform\Words;
@@ -14,6 +15,7 @@ use Kennel\Core\Accounts\Owed;
 use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\Refused;
+use Psr\Clock\ClockInterface;
 
 /** An account as operators see it. The hash itself is never part of it; its kind is. */
 final readonly class AccountResource
@@ -24,6 +26,8 @@ final readonly class AccountResource
         private Standings $standings,
         private StoredFields $fields,
         private Waivers $waivers,
+        private Strangers $strangers,
+        private ClockInterface $clock,
     ) {
     }
 
@@ -58,15 +62,17 @@ final readonly class AccountResource
             'waivers' => $this->waivers->listOf($account->id),
             'fields' => $this->fields->of($account),
             'roles' => $this->roles->of($account->id),
+            'refused_signins' => $this->strangers->countSince('session.refused', $this->clock->now()->modify('-24 hours'), $account->id),
         ];
     }
 
-    /** @return array{duty: string, subject: string, message: string, settled_by: string} */
+    /** @return array{duty: string, subject: string, is_waivable: bool, message: string, settled_by: string} */
     public function owed(Owed $owed): array
     {
         return [
             'duty' => $owed->duty->value,
             'subject' => $owed->subject,
+            'is_waivable' => $owed->isWaivable,
             'message' => $this->words->say($owed->reason),
             'settled_by' => $this->words->say(new Reason(str_replace('duty.', 'settle.', $owed->reason->code), parameters: $owed->reason->parameters)),
         ];

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Kennel\App\Accounts;
 
 use Illuminate\Support\Str;
+use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Accounts\SearchText;
 use Kennel\Core\Accounts\Status;
@@ -49,7 +51,7 @@ final readonly class Accounts
             'lookup_key' => $this->addresses->lookupKey($email),
             'status' => Status::Pending,
             'terms_version' => $termsVersion,
-            'password_owed' => '',
+            'password_owed' => PasswordOwed::Nothing,
             'password_hash' => $passwordHash,
             'hash_kind' => HashKind::of($passwordHash),
             'created_at' => Moment::write($this->clock->now()),
@@ -58,12 +60,28 @@ final readonly class Accounts
         ]);
     }
 
-    /** @param  array<string, mixed>  $changes */
+    /**
+     * Writes upon the version that was read and no other: of two changes of one version the second is refused, whoever makes it.
+     *
+     * @param  array<string, mixed>  $changes
+     *
+     * @throws Problem 412
+     */
     public function change(Account $account, array $changes): Account
     {
-        $account->fill([...$changes, 'version' => $account->version + 1])->save();
+        $read = $account->version;
+        $account->fill([...$changes, 'version' => $read + 1]);
+        if (Account::query()->where('seq', $account->seq)->where('version', $read)->update($account->getDirty()) !== 1) {
+            throw new Problem(412, 'update.changed_meanwhile');
+        }
 
-        return $account;
+        return $account->syncOriginal();
+    }
+
+    /** For what belongs to the record and is kept elsewhere: roles, fields, waivers. @throws Problem 412 */
+    public function touch(Account $account): Account
+    {
+        return $this->change($account, []);
     }
 
     /** @return array{name: string, name_key: string, search: string} what is stored of a name: itself, what it is sorted by, what is searched */
@@ -77,10 +95,19 @@ final readonly class Accounts
         $this->change($account, self::nameColumns($name, EmailAddress::parse($account->email)));
     }
 
-    /** A new hash of the same password is not a change of the record, so the version stays. */
+    /**
+     * Only in the place of the hash that was read. A new hash of the same password is not a change of the record, so the version stays.
+     *
+     * @throws Problem 412
+     */
     public function storeHash(Account $account, string $passwordHash): void
     {
-        $account->fill(['password_hash' => $passwordHash, 'hash_kind' => HashKind::of($passwordHash)])->save();
+        $read = $account->password_hash;
+        $account->fill(['password_hash' => $passwordHash, 'hash_kind' => HashKind::of($passwordHash)]);
+        if (Account::query()->where('seq', $account->seq)->where('password_hash', $read)->update($account->getDirty()) !== 1) {
+            throw new Problem(412, 'update.changed_meanwhile');
+        }
+        $account->syncOriginal();
     }
 
     public function countAll(): int
@@ -102,12 +129,14 @@ final readonly class Accounts
     }
 
     /**
-     * Whether another account of the list could still sign in and act.
-     *
      * @param  list<string>  $ids
+     * @return list<Account> those of the list that are active
      */
-    public function anyUsable(array $ids): bool
+    public function active(array $ids): array
     {
-        return Account::query()->whereIn('id', $ids)->where('status', Status::Active->value)->exists();
+        /** @var list<Account> $active */
+        $active = Account::query()->whereIn('id', $ids)->where('status', Status::Active->value)->get()->all();
+
+        return $active;
     }
 }

@@ -38,7 +38,9 @@ final readonly class EditOwnAccount
         $new = PasswordBox::read($password);
         $write = $new === null ? null : $this->changePassword->prepare($account, $current ?? new Secret(''), $new);
 
-        return $this->database->transaction(function () use ($holder, $account, $name, $write): Account {
+        return $this->database->transaction(function () use ($holder, $condition, $name, $write): Account {
+            $account = $this->accounts->find($holder->accountId) ?? throw Problem::notFound();
+            $condition($account);
             if ($name !== null && $name->value !== $account->name) {
                 $before = $account->name;
                 $this->accounts->rename($account, $name);

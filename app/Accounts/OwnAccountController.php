@@ -48,7 +48,7 @@ final readonly class OwnAccountController
         $fields = $body->object('fields');
         $body->complete();
 
-        return $this->answer($change($holder->accountId, $fields, $holder->asHolder(), true, static fn (Account $account) => EntityTag::require($request, $account->version)));
+        return $this->answer($change($holder->accountId, $fields, $holder, true, static fn (Account $account) => EntityTag::require($request, $account->version)));
     }
 
     public function acceptTerms(Request $request, AcceptTerms $accept): JsonResponse
@@ -71,13 +71,8 @@ final readonly class OwnAccountController
             throw Problem::notFound();
         }
         $id = $pictures->add($request->getContent(), $holder->accountId);
-        $account = $this->accounts->find($holder->accountId) ?? throw Problem::notFound();
-        $former = array_column($this->fields->of($account), 'value', 'key')[$field] ?? null;
-        $account = $change($holder->accountId, [$field => $id], $holder->asHolder(), true, static function (): void {
+        $account = $change($holder->accountId, [$field => $id], $holder, true, static function (): void {
         });
-        if (is_string($former)) {
-            $pictures->remove($former);
-        }
 
         return $this->answer($account);
     }

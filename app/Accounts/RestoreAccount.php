@@ -18,6 +18,7 @@ final readonly class RestoreAccount
         private Accounts $accounts,
         private AuditTrail $audit,
         private ChangeStatus $rule,
+        private OperatorAuthority $authority,
     ) {
     }
 
@@ -31,6 +32,7 @@ final readonly class RestoreAccount
         return $this->database->transaction(function () use ($id, $why, $operator, $condition): Account {
             $account = $this->accounts->find($id) ?? throw Problem::notFound();
             $condition($account);
+            $this->authority->require($operator, $account);
             $reasons = $this->rule->restore($account->status, $why);
             if ($reasons !== []) {
                 throw Problem::invalid($reasons);

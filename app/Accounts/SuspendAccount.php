@@ -7,7 +7,6 @@ namespace Kennel\App\Accounts;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Http\Problem;
-use Kennel\App\Roles\Roles;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\App\Sessions\SignedIn;
 use Kennel\Core\Accounts\ChangeStatus;
@@ -16,12 +15,11 @@ use Kennel\Core\Accounts\Status;
 /** Stops an account: no sign-in, every session ended, all in one transaction. */
 final readonly class SuspendAccount
 {
-    private const MANAGE = 'kennel:accounts.manage';
-
     public function __construct(
         private ConnectionInterface $database,
         private Accounts $accounts,
-        private Roles $roles,
+        private Keepers $keepers,
+        private OperatorAuthority $authority,
         private EndSessions $endSessions,
         private AuditTrail $audit,
         private ChangeStatus $rule,
@@ -38,7 +36,8 @@ final readonly class SuspendAccount
         return $this->database->transaction(function () use ($id, $why, $operator, $condition): Account {
             $account = $this->accounts->find($id) ?? throw Problem::notFound();
             $condition($account);
-            $reasons = $this->rule->suspend($account->status, $why, $account->id === $operator->accountId, $this->isLastManager($account));
+            $this->authority->require($operator, $account);
+            $reasons = $this->rule->suspend($account->status, $why, $account->id === $operator->accountId, $this->keepers->isLast($account));
             if ($reasons !== []) {
                 throw Problem::invalid($reasons);
             }
@@ -56,13 +55,5 @@ final readonly class SuspendAccount
 
             return $account;
         });
-    }
-
-    private function isLastManager(Account $account): bool
-    {
-        $managers = $this->roles->holders($this->roles->allowing(self::MANAGE));
-
-        return in_array($account->id, $managers, true)
-            && ! $this->accounts->anyUsable(array_values(array_diff($managers, [$account->id])));
     }
 }

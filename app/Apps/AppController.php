@@ -10,6 +10,7 @@ use Kennel\App\Pictures\PictureLinks;
 use Kennel\App\Platform\Http\Json;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Words;
+use Kennel\App\Rules\UnderDraft;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldRules;
@@ -47,7 +48,7 @@ final readonly class AppController
     /** What a form of the app's own can check by itself. */
     public function signupSchema(string $key, SignupSchema $schema, ClockInterface $clock): JsonResponse
     {
-        return Json::ok($schema->of($this->find($key)->rules, $clock->now()), headers: ['Content-Type' => 'application/schema+json', 'Cache-Control' => 'public, max-age=60']);
+        return Json::ok($schema->of($this->find($key)->rules, $clock->now()), headers: ['Content-Type' => 'application/schema+json', 'Cache-Control' => 'public, max-age=60', 'Vary' => UnderDraft::HEADER]);
     }
 
     private function find(string $key): App

@@ -24,6 +24,14 @@ final readonly class Apps
         return $row === null ? null : $this->read($row);
     }
 
+    /** An account page's address: under the account's own app, else under the first there is; accounts of no app may have been made by hand. */
+    public function pageOf(?App $app, string $page): string
+    {
+        $key = $app->key ?? $this->database->table('apps')->orderBy('key')->value('key');
+
+        return url(is_string($key) ? "/a/{$key}/{$page}" : '/console');
+    }
+
     /** @return list<App> */
     public function all(): array
     {

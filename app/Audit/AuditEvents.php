@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Audit;
 
 use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Paging\NewestFirst;
 use Kennel\App\Sessions\CurrentSession;
 
@@ -39,14 +40,16 @@ final readonly class AuditEvents
         ]);
     }
 
+    /** @return array<string, int> how often an event was recorded, by hour */
+    public function byHour(string $event, \DateTimeImmutable $since): array
+    {
+        return $this->database->table('audit_events')->where('event', $event)->where('at', '>=', Moment::write($since))
+            ->selectRaw('substr(at, 1, 13) AS hour, count(*) AS tally')->groupByRaw('substr(at, 1, 13)')->pluck('tally', 'hour')->map(static fn ($tally): int => (int) $tally)->all();
+    }
+
     public function count(): int
     {
         // The trail has no gaps at its end and never loses a row, so its last number is its length.
         return (int) $this->database->table('audit_events')->max('seq');
-    }
-
-    public function countSince(string $event, string $moment): int
-    {
-        return $this->database->table('audit_events')->where('event', $event)->where('at', '>=', $moment)->count();
     }
 }

@@ -55,6 +55,12 @@ final readonly class Cases
         return array_column(array_filter($this->run($book), static fn (array $case): bool => ! $case['holds']), 'name');
     }
 
+    /** Another whenever a case was added or removed. */
+    public function fingerprint(): string
+    {
+        return hash('sha256', $this->database->table('rule_cases')->orderBy('id')->pluck('id')->implode(' '));
+    }
+
     public function add(SignupCase $case, string $by): string
     {
         $id = (string) Str::uuid7();

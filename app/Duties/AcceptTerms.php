@@ -9,18 +9,16 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Http\Problem;
-use Kennel\App\Platform\Moment;
 use Kennel\App\Sessions\SignedIn;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Signup\TermsRules;
-use Psr\Clock\ClockInterface;
 
 /** A holder accepts the terms in force: that very version, which is the one they were shown. */
 final readonly class AcceptTerms
 {
     public function __construct(
         private ConnectionInterface $database,
-        private ClockInterface $clock,
+        private TermsAcceptances $acceptances,
         private TermsRules $terms,
         private Accounts $accounts,
         private AuditTrail $audit,
@@ -40,7 +38,7 @@ final readonly class AcceptTerms
                 return;
             }
             $before = ['terms' => $account->terms_version === '' ? null : $account->terms_version];
-            $this->database->table('terms_acceptances')->insertOrIgnore(['account_id' => $account->id, 'version' => $version, 'accepted_at' => Moment::write($this->clock->now()), 'source' => $source]);
+            $this->acceptances->add($account->id, $version, $source);
             $this->accounts->change($account, ['terms_version' => $version]);
             $this->audit->record('account.terms_accepted', $holder->asHolder(), $account->reference(), $before, ['terms' => $version]);
             ($this->markComplete)($account);

@@ -8,12 +8,12 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\MarkComplete;
+use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Accounts\Standings;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Sessions\SignedIn;
-use Kennel\Core\Accounts\Owed;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\WrittenReason;
 use Psr\Clock\ClockInterface;
@@ -29,6 +29,7 @@ final readonly class WaiveDuty
         private Waivers $waivers,
         private AuditTrail $audit,
         private MarkComplete $markComplete,
+        private OperatorAuthority $authority,
     ) {
     }
 
@@ -42,17 +43,29 @@ final readonly class WaiveDuty
         return $this->database->transaction(function () use ($id, $subject, $why, $operator, $condition): Account {
             $account = $this->accounts->find($id) ?? throw Problem::notFound();
             $condition($account);
-            $owed = array_map(static fn (Owed $one): string => $one->subject, $this->standings->of($account)->owed);
-            $reasons = [...WrittenReason::reasonsAgainst($why), ...in_array($subject, $owed, true) ? [] : [new Reason('duty.not_owed', 'subject')]];
+            $this->authority->require($operator, $account);
+            $reasons = [...WrittenReason::reasonsAgainst($why), ...$this->reasonsAgainst($account, $subject)];
             if ($reasons !== []) {
                 throw Problem::invalid($reasons);
             }
             $this->waivers->add($account->id, $subject, $operator->name, trim($why), Moment::write($this->clock->now()));
-            $this->accounts->change($account, []);
+            $this->accounts->touch($account);
             $this->audit->record('account.duty_waived', $operator->asOperator(), $account->reference(), ['owed' => $subject], ['owed' => 'waived'], trim($why));
             ($this->markComplete)($account);
 
             return $account;
         });
+    }
+
+    /** @return list<Reason> */
+    private function reasonsAgainst(Account $account, string $subject): array
+    {
+        foreach ($this->standings->of($account)->owed as $owed) {
+            if ($owed->subject === $subject) {
+                return $owed->isWaivable ? [] : [new Reason('duty.not_waivable', 'subject')];
+            }
+        }
+
+        return [new Reason('duty.not_owed', 'subject')];
     }
 }

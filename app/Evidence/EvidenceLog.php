@@ -23,7 +23,7 @@ final readonly class EvidenceLog
      * Written in the transaction of the act, where there is one, so that the sequence is the order of commits.
      *
      * @param  'wire'|'record'|'message'|'audit'  $lane
-     * @param  array<string, mixed>  $content  shown as it is, after redaction
+     * @param  array<string, mixed>  $content shown as it is, but for what the redactor knows for a secret
      */
     public function append(string $lane, string $label, array $content, ?string $accountId = null, ?string $actId = null): void
     {

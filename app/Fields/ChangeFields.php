@@ -8,10 +8,11 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\MarkComplete;
-use Kennel\App\Audit\Actor;
+use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Pictures\Pictures;
 use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Sessions\SignedIn;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldKind;
@@ -34,26 +35,32 @@ final readonly class ChangeFields
         private Pictures $pictures,
         private AuditTrail $audit,
         private MarkComplete $markComplete,
+        private OperatorAuthority $authority,
     ) {
     }
 
     /**
      * @param  array<array-key, mixed>  $changes  by key
+     * @param  SignedIn  $by  the holder of this very account, or an operator
      * @param  \Closure(Account): void  $condition  throws when the record is not the one that was seen
      *
      * @throws Problem 404, 412, 422
      */
-    public function __invoke(string $accountId, array $changes, Actor $by, bool $asHolder, \Closure $condition, ?string $why = null): Account
+    public function __invoke(string $accountId, array $changes, SignedIn $by, bool $asHolder, \Closure $condition, ?string $why = null): Account
     {
         return $this->database->transaction(function () use ($accountId, $changes, $by, $asHolder, $condition, $why): Account {
             $account = $this->accounts->find($accountId) ?? throw Problem::notFound();
             $condition($account);
+            if (! $asHolder) {
+                $this->authority->require($by, $account);
+            }
             $kept = $this->judge($account, $changes, $asHolder);
             $before = array_intersect_key($this->values->of($account->seq), $kept);
             $this->values->write($account->seq, $kept);
+            $this->removeReplacedPictures($before, $kept);
             if ($kept !== []) {
-                $this->accounts->change($account, []);
-                $this->audit->record('account.fields_changed', $by, $account->reference(), $this->trail($before + array_fill_keys(array_keys($kept), null)), $this->trail($kept), $why);
+                $this->accounts->touch($account);
+                $this->audit->record('account.fields_changed', $asHolder ? $by->asHolder() : $by->asOperator(), $account->reference(), $this->trail($before + array_fill_keys(array_keys($kept), null)), $this->trail($kept), $why);
             }
             ($this->markComplete)($account);
 
@@ -80,6 +87,21 @@ final readonly class ChangeFields
         }
 
         return $verdict->values;
+    }
+
+    /**
+     * A picture that is no value any more is nobody's: its row and its files go, and its address with them.
+     *
+     * @param  array<string, mixed>  $before
+     * @param  array<string, mixed>  $kept
+     */
+    private function removeReplacedPictures(array $before, array $kept): void
+    {
+        foreach ($before as $key => $former) {
+            if (is_string($former) && $former !== ($kept[$key] ?? null) && $this->rules->find($key)?->kind === FieldKind::Picture) {
+                $this->pictures->remove($former);
+            }
+        }
     }
 
     /**

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Kennel\App\Fields;
 
 use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Pictures\Pictures;
 use Kennel\Core\Fields\SortKey;
 
 /** What is stored of each account's fields. Values go in as the core has judged them and come out as they went in. */
@@ -16,7 +18,7 @@ final readonly class FieldValues
     /** A single value stands here; a list's begin at 1. */
     private const SINGLE = 0;
 
-    public function __construct(private ConnectionInterface $database)
+    public function __construct(private ConnectionInterface $database, private Pictures $pictures)
     {
     }
 
@@ -69,6 +71,13 @@ final readonly class FieldValues
         if ($rows !== []) {
             $this->database->table('field_values')->insert($rows);
         }
+    }
+
+    /** Takes every value away, and the account's pictures with them. */
+    public function clear(Account $account): void
+    {
+        $this->database->table('field_values')->where('account_seq', $account->seq)->delete();
+        $this->pictures->removeAllOf([$account->id]);
     }
 
     /** One value as it is stored, and as it is looked for. */

@@ -7,20 +7,27 @@ namespace Kennel\App\Health;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\JsonResponse;
 use Kennel\App\Platform\Http\Json;
+use Kennel\App\Rules\RulesInForce;
+use Kennel\Core\Rules\InvalidRuleBook;
 
-/** For a load balancer: whether this process can answer and its database can be read. */
+/** For a load balancer: whether this process can answer, its database can be read, and every rule is there that a door will ask for. */
 final readonly class HealthController
 {
-    public function show(ConnectionInterface $database): JsonResponse
+    public function show(ConnectionInterface $database, RulesInForce $rules): JsonResponse
     {
         try {
             $database->selectOne('SELECT seq FROM accounts LIMIT 1');
+            $rules->book();
+        } catch (InvalidRuleBook $mistake) {
+            report($mistake);
+
+            return Json::ok(['status' => 'down', 'database' => 'reachable', 'rules' => $mistake->getMessage()], 503);
         } catch (\Throwable $error) {
             report($error);
 
-            return Json::ok(['status' => 'down', 'database' => 'unreachable'], 503);
+            return Json::ok(['status' => 'down', 'database' => 'unreachable', 'rules' => 'unknown'], 503);
         }
 
-        return Json::ok(['status' => 'up', 'database' => 'reachable']);
+        return Json::ok(['status' => 'up', 'database' => 'reachable', 'rules' => 'whole']);
     }
 }

@@ -7,6 +7,7 @@ namespace Kennel\App\Impact;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Fields\FieldValues;
 use Kennel\Core\Accounts\AccountFacts;
+use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\Status;
 
 /** All accounts, a chunk at a time in the order of their sequence, with what standing depends on. Memory stays flat. */
@@ -18,10 +19,9 @@ final readonly class AccountStream
     {
     }
 
-    /** @return \Generator<int, array<string, AccountFacts>> by account id */
-    public function chunks(): \Generator
+    /** @return \Generator<int, array<string, AccountFacts>> by account id; each chunk by the sequence number of its last account */
+    public function chunks(int $last = 0): \Generator
     {
-        $last = 0;
         do {
             $accounts = $this->database->select('SELECT seq, id, status, email_proven_at, email, app_key, terms_version, password_owed, hash_kind FROM accounts WHERE seq > ? ORDER BY seq LIMIT '.self::CHUNK, [$last]);
             if ($accounts === []) {
@@ -39,9 +39,9 @@ final readonly class AccountStream
             }
             $facts = [];
             foreach ($accounts as $row) {
-                $facts[$row->id] = new AccountFacts(Status::from($row->status), $row->email_proven_at !== null, $row->email, $row->app_key, $row->terms_version, FieldValues::assemble($parts[$row->seq] ?? []), $waived[$row->id] ?? [], $row->password_owed, $row->hash_kind);
+                $facts[$row->id] = new AccountFacts(Status::from($row->status), $row->email_proven_at !== null, $row->email, $row->app_key, $row->terms_version, FieldValues::assemble($parts[$row->seq] ?? []), $waived[$row->id] ?? [], PasswordOwed::from($row->password_owed), $row->hash_kind);
             }
-            yield $facts;
+            yield $last => $facts;
         } while (count($accounts) === self::CHUNK);
     }
 }

@@ -27,22 +27,26 @@ final readonly class Impact
         return $this->database->table('accounts')->count();
     }
 
-    /** @return \Generator<int, list<array{account: string|null, finding: Finding}>> a chunk's findings at a time, by how many accounts are done */
-    public function of(RuleBook $before, RuleBook $after): \Generator
+    /**
+     * @param  int  $from  -1 for the beginning, or what came with the last chunk
+     * @return \Generator<int, array{accounts: int, findings: list<array{account: string|null, finding: Finding}>}> a chunk's findings and
+     *                                                                                                               how many accounts it was
+     */
+    public function of(RuleBook $before, RuleBook $after, int $from = -1): \Generator
     {
         [$judgeBefore, $judgeAfter] = [$this->judges->of($before), $this->judges->of($after)];
         $compare = new Compare($judgeBefore, $judgeAfter);
-        yield 0 => [...$this->collisions($after), ...$this->pastSignups($compare), ...$this->pastPasswords($judgeBefore->passwordRules()->minimum, $judgeAfter->passwordRules()->minimum)];
-        $done = 0;
-        foreach ($this->accounts->chunks() as $chunk) {
+        if ($from < 0) {
+            yield 0 => ['accounts' => 0, 'findings' => [...$this->collisions($after), ...$this->pastSignups($compare), ...$this->pastPasswords($judgeBefore->passwordRules()->minimum, $judgeAfter->passwordRules()->minimum)]];
+        }
+        foreach ($this->accounts->chunks(max(0, $from)) as $last => $chunk) {
             $findings = [];
             foreach ($chunk as $id => $facts) {
                 foreach ($compare->onAccount($facts) as $finding) {
                     $findings[] = ['account' => (string) $id, 'finding' => $finding];
                 }
             }
-            $done += count($chunk);
-            yield $done => $findings;
+            yield $last => ['accounts' => count($chunk), 'findings' => $findings];
         }
     }
 

@@ -7,9 +7,11 @@ namespace Kennel\App\Impact;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Str;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Queue\Step;
 use Kennel\App\Platform\Words;
 use Kennel\App\Rules\Drafts;
 use Kennel\App\Rules\RulesInForce;
+use Kennel\Core\Impact\Finding;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\RuleBook;
 use Psr\Clock\ClockInterface;
@@ -17,9 +19,6 @@ use Psr\Clock\ClockInterface;
 /** Impact as operators meet it: begun, watched, cancelled, and read while it still runs. */
 final readonly class ImpactRuns
 {
-    /** Of one kind and reason so many are listed by name; all are counted. */
-    private const LISTED = 2_000;
-
     private const ROWS_A_STATEMENT = 100;
 
     public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private Impact $impact, private RulesInForce $rules, private Drafts $drafts, private Words $words)
@@ -68,37 +67,80 @@ final readonly class ImpactRuns
         $this->database->table('impact_runs')->where('id', $id)->whereIn('state', ['queued', 'running'])->update(['state' => 'cancelled', 'finished_at' => Moment::write($this->clock->now())]);
     }
 
-    /**
-     * @param  \Closure(int $done, int $total): bool  $goOn  asked after each chunk
-     * @return array<string, array{kind: string, code: string, field: string|null, count: int}>
-     */
-    public function measure(RuleBook $after, \Closure $goOn, ?string $id = null): array
+    public function fail(string $id): void
     {
-        $counts = [];
-        $total = $this->impact->total();
-        foreach ($this->impact->of($this->rules->book(), $after) as $done => $findings) {
-            $rows = [];
-            foreach ($findings as ['account' => $account, 'finding' => $finding]) {
-                $key = "{$finding->kind} {$finding->reason->code} {$finding->reason->field}";
-                $counts[$key] ??= ['kind' => $finding->kind, 'code' => $finding->reason->code, 'field' => $finding->reason->field, 'count' => 0];
-                if (++$counts[$key]['count'] <= self::LISTED && $id !== null) {
-                    $rows[] = ['run_id' => $id, 'kind' => $finding->kind, 'code' => $finding->reason->code, 'field' => $finding->reason->field, 'account_id' => $account, 'parameters' => json_encode((object) $finding->reason->parameters, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)];
-                }
+        $this->database->table('impact_runs')->where('id', $id)->whereIn('state', ['queued', 'running'])->update(['state' => 'failed', 'finished_at' => Moment::write($this->clock->now())]);
+    }
+
+    /**
+     * Works on a run, of the very save of the draft it was begun for.
+     *
+     * @return bool false when there is more to do
+     */
+    public function work(string $id, Step $step): bool
+    {
+        $run = $this->database->table('impact_runs')->where('id', $id);
+        if ($run->clone()->whereIn('state', ['queued', 'running'])->update(['state' => 'running']) === 0) {
+            return true;
+        }
+        $row = $run->clone()->first();
+        $document = (int) ($row->draft_version ?? 0) === 0 ? $this->rules->document() : $this->drafts->documentOf((int) ($row->draft_version ?? 0));
+        if ($row === null || $document === null) {
+            $this->cancel($id);
+
+            return true;
+        }
+        $counts = new ImpactCounts(json_decode($row->counts, true, flags: JSON_THROW_ON_ERROR));
+        foreach ($this->impact->of($this->rules->book(), RuleBook::fromArray($document), (int) $row->cursor) as $last => ['accounts' => $accounts, 'findings' => $findings]) {
+            if (! $this->keep($id, $counts->add($findings), $last, $accounts, $counts)) {
+                return true;
             }
-            if ($id !== null) {
-                $this->database->transaction(function () use ($rows, $id, $done, $counts): void {
-                    foreach (array_chunk($rows, self::ROWS_A_STATEMENT) as $some) {
-                        $this->database->table('impact_findings')->insert($some);
-                    }
-                    $this->database->table('impact_runs')->where('id', $id)->update(['done' => $done, 'counts' => json_encode(array_values($counts), JSON_THROW_ON_ERROR)]);
-                });
-            }
-            if (! $goOn($done, $total)) {
-                break;
+            if ($step->isOver()) {
+                return false;
             }
         }
+        $run->clone()->where('state', 'running')->update(['state' => 'done', 'finished_at' => Moment::write($this->clock->now())]);
 
-        return $counts;
+        return true;
+    }
+
+    /**
+     * All at once, for whoever waits for it.
+     *
+     * @return list<array{kind: string, code: string, field: string|null, count: int}>
+     */
+    public function measure(RuleBook $before, RuleBook $after): array
+    {
+        $counts = new ImpactCounts([]);
+        foreach ($this->impact->of($before, $after) as ['findings' => $findings]) {
+            $counts->add($findings);
+        }
+
+        return $counts->all();
+    }
+
+    /**
+     * A chunk's findings, and the place behind it, in one transaction.
+     *
+     * @param  list<array{account: string|null, finding: Finding}>  $listed
+     * @return bool false when it was cancelled
+     */
+    private function keep(string $id, array $listed, int $last, int $accounts, ImpactCounts $counts): bool
+    {
+        $rows = array_map(static fn (array $one): array => [
+            'run_id' => $id, 'kind' => $one['finding']->kind, 'code' => $one['finding']->reason->code, 'field' => $one['finding']->reason->field, 'account_id' => $one['account'],
+            'parameters' => json_encode((object) $one['finding']->reason->parameters, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+        ], $listed);
+
+        return $this->database->transaction(function () use ($id, $rows, $last, $accounts, $counts): bool {
+            $isOn = $this->database->table('impact_runs')->where('id', $id)->where('state', 'running')
+                ->update(['done' => $this->database->raw("done + {$accounts}"), 'cursor' => $last, 'counts' => json_encode($counts->all(), JSON_THROW_ON_ERROR)]) === 1;
+            foreach ($isOn ? array_chunk($rows, self::ROWS_A_STATEMENT) : [] as $some) {
+                $this->database->table('impact_findings')->insert($some);
+            }
+
+            return $isOn;
+        });
     }
 
     private function inShort(string $code, ?string $field): string

@@ -10,7 +10,10 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Audit\Actor;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Queue\Step;
 use Kennel\App\Platform\RequestContext;
+use Kennel\App\Roles\Roles;
+use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Audit\Changes;
 use Kennel\Core\Imports\DecideImport;
@@ -42,14 +45,18 @@ final class ImportAccounts
         private readonly SignupRules $signup,
         private readonly AuditTrail $audit,
         private readonly RequestContext $context,
+        private readonly Roles $roles,
+        private readonly RulesInForce $rules,
+        private readonly ImportBounds $bounds,
     ) {
     }
 
-    public function __invoke(string $id): void
+    /** @return bool false when there is more to do */
+    public function __invoke(string $id, Step $step): bool
     {
         $import = $this->imports->find($id);
         if ($import === null || $import->state !== 'importing') {
-            return;
+            return true;
         }
         $tally = Tally::of($import);
         $chunk = [];
@@ -59,7 +66,10 @@ final class ImportAccounts
             $last = $offset;
             if (count($chunk) === self::CHUNK) {
                 if (! $this->keep($import, $chunk, $tally, $last)) {
-                    return;
+                    return true;
+                }
+                if ($step->isOver()) {
+                    return false;
                 }
                 $chunk = [];
             }
@@ -67,6 +77,8 @@ final class ImportAccounts
         if ($this->keep($import, $chunk, $tally, (int) $import->bytes)) {
             $this->finish($import, $tally);
         }
+
+        return true;
     }
 
     /**
@@ -77,12 +89,14 @@ final class ImportAccounts
     {
         $rules = $this->imports->rulesOf($import);
         // Decided before the transaction: parsing is most of the work, and nobody should wait for it.
-        $decided = array_map(fn (array|Reason $row): ImportedAccount|array => $row instanceof Reason ? [$row] : ($this->decide)($row, $rules), $rows);
+        $decided = array_map(fn (array|Reason $row): ImportedAccount|array => $row instanceof Reason ? [$row] : $this->bounds->judge(($this->decide)($row, $rules)), $rows);
 
         return $this->database->transaction(function () use ($import, $rows, $decided, $tally, $offset): bool {
             if ($this->database->table('imports')->where('id', $import->id)->where('state', 'importing')->update(['offset' => $offset]) === 0) {
                 return false;
             }
+            // Decided by rules that may have been published over since: then the chunk is decided again.
+            $this->rules->requireUnchanged();
             $pdo = $this->database->getPdo();
             [$account, $assignment, $event] = [$pdo->prepare(self::ACCOUNT), $pdo->prepare(self::ASSIGNMENT), $pdo->prepare(self::EVENT)];
             $now = Moment::write($this->clock->now());
@@ -98,7 +112,7 @@ final class ImportAccounts
 
                     continue;
                 }
-                foreach ($this->signup->roles as $role) {
+                foreach ($this->roles->harmless($this->signup->roles) as $role) {
                     $assignment->execute([$id, $role, $import->begun_by, 'default role, by import', $now]);
                 }
                 $event->execute([(string) Str::uuid7(), $this->context->actId, $now, 'account.imported', $import->begun_by_kind, $import->begun_by_id, $import->begun_by, $id, $one->name->value, $this->changes($one, $import)]);

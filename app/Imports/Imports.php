@@ -95,10 +95,35 @@ final readonly class Imports
     /** Stops what runs; what was imported stays. The file is deleted, so it can not be gone on with. */
     public function discard(string $id): void
     {
-        $changed = $this->database->table('imports')->where('id', $id)->whereIn('state', ['checking', 'checked', 'importing'])->update(['state' => 'discarded', 'finished_at' => Moment::write($this->clock->now())]);
+        $changed = $this->database->table('imports')->where('id', $id)->whereIn('state', ['checking', 'checked', 'importing', 'failed'])->update(['state' => 'discarded', 'finished_at' => Moment::write($this->clock->now())]);
+        $this->forgetAddresses($id);
         if ($changed === 1 && is_file($this->path($id))) {
             unlink($this->path($id));
         }
+    }
+
+    /** What was imported stays; it can be gone on with by the command. */
+    public function fail(string $id): void
+    {
+        $this->database->table('imports')->where('id', $id)->whereIn('state', ['checking', 'importing'])->update(['state' => 'failed', 'finished_at' => Moment::write($this->clock->now())]);
+    }
+
+    /** Goes on with one that was broken off or failed. @return bool false when there is none, or nothing to go on with */
+    public function resume(string $id): bool
+    {
+        $import = $this->find($id);
+        if ($import === null || ! is_file($this->path($id))) {
+            return false;
+        }
+        // One that failed while it was checked has no total yet.
+        $this->database->table('imports')->where('id', $id)->where('state', 'failed')->update(['state' => $import->total === null ? 'checking' : 'importing', 'finished_at' => null]);
+
+        return in_array($this->find($id)?->state, ['checking', 'importing'], true);
+    }
+
+    public function forgetAddresses(string $id): void
+    {
+        $this->database->table('import_addresses')->where('import_id', $id)->delete();
     }
 
     /**

@@ -6,17 +6,12 @@ namespace Kennel\App\Mail;
 
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
-use Illuminate\Database\ConnectionInterface;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
-use Kennel\App\Evidence\EvidenceLog;
-use Kennel\App\Platform\Moment;
-use Kennel\Core\Mail\Retry;
-use Psr\Clock\ClockInterface;
 
 /**
- * Hands one message to the relay. May run again after a worker died: a settled message is left alone, the stand-in holds each
- * message once, and a real relay gets the same Message-ID.
+ * Hands one message to the relay. May run again after a worker died: a settled message is left alone, the stand-in holds each message
+ * once, and a real relay gets the same Message-ID. Whatever goes wrong is an attempt, counted on the message and tried later.
  */
 final class DeliverMessage implements ShouldQueue
 {
@@ -24,43 +19,57 @@ final class DeliverMessage implements ShouldQueue
     use InteractsWithQueue;
     use Queueable;
 
-    /** The attempts are counted on the message, not by the queue: a worker's death is not the relay's refusal. */
-    public int $tries = 0;
+    /** The attempts are counted on the message; this many runs are only reached when the database itself can not be written. */
+    public int $tries = 50;
+
+    /** In seconds; below Deliveries::LEASE, above what the relay's own time-outs add up to. */
+    public int $timeout = 60;
+
+    /** In seconds, after an error outside of the delivery. */
+    public int $backoff = 15;
 
     public function __construct(public readonly string $messageId)
     {
+        $this->onConnection('mail')->onQueue('mail');
     }
 
-    public function handle(ConnectionInterface $database, Relay $relay, Composition $composition, Messages $messages, EvidenceLog $evidence, ClockInterface $clock): void
+    public function handle(Deliveries $deliveries, Relay $relay, RelayFacts $facts, Composition $composition): void
     {
-        $message = Message::query()->where('id', $this->messageId)->first();
-        if ($message === null || $message->isSettled()) {
+        $message = $deliveries->claim($this->messageId);
+        if ($message === null) {
+            $this->comeBackForAnAbandonedOne();
+
             return;
         }
         try {
-            $database->transaction(function () use ($message, $relay, $composition, $clock): void {
-                $state = $relay->deliver($message, $composition->open($message->sealed)['eml']);
-                $message->fill(['state' => $state, 'attempts' => $message->attempts + 1, 'last_error' => null, 'settled_at' => Moment::write($clock->now())])->save();
-            });
-            $evidence->append('message', ($message->state === 'held' ? 'Held by the stand-in: ' : 'Accepted by the relay: ').$message->subject, $messages->evidenceOf($message), $message->account_id, $message->act_id);
-        } catch (RelayRefused $refused) {
-            $this->tryLater($message->refresh(), $refused, $clock);
-            $evidence->append('message', "Attempt {$message->attempts} failed: {$message->subject}", $messages->evidenceOf($message), $message->account_id, $message->act_id);
+            $state = $relay->deliver($message, $composition->open($message->sealed)['eml']);
+        } catch (\Throwable $error) {
+            if ($error instanceof RelayRefused && $error->lacksUtf8) {
+                $facts->note(false);
+            }
+            $wait = $deliveries->failed($message, $error->getMessage(), $error instanceof RelayRefused && $error->isFinal);
+            if ($wait !== null) {
+                $this->release($wait);
+            }
+
+            return;
+        }
+        $deliveries->delivered($message, $state);
+    }
+
+    public function failed(?\Throwable $error): void
+    {
+        $message = Message::query()->where('id', $this->messageId)->first();
+        if ($message !== null && ! $message->state->isSettled()) {
+            $message->fill(['state' => MessageState::Failed, 'last_error' => 'The worker could not go on: '.($error === null ? 'no reason given' : $error::class)])->save();
         }
     }
 
-    private function tryLater(Message $message, RelayRefused $refused, ClockInterface $clock): void
+    /** Another run holds the claim. Should its worker have died, this run takes over when the claim has lapsed. */
+    private function comeBackForAnAbandonedOne(): void
     {
-        $attempts = $message->attempts + 1;
-        $wait = $refused->isFinal ? null : Retry::secondsAfter($attempts);
-        $message->fill([
-            'state' => $wait === null ? 'failed' : 'retrying',
-            'attempts' => $attempts,
-            'last_error' => mb_substr(mb_scrub($refused->getMessage()), 0, 300),
-            'settled_at' => $wait === null ? Moment::write($clock->now()) : null,
-        ])->save();
-        if ($wait !== null) {
-            $this->release($wait);
+        if (Message::query()->where('id', $this->messageId)->value('state') === MessageState::Sending) {
+            $this->release(Deliveries::lease());
         }
     }
 }

@@ -17,11 +17,12 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $kind
  * @property string $recipient
  * @property string $subject
- * @property string $state queued, retrying, held (by the stand-in), sent (accepted by a relay) or failed
+ * @property MessageState $state
  * @property int $attempts
  * @property string|null $last_error
  * @property string $sealed
  * @property string $created_at
+ * @property string|null $claimed_at when the worker that is sending it took it
  * @property string|null $settled_at
  */
 final class Message extends Model
@@ -34,8 +35,9 @@ final class Message extends Model
 
     protected $hidden = ['sealed'];
 
-    public function isSettled(): bool
+    /** @return array<string, string> */
+    protected function casts(): array
     {
-        return in_array($this->state, ['held', 'sent', 'failed'], true);
+        return ['state' => MessageState::class, 'attempts' => 'integer'];
     }
 }

@@ -8,6 +8,8 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Evidence\EvidenceLog;
 use Kennel\App\Platform\Http\Json;
@@ -19,9 +21,12 @@ use Kennel\Core\Rules\Reason;
 
 final readonly class MessageController
 {
-    private const STATES = ['queued', 'retrying', 'held', 'sent', 'failed'];
+    /** Of these nothing but the link is anybody's secret. A message of any other kind is withheld as a whole. */
+    private const SHOWN_KINDS = ['verify_address', 'reset_password', 'already_registered', 'password_changed'];
 
-    public function __construct(private CurrentSession $session, private Composition $composition)
+    private const WITHHELD = 'Withheld: this message holds a secret of the person it was sent to.';
+
+    public function __construct(private CurrentSession $session, private Composition $composition, private OperatorAuthority $authority, private Accounts $accounts)
     {
     }
 
@@ -30,7 +35,7 @@ final readonly class MessageController
         $this->session->require('kennel:messages.read');
         $query = new Query($request);
         $rows = Message::query()->toBase();
-        foreach (['account_id' => $query->uuid('account'), 'state' => $query->choice('state', self::STATES)] as $column => $value) {
+        foreach (['account_id' => $query->uuid('account'), 'state' => $query->choice('state', array_column(MessageState::cases(), 'value'))] as $column => $value) {
             if ($value !== null) {
                 $rows->where($column, $value);
             }
@@ -79,10 +84,11 @@ final readonly class MessageController
         $operator = $this->session->require('kennel:messages.send');
         $message = $database->transaction(function () use ($id, $audit, $operator, $evidence, $messages): Message {
             $message = $this->find($id);
-            if ($message->state !== 'failed') {
+            $this->authority->require($operator, $this->accounts->find((string) $message->account_id) ?? throw Problem::notFound());
+            if ($message->state !== MessageState::Failed) {
                 throw Problem::invalid([new Reason('message.not_failed')]);
             }
-            $message->fill(['state' => 'queued', 'attempts' => 0, 'settled_at' => null])->save();
+            $message->fill(['state' => MessageState::Queued, 'attempts' => 0, 'settled_at' => null])->save();
             $audit->record('message.sent_again', $operator->asOperator(), null, ['state' => 'failed'], ['state' => 'queued'], record: 'message');
             $evidence->append('message', "Queued again: {$message->subject}", $messages->evidenceOf($message), $message->account_id);
             DeliverMessage::dispatch($message->id);
@@ -100,10 +106,15 @@ final readonly class MessageController
         return Message::query()->where('id', $id)->first() ?? throw Problem::notFound();
     }
 
-    /** Once a real relay has the message, its link is the holder's secret: an operator who could read it could use it. */
+    /**
+     * An operator who could read a link could use it. So it is shown only while the stand-in holds it, where nobody else can read it,
+     * and only of accounts the operator may act on.
+     */
     private function isWithheld(Message $message): bool
     {
-        return $message->state !== 'held' && config('kennel.relay') !== 'stand-in';
+        $isOnItsWay = $message->state !== MessageState::Held && config('kennel.relay') !== 'stand-in';
+
+        return $isOnItsWay || $message->account_id === null || ! $this->authority->reaches($this->session->get(), $message->account_id);
     }
 
     /** @return array{eml: string, html: string, text: string} */
@@ -112,6 +123,9 @@ final readonly class MessageController
         $parts = $this->composition->open($message->sealed);
         if (! $this->isWithheld($message)) {
             return $parts;
+        }
+        if (! in_array($message->kind, self::SHOWN_KINDS, true)) {
+            return ['eml' => $parts['eml'], 'html' => '<p>'.self::WITHHELD.'</p>', 'text' => self::WITHHELD];
         }
         $mask = static fn (string $text): string => preg_replace('/#t=[A-Za-z0-9_-]{43}/', '#t=(withheld)', $text) ?? '';
 
@@ -141,7 +155,7 @@ final readonly class MessageController
             'kind' => $row->kind,
             'recipient' => $row->recipient,
             'subject' => $row->subject,
-            'state' => $row->state,
+            'state' => $row->state instanceof MessageState ? $row->state->value : $row->state,
             'attempts' => (int) $row->attempts,
             'last_error' => $row->last_error,
             'created_at' => $row->created_at,

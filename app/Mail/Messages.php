@@ -34,7 +34,7 @@ final readonly class Messages
             'act_id' => $this->context->actId,
             'kind' => $kind,
             'recipient' => $recipient,
-            'state' => 'queued',
+            'state' => MessageState::Queued,
             'created_at' => Moment::write($this->clock->now()),
             ...$this->composition->compose($id, $kind, $name, $recipient, $variables),
         ]);
@@ -49,12 +49,15 @@ final readonly class Messages
      *
      * @param  array<string, mixed>  $variables  beside "app" and "url"
      * @param  string  $fragment  with its "#"; what is behind it never reaches a log or a Referer header
+     * @param  string|null  $name  in the place of the account's
+     * @param  string|null  $appKey  in the place of the account's
      */
-    public function queueToHolder(string $kind, Account $account, string $page, array $variables = [], string $fragment = ''): Message
+    public function queueToHolder(string $kind, Account $account, string $page, array $variables = [], string $fragment = '', ?string $name = null, ?string $appKey = null): Message
     {
-        $app = $account->app_key === null ? null : $this->apps->find($account->app_key);
+        $key = $appKey ?? $account->app_key;
+        $app = $key === null ? null : $this->apps->find($key);
 
-        return $this->queue($kind, $account->id, $account->name, $account->email, [...$variables, 'app' => $app?->name() ?? 'Kennel', 'url' => url('/a/'.($app->key ?? 'gaugebook')."/{$page}").$fragment]);
+        return $this->queue($kind, $account->id, $name ?? $account->name, $account->email, [...$variables, 'app' => $app?->name() ?? 'Kennel', 'url' => $this->apps->pageOf($app, $page).$fragment]);
     }
 
     public function lastSent(string $accountId, string $kind): ?\DateTimeImmutable
@@ -65,7 +68,13 @@ final readonly class Messages
     /** @return array<string, mixed> what the dock shows of a message; its content stays in the outbox */
     public function evidenceOf(Message $message): array
     {
-        return ['id' => $message->id, 'to' => $message->recipient, 'subject' => $message->subject, 'state' => $message->state, 'attempts' => $message->attempts, 'error' => $message->last_error];
+        return ['id' => $message->id, 'to' => $message->recipient, 'subject' => $message->subject, 'state' => $message->state->value, 'attempts' => $message->attempts, 'error' => $message->last_error];
+    }
+
+    /** Why the last message that failed did, in the relay's own words. */
+    public function lastError(): ?string
+    {
+        return Message::query()->where('state', MessageState::Failed->value)->orderByDesc('seq')->value('last_error');
     }
 
     /** @return array<string, int> by state */

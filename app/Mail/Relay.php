@@ -8,11 +8,21 @@ namespace Kennel\App\Mail;
 interface Relay
 {
     /**
-     * Runs inside a transaction that also records the new state.
+     * Speaks with the relay, which may take its time: never called inside a transaction.
      *
-     * @return 'held'|'sent'
+     * @return MessageState Held or Sent
      *
      * @throws RelayRefused
      */
-    public function deliver(Message $message, string $eml): string;
+    public function deliver(Message $message, string $eml): MessageState;
+
+    /**
+     * Asks whether addresses outside ASCII can be taken (SMTPUTF8, RFC 6531). May take its time as well.
+     *
+     * @throws RelayRefused when it can not be reached
+     */
+    public function takesUtf8(): bool;
+
+    /** Tells one relay from another without naming its password. */
+    public function digest(): string;
 }

@@ -4,11 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\App\Overview;
 
-use Kennel\App\Audit\AuditEvents;
+use Kennel\App\Audit\Strangers;
 use Kennel\App\Cases\Cases;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Passwords\Census;
-use Kennel\App\Platform\Moment;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\App\Verification\Challenges;
 use Psr\Clock\ClockInterface;
@@ -23,18 +22,18 @@ final readonly class Needs
         private Messages $messages,
         private Census $census,
         private Challenges $challenges,
-        private AuditEvents $audit,
+        private Strangers $strangers,
         private Cases $cases,
         private RulesInForce $rules,
         private ClockInterface $clock,
     ) {
     }
 
-    /** @return list<array{code: string, count: int}> the console has the words and the way to each */
+    /** @return list<array{code: string, count: int, said: string|null}> the console has the words and the way to each; "said" is what another service answered */
     public function all(): array
     {
         $kinds = $this->census->kinds();
-        $refused = $this->audit->countSince('session.refused', Moment::write($this->clock->now()->modify('-24 hours')));
+        $refused = $this->strangers->countSince('session.refused', $this->clock->now()->modify('-24 hours'));
         $counts = [
             'mail.failed' => $this->messages->countByState()['failed'] ?? 0,
             'signin.guessing' => $refused >= self::GUESSING ? $refused : 0,
@@ -46,7 +45,7 @@ final readonly class Needs
         $needs = [];
         foreach ($counts as $code => $count) {
             if ($count > 0) {
-                $needs[] = ['code' => $code, 'count' => $count];
+                $needs[] = ['code' => $code, 'count' => $count, 'said' => $code === 'mail.failed' ? $this->messages->lastError() : null];
             }
         }
 

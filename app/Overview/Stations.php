@@ -49,7 +49,7 @@ final readonly class Stations
 
         return $failed > 0
             ? self::station('mail', $failed, 'failed', true)
-            : self::station('mail', ($states['queued'] ?? 0) + ($states['retrying'] ?? 0), 'waiting');
+            : self::station('mail', ($states['queued'] ?? 0) + ($states['sending'] ?? 0) + ($states['retrying'] ?? 0), 'waiting');
     }
 
     /** @return array{station: string, figure: int, unit: string, needs_attention: bool} */

@@ -5,25 +5,23 @@ declare(strict_types=1);
 namespace Kennel\App\Passwords;
 
 use Illuminate\Contracts\Queue\ShouldQueue;
-use Illuminate\Foundation\Bus\Dispatchable;
-use Illuminate\Queue\InteractsWithQueue;
+use Kennel\App\Platform\Queue\Step;
+use Kennel\App\Platform\Queue\WorksInSteps;
 
-/** Measures the machine it runs on, in the background. */
+/** Measures the machine it runs on. */
 final class CalibrateMachine implements ShouldQueue
 {
-    use Dispatchable;
-    use InteractsWithQueue;
-
-    public int $tries = 3;
-
-    public int $timeout = 900;
-
-    public function __construct(private readonly string $runId)
-    {
-    }
+    use WorksInSteps;
 
     public function handle(Calibrations $calibrations): void
     {
-        $calibrations->work($this->runId);
+        if (! $calibrations->work($this->runId, Step::begin())) {
+            $this->goOnLater();
+        }
+    }
+
+    public function failed(): void
+    {
+        app(Calibrations::class)->fail($this->runId);
     }
 }

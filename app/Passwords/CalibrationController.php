@@ -87,7 +87,7 @@ final readonly class CalibrationController
             'workers' => $workers,
             'rule' => $capacity($this->rules->argon2id),
             'suggested' => $suggested === null ? null : $capacity($suggested),
-            'busiest' => $busiest === null ? null : ['hour' => $busiest->hour.':00:00Z', 'attempts' => (int) $busiest->attempts],
+            'busiest' => $busiest === null ? null : ['hour' => $busiest['hour'].':00:00Z', 'attempts' => $busiest['attempts']],
         ];
     }
 

@@ -6,7 +6,10 @@ namespace Kennel\App\Passwords;
 
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Str;
+use Kennel\App\Audit\AuditEvents;
+use Kennel\App\Audit\Strangers;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Queue\Step;
 use Kennel\Core\Passwords\Argon2idParameters;
 use Kennel\Core\Passwords\Calibration\Calibration;
 use Kennel\Core\Passwords\Calibration\Grid;
@@ -29,10 +32,13 @@ final readonly class Calibrations
     /** Slower points are measured once; what disturbs them is small beside them. */
     private const SLOW = 0.6;
 
+    /** Of the trail, when the busiest hour is looked for. */
+    private const DAYS = 30;
+
     /** How long all cores hash at once, in seconds. */
     private const TOGETHER = 2.0;
 
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private HashingRules $rules)
+    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private HashingRules $rules, private Strangers $strangers, private AuditEvents $audit)
     {
     }
 
@@ -58,33 +64,53 @@ final readonly class Calibrations
         $this->database->table('calibrations')->where('id', $id)->whereIn('state', ['queued', 'running'])->update(['state' => 'cancelled', 'finished_at' => Moment::write($this->clock->now())]);
     }
 
-    /** Measures until it is done, cancelled or killed; killed, it begins again. */
-    public function work(string $id): void
+    public function fail(string $id): void
+    {
+        $this->database->table('calibrations')->where('id', $id)->whereIn('state', ['queued', 'running'])->update(['state' => 'failed', 'finished_at' => Moment::write($this->clock->now())]);
+    }
+
+    /**
+     * Measures what is left. On another machine than it was begun on it begins anew: points of two machines are no curve.
+     *
+     * @return bool false when there is more to do
+     */
+    public function work(string $id, Step $step): bool
     {
         $machine = Machine::here();
-        $run = $this->database->table('calibrations')->where('id', $id);
-        if ($run->clone()->whereIn('state', ['queued', 'running'])->update(['state' => 'running', 'machine' => $machine->id, 'cores' => $machine->cores, 'memory' => $machine->memory, 'points' => '[]', 'bcrypt' => '[]', 'done' => 0]) === 0) {
-            return;
+        $row = $this->database->table('calibrations')->where('id', $id)->whereIn('state', ['queued', 'running'])->first();
+        if ($row === null) {
+            return true;
         }
+        $isOurs = $row->state === 'running' && $row->machine === $machine->id;
         /** @var list<array{memory: int, passes: int, seconds: float}> $points */
-        $points = [];
-        foreach (Grid::points() as $parameters) {
+        $points = $isOurs ? json_decode($row->points, true, flags: JSON_THROW_ON_ERROR) : [];
+        /** @var list<array{cost: int, seconds: float}> $bcrypt */
+        $bcrypt = $isOurs ? json_decode($row->bcrypt, true, flags: JSON_THROW_ON_ERROR) : [];
+        $this->database->table('calibrations')->where('id', $id)->whereIn('state', ['queued', 'running'])->update(['state' => 'running', 'machine' => $machine->id, 'cores' => $machine->cores, 'memory' => $machine->memory]);
+        foreach (array_slice(Grid::points(), count($points)) as $parameters) {
             $points[] = ['memory' => $parameters->memory, 'passes' => $parameters->passes, 'seconds' => $this->quickest(static fn (): string => self::argon2id($parameters))];
             if (! $this->keep($id, ['done' => count($points), 'points' => json_encode($points, JSON_THROW_ON_ERROR)])) {
-                return;
+                return true;
+            }
+            if ($step->isOver()) {
+                return false;
             }
         }
-        $bcrypt = [];
-        foreach (self::BCRYPT as $cost) {
+        foreach (array_slice(self::BCRYPT, count($bcrypt)) as $cost) {
             $bcrypt[] = ['cost' => $cost, 'seconds' => $this->quickest(static fn (): string => password_hash('calibration', PASSWORD_BCRYPT, ['cost' => $cost]))];
             if (! $this->keep($id, ['done' => count($points) + count($bcrypt), 'bcrypt' => json_encode($bcrypt, JSON_THROW_ON_ERROR)])) {
-                return;
+                return true;
+            }
+            if ($step->isOver()) {
+                return false;
             }
         }
         $efficiency = $this->efficiency($machine->cores);
         if ($this->keep($id, ['efficiency' => $efficiency, 'state' => 'done', 'done' => count($points) + count($bcrypt) + 1, 'finished_at' => Moment::write($this->clock->now())])) {
             $this->database->table('calibrations')->where('machine', $machine->id)->where('id', '!=', $id)->delete();
         }
+
+        return true;
     }
 
     /**
@@ -102,10 +128,17 @@ final readonly class Calibrations
         return $this->database->table('calibrations')->orderByDesc('started_at')->orderByDesc('id')->limit(20)->get()->all();
     }
 
-    /** @return \stdClass|null the hour with the most attempts to sign in, of all that the trail holds */
-    public function busiestHour(): ?\stdClass
+    /** @return array{hour: string, attempts: int}|null the hour with the most attempts to sign in, of the last thirty days */
+    public function busiestHour(): ?array
     {
-        return $this->database->table('audit_events')->whereIn('event', ['session.signed_in', 'session.refused'])->selectRaw('substr(at, 1, 13) AS hour, count(*) AS attempts')->groupByRaw('substr(at, 1, 13)')->orderByDesc('attempts')->first();
+        $since = $this->clock->now()->modify('-'.self::DAYS.' days');
+        $hours = $this->strangers->byHour('session.refused', $since);
+        foreach ($this->audit->byHour('session.signed_in', $since) as $hour => $attempts) {
+            $hours[$hour] = ($hours[$hour] ?? 0) + $attempts;
+        }
+        arsort($hours);
+
+        return $hours === [] ? null : ['hour' => (string) array_key_first($hours), 'attempts' => (int) reset($hours)];
     }
 
     /** @return Calibration|null null while nothing is measured */

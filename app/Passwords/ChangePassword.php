@@ -9,8 +9,11 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Platform\RequestContext;
+use Kennel\App\Platform\Throttling\Source;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\App\Sessions\SignedIn;
+use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Rules\Reason;
@@ -27,6 +30,8 @@ final readonly class ChangePassword
         private SetPassword $setPassword,
         private EndSessions $endSessions,
         private AuditTrail $audit,
+        private Brakes $brakes,
+        private RequestContext $context,
     ) {
     }
 
@@ -35,31 +40,39 @@ final readonly class ChangePassword
     {
         $account = $this->accounts->find($holder->accountId) ?? throw Problem::notFound();
         $write = $this->prepare($account, $current, $new);
-        $this->database->transaction(static fn () => $write($account, $holder, $endOthers));
+        $this->database->transaction(fn () => $write($this->accounts->find($account->id) ?? throw Problem::notFound(), $holder, $endOthers));
     }
 
     /**
-     * What takes time is done here; what is handed back writes it, inside the transaction of the act.
+     * What takes time is done here; what is handed back writes it to the account as it is read anew, inside the transaction of the act,
+     * and refuses (412) when it has another password by then.
      *
      * @return \Closure(Account, SignedIn, bool): void
      *
-     * @throws Problem 422
+     * @throws Problem 422, 429 while the brake is on
      */
     public function prepare(Account $account, Secret $current, Secret $new): \Closure
     {
-        if ($account->password_owed === 'compromised') {
+        if ($account->password_owed === PasswordOwed::Compromised) {
             // Whoever else knows it could change it just as well; the mailbox tells them apart.
             throw Problem::invalid([new Reason('password.compromised', 'current')]);
         }
+        // Whoever sits before an open session could guess as well as whoever signs in.
+        $attempt = $this->brakes->enter($account->lookup_key, Source::ofAddress((string) $this->context->source));
         if (! $this->isTheirs($current, $account->password_hash)) {
             throw Problem::invalid([new Reason('password.current_wrong', 'current')]);
         }
+        $attempt->succeeded();
         if (hash_equals($current->reveal(), $new->reveal())) {
             throw Problem::invalid([new Reason('password.same', 'password')]);
         }
         $hash = $this->setPassword->prepare($new, $account);
+        $verified = $account->password_hash;
 
-        return function (Account $account, SignedIn $holder, bool $endOthers) use ($hash): void {
+        return function (Account $account, SignedIn $holder, bool $endOthers) use ($hash, $verified): void {
+            if ($account->password_hash !== $verified || $account->password_owed === PasswordOwed::Compromised) {
+                throw new Problem(412, 'update.changed_meanwhile');
+            }
             $this->setPassword->write($account, $hash, 'by somebody who knew the former one');
             $ended = $endOthers ? $this->endSessions->allOthersOf($account->id, $holder->sessionId, 'password changed') : 0;
             $this->audit->record('account.password_changed', $holder->asHolder(), $account->reference(), [], ['password' => 'set', 'sessions_ended' => $ended]);

@@ -7,6 +7,8 @@ namespace Kennel\App\Passwords;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\Keepers;
+use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Platform\Http\Problem;
@@ -14,6 +16,8 @@ use Kennel\App\Platform\Moment;
 use Kennel\App\Recovery\SendRecovery;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\App\Sessions\SignedIn;
+use Kennel\App\Verification\OpenChallenges;
+use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
@@ -22,6 +26,7 @@ use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\WrittenReason;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Verification\ChallengePurpose;
 use Psr\Clock\ClockInterface;
 
 /** An operator has a holder choose a new password: after the next sign-in, or with a temporary one that is handed over. */
@@ -41,6 +46,9 @@ final readonly class RequireNewPassword
         private SendRecovery $sendRecovery,
         private Messages $messages,
         private AuditTrail $audit,
+        private OperatorAuthority $authority,
+        private Keepers $keepers,
+        private OpenChallenges $challenges,
     ) {
     }
 
@@ -52,10 +60,12 @@ final readonly class RequireNewPassword
     public function atNextSignIn(string $id, string $why, SignedIn $operator, \Closure $condition): Account
     {
         return $this->database->transaction(function () use ($id, $why, $operator, $condition): Account {
-            $account = $this->usable($id, $why, $condition);
+            $account = $this->usable($id, $why, $operator, $condition);
             $before = $account->password_owed;
-            $this->accounts->change($account, ['password_owed' => 'asked']);
-            $this->audit->record('account.password_change_asked', $operator->asOperator(), $account->reference(), ['password_owed' => $before], ['password_owed' => 'asked'], trim($why));
+            // Asked for on top of a stronger mark, that one stays.
+            $owed = $before->strengthenedBy(PasswordOwed::Asked);
+            $this->accounts->change($account, ['password_owed' => $owed]);
+            $this->audit->record('account.password_change_asked', $operator->asOperator(), $account->reference(), ['password_owed' => $before->value], ['password_owed' => $owed->value], trim($why));
 
             return $account;
         });
@@ -74,10 +84,10 @@ final readonly class RequireNewPassword
         return $this->database->transaction(function () use ($id, $why, $operator, $condition): Account {
             $account = $this->somebodyElse($id, $why, $operator, $condition);
             $before = $account->password_owed;
-            $this->accounts->change($account, ['password_owed' => 'compromised']);
+            $this->accounts->change($account, ['password_owed' => PasswordOwed::Compromised]);
             $ended = $this->endSessions->allOf($account->id, 'password compromised');
             ($this->sendRecovery)($account);
-            $this->audit->record('account.password_compromised', $operator->asOperator(), $account->reference(), ['password_owed' => $before], ['password_owed' => 'compromised', 'sessions_ended' => $ended], trim($why));
+            $this->audit->record('account.password_compromised', $operator->asOperator(), $account->reference(), ['password_owed' => $before->value], ['password_owed' => 'compromised', 'sessions_ended' => $ended], trim($why));
 
             return $account;
         });
@@ -102,13 +112,15 @@ final readonly class RequireNewPassword
             $this->history->keep($account);
             $this->accounts->storeHash($account, $hash);
             $until = Moment::write($this->clock->now()->modify('+'.self::HOURS.' hours'));
-            $this->accounts->change($account, ['password_owed' => 'temporary', 'password_until' => $until]);
+            $this->accounts->change($account, ['password_owed' => PasswordOwed::Temporary, 'password_until' => $until]);
             $ended = $this->endSessions->allOf($account->id, 'temporary password');
+            // A reset link from before would set the password once more.
+            $this->challenges->supersede($account->id, ChallengePurpose::ResetPassword);
             if ($isMailed) {
                 // Sealed in the outbox, as messages with links are.
                 $this->messages->queueToHolder('temporary_password', $account, 'sign-in', ['password' => $temporary->reveal(), 'hours' => self::HOURS]);
             }
-            $this->audit->record('account.temporary_password_set', $operator->asOperator(), $account->reference(), ['password_owed' => $before], ['password_owed' => 'temporary', 'until' => $until, 'handed_over' => $isMailed ? 'by a message' : 'by the operator', 'sessions_ended' => $ended], trim($why));
+            $this->audit->record('account.temporary_password_set', $operator->asOperator(), $account->reference(), ['password_owed' => $before->value], ['password_owed' => 'temporary', 'until' => $until, 'handed_over' => $isMailed ? 'by a message' : 'by the operator', 'sessions_ended' => $ended], trim($why));
         });
 
         return $isMailed ? null : $temporary;
@@ -117,18 +129,26 @@ final readonly class RequireNewPassword
     /** @param  \Closure(Account): void  $condition */
     private function somebodyElse(string $id, string $why, SignedIn $operator, \Closure $condition): Account
     {
-        $account = $this->usable($id, $why, $condition);
+        if ($id === $operator->accountId) {
+            throw Problem::invalid([new Reason('account.self')]);
+        }
 
-        return $account->id === $operator->accountId ? throw Problem::invalid([new Reason('account.self')]) : $account;
+        return $this->usable($id, $why, $operator, $condition);
     }
 
     /** @param  \Closure(Account): void  $condition */
-    private function usable(string $id, string $why, \Closure $condition): Account
+    private function usable(string $id, string $why, SignedIn $operator, \Closure $condition): Account
     {
         $account = $this->accounts->find($id) ?? throw Problem::notFound();
         $condition($account);
+        $this->authority->require($operator, $account);
         $isStopped = $account->status === Status::Suspended || $account->status === Status::Closed;
-        $reasons = [...WrittenReason::reasonsAgainst($why), ...$isStopped ? [new Reason("account.{$account->status->value}")] : []];
+        $reasons = [...WrittenReason::reasonsAgainst($why), ...match (true) {
+            $isStopped => [new Reason("account.{$account->status->value}")],
+            // Until a new password is chosen they have no full standing, and may not find the way back.
+            $this->keepers->isLast($account) => [new Reason('account.last_keeper')],
+            default => [],
+        }];
 
         return $reasons === [] ? $account : throw Problem::invalid($reasons);
     }

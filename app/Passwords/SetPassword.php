@@ -9,7 +9,9 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Verification\OpenChallenges;
 use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Passwords\Policy\Candidate;
@@ -17,11 +19,12 @@ use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\Refused;
 use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Verification\ChallengePurpose;
 
 /** What every way to a new password shares: the policy before, the hash outside of the transaction, the message to the holder. */
 final readonly class SetPassword
 {
-    public function __construct(private PasswordPolicy $policy, private PasswordHasher $hasher, private Accounts $accounts, private PasswordHistory $history, private Messages $messages, private Apps $apps)
+    public function __construct(private PasswordPolicy $policy, private PasswordHasher $hasher, private Accounts $accounts, private PasswordHistory $history, private Messages $messages, private Apps $apps, private OpenChallenges $challenges)
     {
     }
 
@@ -37,19 +40,21 @@ final readonly class SetPassword
     }
 
     /**
+     * @param  string|null  $name  in the place of the account's
+     * @param  string  $field  the name of the box it was typed in
      * @return string its hash
      *
      * @throws Problem 422
      */
-    public function prepare(Secret $typed, Account $account): string
+    public function prepare(Secret $typed, Account $account, ?string $name = null, string $field = 'password'): string
     {
-        $candidate = $this->candidate($typed, $account->email, $account->name, $account->app_key);
+        $candidate = $this->candidate($typed, $account->email, $name ?? $account->name, $account->app_key);
         $reasons = $candidate instanceof Reason ? [$candidate] : $this->policy->verdict($candidate)->reasons();
         if ($reasons === [] && $candidate instanceof Candidate) {
             $reasons = $this->reasonsAgainstReuse($candidate->password, $account);
         }
         if ($candidate instanceof Reason || $reasons !== []) {
-            throw Problem::invalid($reasons);
+            throw Problem::invalid(array_map(static fn (Reason $reason): Reason => new Reason($reason->code, $field, $reason->parameters), $reasons));
         }
 
         return $this->hasher->hash($candidate->password);
@@ -63,7 +68,7 @@ final readonly class SetPassword
     private function reasonsAgainstReuse(PreparedPassword $password, Account $account): array
     {
         // Whoever owes a new password has to choose another; who only forgot may find that it was this one.
-        $isSame = $account->password_owed !== '' && $this->hasher->verify($password, $account->password_hash);
+        $isSame = $account->password_owed !== PasswordOwed::Nothing && $this->hasher->verify($password, $account->password_hash);
 
         return match (true) {
             $isSame => [new Reason('password.same', 'password')],
@@ -85,9 +90,17 @@ final readonly class SetPassword
     /** @param  string  $how  ends the sentence "The password was changed …" */
     public function write(Account $account, #[\SensitiveParameter] string $hash, string $how): void
     {
+        $this->store($account, $hash);
+        $this->messages->queueToHolder('password_changed', $account, 'recover', ['how' => $how]);
+    }
+
+    /** Without a word to the holder, for whom it is the first. */
+    public function store(Account $account, #[\SensitiveParameter] string $hash): void
+    {
         $this->history->keep($account);
         $this->accounts->storeHash($account, $hash);
-        $this->accounts->change($account, ['password_owed' => '', 'password_until' => null]);
-        $this->messages->queueToHolder('password_changed', $account, 'recover', ['how' => $how]);
+        $this->accounts->change($account, ['password_owed' => PasswordOwed::Nothing, 'password_until' => null]);
+        // A reset link from before would set the password once more.
+        $this->challenges->supersede($account->id, ChallengePurpose::ResetPassword);
     }
 }

@@ -5,25 +5,23 @@ declare(strict_types=1);
 namespace Kennel\App\Passwords;
 
 use Illuminate\Contracts\Queue\ShouldQueue;
-use Illuminate\Foundation\Bus\Dispatchable;
-use Illuminate\Queue\InteractsWithQueue;
+use Kennel\App\Platform\Queue\Step;
+use Kennel\App\Platform\Queue\WorksInSteps;
 
-/** Works on one run of wrapping, in the background. Killed, it is begun again and goes on with what is left. */
+/** Works on one run of wrapping. Killed, it is begun again and goes on with what is left. */
 final class WrapHashes implements ShouldQueue
 {
-    use Dispatchable;
-    use InteractsWithQueue;
-
-    public int $tries = 50;
-
-    public int $timeout = 0;
-
-    public function __construct(private readonly string $runId)
-    {
-    }
+    use WorksInSteps;
 
     public function handle(Wrapping $wrapping): void
     {
-        $wrapping->work($this->runId);
+        if (! $wrapping->work($this->runId, Step::begin())) {
+            $this->goOnLater();
+        }
+    }
+
+    public function failed(): void
+    {
+        app(Wrapping::class)->fail($this->runId);
     }
 }

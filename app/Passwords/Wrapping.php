@@ -10,6 +10,7 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Queue\Step;
 use Kennel\App\Sessions\SignedIn;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\HashKind;
@@ -84,12 +85,17 @@ final readonly class Wrapping
         $this->database->table('wrap_runs')->where('id', $id)->whereIn('state', ['queued', 'running'])->update(['state' => 'cancelled', 'finished_at' => Moment::write($this->clock->now())]);
     }
 
-    /** Works on a run until it is done, cancelled or killed. */
-    public function work(string $id): void
+    public function fail(string $id): void
+    {
+        $this->database->table('wrap_runs')->where('id', $id)->whereIn('state', ['queued', 'running'])->update(['state' => 'failed', 'finished_at' => Moment::write($this->clock->now())]);
+    }
+
+    /** @return bool false when there is more to do */
+    public function work(string $id, Step $step): bool
     {
         $run = $this->database->table('wrap_runs')->where('id', $id);
         if ($run->clone()->whereIn('state', ['queued', 'running'])->update(['state' => 'running']) === 0) {
-            return;
+            return true;
         }
         /** @var list<string> $kinds */
         $kinds = json_decode((string) $run->clone()->value('kinds'), true, flags: JSON_THROW_ON_ERROR);
@@ -100,13 +106,30 @@ final readonly class Wrapping
                     $this->enclose((int) $row->seq, $row->password_hash);
                     $last = (int) $row->seq;
                 }
-                $left = $this->database->table('accounts')->whereIn('hash_kind', $kinds)->count();
-                if ($run->clone()->where('state', 'running')->update(['done' => $this->database->raw("max(0, total - {$left})")]) === 0) {
-                    return;
+                if (! $this->keep($id, $kinds)) {
+                    return true;
+                }
+                if ($step->isOver()) {
+                    return false;
                 }
             }
         }
         $run->clone()->where('state', 'running')->update(['state' => 'done', 'done' => $this->database->raw('total'), 'finished_at' => Moment::write($this->clock->now())]);
+
+        return true;
+    }
+
+    /**
+     * Keeps how far the run is.
+     *
+     * @param  list<string>  $kinds
+     * @return bool false when it was cancelled
+     */
+    private function keep(string $id, array $kinds): bool
+    {
+        $left = $this->database->table('accounts')->whereIn('hash_kind', $kinds)->count();
+
+        return $this->database->table('wrap_runs')->where('id', $id)->where('state', 'running')->update(['done' => $this->database->raw("max(0, total - {$left})")]) === 1;
     }
 
     private function enclose(int $seq, #[\SensitiveParameter] string $stored): void

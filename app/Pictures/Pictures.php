@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Pictures;
 
 use Illuminate\Database\ConnectionInterface;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Moment;
@@ -71,6 +72,23 @@ final readonly class Pictures
     public function remove(string $id): void
     {
         $this->database->table('pictures')->where('id', $id)->delete();
+        DB::afterCommit(fn () => $this->unlink($id));
+    }
+
+    /**
+     * The files go once the transaction under way is through: undone, the rows come back and need them.
+     *
+     * @param  list<string>  $accountIds
+     */
+    public function removeAllOf(array $accountIds): void
+    {
+        $ids = $this->database->table('pictures')->whereIn('account_id', $accountIds)->pluck('id')->all();
+        $this->database->table('pictures')->whereIn('id', $ids)->delete();
+        DB::afterCommit(fn () => array_map($this->unlink(...), array_map(strval(...), $ids)));
+    }
+
+    private function unlink(string $id): void
+    {
         foreach (self::SIZES as $size) {
             @unlink($this->path($id, $size));
         }

@@ -7,9 +7,9 @@ namespace Kennel\App\Recovery;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
-use Kennel\App\Audit\Actor;
-use Kennel\App\Audit\AuditTrail;
-use Kennel\App\Signup\Decoy;
+use Kennel\App\Audit\Strangers;
+use Kennel\App\Platform\Decoy;
+use Kennel\App\Platform\Throttling\Throttle;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\Status;
 
@@ -19,16 +19,18 @@ use Kennel\Core\Accounts\Status;
  */
 final readonly class AskForRecovery
 {
-    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private SendRecovery $send, private Decoy $decoy, private AuditTrail $audit)
+    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private SendRecovery $send, private Decoy $decoy, private Strangers $strangers, private Throttle $throttle)
     {
     }
 
+    /** @throws \Kennel\App\Platform\Http\Problem 429 */
     public function __invoke(EmailAddress $address): void
     {
+        $this->throttle->hit('recoveries_of_address', $address->lookupKey());
         $this->database->transaction(function () use ($address): void {
             $account = $this->accounts->byAddress($address);
             $mayHave = $account !== null && in_array($account->status, [Status::Active, Status::Pending], true) && $this->send->isDue($account);
-            $this->audit->record('account.recovery_asked', Actor::stranger(), $account?->reference());
+            $this->strangers->note('account.recovery_asked', $account?->reference());
             if ($mayHave) {
                 ($this->send)($account);
             } else {

@@ -8,6 +8,7 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Http\Body;
 use Kennel\App\Platform\Http\Json;
@@ -44,18 +45,20 @@ final readonly class RecoveryController
         $body = Body::of($request);
         $token = $body->text('token') ?? '';
         $password = $body->secret('password') ?? new Secret('');
+        $name = $body->text('name');
         $body->complete();
-        $account = $reset($token, $password);
+        $account = $reset($token, $password, $name);
 
         return Json::ok(['address' => $account->email, 'app' => $account->app_key]);
     }
 
     /** An operator sends the link, and is told when that is too soon or pointless. */
-    public function sendByOperator(string $id, ConnectionInterface $database, Accounts $accounts, SendRecovery $send, CurrentSession $session, AuditTrail $audit): JsonResponse
+    public function sendByOperator(string $id, ConnectionInterface $database, Accounts $accounts, SendRecovery $send, CurrentSession $session, AuditTrail $audit, OperatorAuthority $authority): JsonResponse
     {
         $operator = $session->require('kennel:messages.send');
-        $database->transaction(function () use ($id, $accounts, $send, $operator, $audit): void {
+        $database->transaction(function () use ($id, $accounts, $send, $operator, $audit, $authority): void {
             $account = $accounts->find($id) ?? throw Problem::notFound();
+            $authority->require($operator, $account);
             if (! in_array($account->status, [Status::Active, Status::Pending], true)) {
                 throw Problem::invalid([new Reason("account.{$account->status->value}")]);
             }

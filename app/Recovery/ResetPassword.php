@@ -15,9 +15,13 @@ use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Sessions\EndSessions;
+use Kennel\App\Verification\Claims;
 use Kennel\App\Verification\OpenChallenges;
+use Kennel\App\Verification\TakeOver;
+use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Rules\Reason;
+use Kennel\Core\Rules\Refused;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Verification\ChallengePurpose;
 use Psr\Clock\ClockInterface;
@@ -38,42 +42,81 @@ final readonly class ResetPassword
         private MarkComplete $markComplete,
         private AuditTrail $audit,
         private RequestContext $context,
+        private Claims $claims,
+        private TakeOver $takeOver,
     ) {
     }
 
     /**
-     * @return array{address: string}
+     * @return array{address: string, asks_name: bool} a name is asked for where the present one may be somebody else's: of an account
+     *                                                 whose address nobody has proven
      *
      * @throws Problem 422 with challenge.*
      */
     public function inspect(string $token): array
     {
-        return ['address' => $this->challenges->find($token, ChallengePurpose::ResetPassword)->address];
+        [$challenge, $account] = $this->read($token);
+
+        return ['address' => $challenge->address, 'asks_name' => $this->beginsAnew($account)];
     }
 
-    /** @throws Problem 422 */
-    public function __invoke(string $token, Secret $new): Account
+    /** @throws Problem 412, 422 */
+    public function __invoke(string $token, Secret $new, ?string $typedName): Account
     {
         // The policy and the hash come first: a link is not spent on a password that would not do.
-        $hash = $this->setPassword->prepare($new, $this->accounts->find($this->challenges->find($token, ChallengePurpose::ResetPassword)->account_id) ?? throw Problem::notFound());
+        [, $account] = $this->read($token);
+        $name = $this->beginsAnew($account) ? $this->name($typedName) : null;
+        $hash = $this->setPassword->prepare($new, $account, $name?->value);
 
-        return $this->database->transaction(function () use ($token, $hash): Account {
-            $challenge = $this->challenges->find($token, ChallengePurpose::ResetPassword);
-            $account = $this->accounts->find($challenge->account_id) ?? throw Problem::notFound();
-            if ($account->email !== $challenge->address || ! in_array($account->status, [Status::Active, Status::Pending], true)) {
+        return $this->database->transaction(function () use ($token, $hash, $name, $account): Account {
+            [$challenge, $now] = $this->read($token);
+            if (! in_array($now->status, [Status::Active, Status::Pending], true)) {
                 throw new Problem(422, 'challenge.refused', [new Reason('challenge.superseded', 'token')]);
             }
+            if ($now->password_hash !== $account->password_hash || $this->beginsAnew($now) !== ($name !== null)) {
+                throw new Problem(412, 'update.changed_meanwhile');
+            }
             $this->challenges->spend($challenge);
-            $this->challenges->supersede($account->id);
-            $before = ['status' => $account->status->value, 'email_proven_at' => $account->email_proven_at];
-            $this->accounts->change($account, ['status' => Status::Active, 'email_proven_at' => $account->email_proven_at ?? Moment::write($this->clock->now())]);
-            $this->setPassword->write($account, $hash, 'by the link in a message to this address');
-            $ended = $this->endSessions->allOf($account->id, 'password reset');
-            ($this->markComplete)($account);
-            $this->context->accountId = $account->id;
-            $this->audit->record('account.password_reset', Actor::holder($account->id, $account->name), $account->reference(), $before, ['status' => 'active', 'email_proven_at' => $account->email_proven_at, 'password' => 'set', 'sessions_ended' => $ended]);
+            $this->challenges->supersede($now->id);
+            $before = ['status' => $now->status->value, 'email_proven_at' => $now->email_proven_at];
+            if ($now->isUnproven()) {
+                $this->takeOver->afresh($now, $name, null);
+            }
+            $this->accounts->change($now, ['status' => Status::Active, 'email_proven_at' => $now->email_proven_at ?? Moment::write($this->clock->now())]);
+            $this->setPassword->write($now, $hash, 'by the link in a message to this address');
+            $ended = $this->endSessions->allOf($now->id, 'password reset');
+            ($this->markComplete)($now);
+            $this->context->accountId = $now->id;
+            $this->audit->record('account.password_reset', Actor::holder($now->id, $now->name), $now->reference(), $before, ['status' => 'active', 'email_proven_at' => $now->email_proven_at, 'password' => 'set', 'sessions_ended' => $ended]);
 
-            return $account;
+            return $now;
         });
+    }
+
+    /** @return array{\stdClass, Account} */
+    private function read(string $token): array
+    {
+        $challenge = $this->challenges->find($token, ChallengePurpose::ResetPassword);
+        $account = $this->accounts->find($challenge->account_id) ?? throw Problem::notFound();
+        if ($account->email !== $challenge->address) {
+            throw new Problem(422, 'challenge.refused', [new Reason('challenge.superseded', 'token')]);
+        }
+
+        return [$challenge, $account];
+    }
+
+    /** Whoever signed up may have been another than who reads the mailbox: their name and fields go, as with the link that proves the address. */
+    private function beginsAnew(Account $account): bool
+    {
+        return $account->isUnproven() && $this->claims->exist($account);
+    }
+
+    private function name(?string $typed): PersonName
+    {
+        try {
+            return PersonName::parse($typed ?? '');
+        } catch (Refused $refused) {
+            throw Problem::invalid([$refused->reason]);
+        }
     }
 }

@@ -6,6 +6,7 @@ namespace Kennel\App\Roles;
 
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Platform\Moment;
+use Kennel\Core\Roles\Authority;
 use Kennel\Core\Roles\RoleGraph;
 use Psr\Clock\ClockInterface;
 
@@ -68,6 +69,17 @@ final class Roles
             'why' => $why,
             'assigned_at' => Moment::write($this->clock->now()),
         ]);
+    }
+
+    /**
+     * Those that give nothing over Kennel itself. Publishing refuses the others as default roles; a role may have grown since.
+     *
+     * @param  list<string>  $roles
+     * @return list<string>
+     */
+    public function harmless(array $roles): array
+    {
+        return array_values(array_filter($roles, fn (string $role): bool => Authority::over($this->graph()->permissionsOf([$role])) === []));
     }
 
     /** @return list<string> role keys, whether the permission is their own or included */

@@ -10,8 +10,11 @@ use Kennel\App\Apps\Apps;
 use Kennel\App\Pictures\Pictures;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\AddressRules;
+use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Passwords\Peppers\Peppers;
+use Kennel\Core\Roles\Authority;
+use Kennel\Core\Rules\InvalidRuleBook;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\RuleBook;
 
@@ -20,7 +23,7 @@ final readonly class Blockers
 {
     private const NAMED = 5;
 
-    public function __construct(private ConnectionInterface $database, private FieldRules $fields, private AddressRules $addresses, private LookupKeys $lookupKeys, private Apps $apps, private Roles $roles, private Pictures $pictures, private Peppers $peppers)
+    public function __construct(private ConnectionInterface $database, private RulesInForce $rules, private LookupKeys $lookupKeys, private Apps $apps, private Roles $roles, private Pictures $pictures, private Peppers $peppers)
     {
     }
 
@@ -40,6 +43,12 @@ final readonly class Blockers
         foreach (array_diff($book->signup->roles, array_column($this->roles->all(), 'key')) as $role) {
             $reasons[] = new Reason('rules.unknown_role', 'signup.roles', ['role' => $role]);
         }
+        foreach ($book->signup->roles as $role) {
+            $over = Authority::over($this->roles->graph()->permissionsOf([$role]));
+            if ($over !== []) {
+                $reasons[] = new Reason('rules.role_over_kennel', 'signup.roles', ['role' => $role, 'permissions' => $over]);
+            }
+        }
         if ($book->hashing->pepper !== '' && ! $this->peppers->has($book->hashing->pepper)) {
             $reasons[] = new Reason('rules.unknown_pepper', 'hashing.pepper', ['pepper' => $book->hashing->pepper]);
         }
@@ -56,7 +65,7 @@ final readonly class Blockers
     private function fieldsInUse(RuleBook $book): array
     {
         $reasons = [];
-        foreach ($this->fields->all as $key => $field) {
+        foreach ($this->fieldsInForce() as $key => $field) {
             $next = $book->fields->find($key);
             $isChanged = $next === null || $next->kind !== $field->kind;
             $held = $isChanged ? $this->database->table('field_values')->where('field_key', $key)->distinct()->count('account_seq') : 0;
@@ -72,12 +81,35 @@ final readonly class Blockers
     private function collisions(RuleBook $book): array
     {
         // Asked at every look at a draft: under the rule in force no two accounts share a key, so there is nothing to read.
-        $collisions = $book->addresses->foldsPlusTags === $this->addresses->foldsPlusTags ? [] : $this->lookupKeys->collisions($book->addresses);
+        $collisions = $book->addresses->foldsPlusTags === $this->foldsPlusTags() ? [] : $this->lookupKeys->collisions($book->addresses);
         if ($collisions === []) {
             return [];
         }
         $named = array_map(static fn (array $accounts): string => implode(' = ', array_column($accounts, 'email')), array_slice($collisions, 0, self::NAMED));
 
         return [new Reason('rules.collision', 'addresses.fold_plus_tags', ['pairs' => count($collisions), 'named' => $named])];
+    }
+
+    /**
+     * What is in force may be of an older version and not be readable; then nothing is known of its fields, and every address is looked at.
+     *
+     * @return array<string, Field>
+     */
+    private function fieldsInForce(): array
+    {
+        try {
+            return FieldRules::read($this->rules->only('fields'))->all;
+        } catch (InvalidRuleBook) {
+            return [];
+        }
+    }
+
+    private function foldsPlusTags(): ?bool
+    {
+        try {
+            return AddressRules::read($this->rules->section('addresses'))->foldsPlusTags;
+        } catch (InvalidRuleBook) {
+            return null;
+        }
     }
 }

@@ -14,6 +14,7 @@ use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\ReviewRules;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Rules\RuleDiff;
+use Kennel\Core\Rules\RuleMerge;
 use Psr\Clock\ClockInterface;
 
 /** The one draft that operators share. Every save is kept until it is published or thrown away, so that the second of two editors can be shown what the first did. */
@@ -50,13 +51,7 @@ final readonly class Drafts
 
         return $this->database->transaction(function () use ($document, $tag, $operator): Draft {
             $current = $this->unchanged($tag);
-            $this->database->table('rule_draft_saves')->insert([
-                'base_revision' => $current->baseRevision,
-                'document' => RulesInForce::write($document),
-                'saved_by_id' => $operator->accountId,
-                'saved_by' => $operator->name,
-                'saved_at' => Moment::write($this->clock->now()),
-            ]);
+            $this->add($document, $current->baseRevision, $operator);
             if (! $current->exists()) {
                 $this->audit->record('rules.draft_begun', $operator->asOperator(), record: 'draft');
             }
@@ -88,7 +83,7 @@ final readonly class Drafts
     public function discard(?string $tag, SignedIn $operator): void
     {
         $this->database->transaction(function () use ($tag, $operator): void {
-            if ($this->unchanged($tag)->exists()) {
+            if ($this->unchanged($tag, mayBeOutdated: true)->exists()) {
                 $this->close();
                 $this->audit->record('rules.draft_discarded', $operator->asOperator(), record: 'draft');
             }
@@ -101,8 +96,40 @@ final readonly class Drafts
         $this->database->table('rule_draft_saves')->delete();
     }
 
-    /** @throws Problem 412 with what changed meanwhile, 428 */
-    public function unchanged(?string $tag): Draft
+    /**
+     * Brings a draft upon an older revision up to the newest: what was published since counts wherever the draft left the rule alone.
+     *
+     * @return array{Draft, list<string>} and the paths of rules that both changed, where the draft's value stays
+     *
+     * @throws Problem 412, 422, 428
+     */
+    public function rebase(?string $tag, SignedIn $operator): array
+    {
+        return $this->database->transaction(function () use ($tag, $operator): array {
+            $draft = $this->unchanged($tag, mayBeOutdated: true);
+            $newest = $this->revisions->newest();
+            if (! $draft->exists() || $draft->baseRevision === $newest->number) {
+                throw Problem::invalid([new Reason($draft->exists() ? 'rules.is_newest' : 'rules.no_draft')]);
+            }
+            $merged = RuleMerge::of($this->revisions->find($draft->baseRevision)->document ?? [], $draft->document, $newest->document);
+            try {
+                RuleBook::fromArray($merged->document);
+            } catch (InvalidRuleBook $mistake) {
+                throw self::invalid($mistake);
+            }
+            $this->add($merged->document, $newest->number, $operator);
+            $this->audit->record('rules.draft_rebased', $operator->asOperator(), null, ['revision' => $draft->baseRevision], ['revision' => $newest->number], record: 'draft');
+
+            return [$this->current(), $merged->conflicts];
+        });
+    }
+
+    /**
+     * @param  bool  $mayBeOutdated  for what takes the draft away or brings it up to date: everything else builds on the newest revision
+     *
+     * @throws Problem 412 with what changed meanwhile, 428
+     */
+    public function unchanged(?string $tag, bool $mayBeOutdated = false): Draft
     {
         if ($tag === null) {
             throw new Problem(428, 'update.condition_required');
@@ -110,6 +137,10 @@ final readonly class Drafts
         $current = $this->current();
         if ($tag !== '*' && $tag !== $current->tag()) {
             throw new Problem(412, 'rules.changed_meanwhile', $this->changedSince($tag, $current));
+        }
+        $newest = $this->revisions->newest();
+        if (! $mayBeOutdated && $current->baseRevision !== $newest->number) {
+            throw new Problem(412, 'rules.outdated', self::changed($this->revisions->find($current->baseRevision)->document ?? [], $newest->document, $newest->publishedBy));
         }
 
         return $current;
@@ -128,13 +159,44 @@ final readonly class Drafts
         preg_match('/^"r(\d+)\.v(\d+)"$/D', $tag, $parts);
         $seen = isset($parts[2]) && $parts[2] !== '0' ? $this->database->table('rule_draft_saves')->where('version', (int) $parts[2])->first() : null;
         $document = $seen === null ? $this->revisions->find((int) ($parts[1] ?? 0))?->document : $this->read($seen)->document;
+
+        return self::changed($document ?? [], $current->document, $current->savedBy ?? 'a publication');
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $before
+     * @param  array<array-key, mixed>  $after
+     * @return list<Reason> one a rule, with both values
+     */
+    private static function changed(array $before, array $after, string $by): array
+    {
         $show = static fn (mixed $value): string => (string) json_encode($value, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
         $reasons = [];
-        foreach (RuleDiff::between($document ?? [], $current->document) as $path => $change) {
-            $reasons[] = new Reason('rules.changed', $path, ['before' => $show($change['before']), 'after' => $show($change['after']), 'by' => $current->savedBy ?? 'a publication']);
+        foreach (RuleDiff::between($before, $after) as $path => $change) {
+            $reasons[] = new Reason('rules.changed', $path, ['before' => $show($change['before']), 'after' => $show($change['after']), 'by' => $by]);
         }
 
         return $reasons;
+    }
+
+    /** @param  array<string, mixed>  $document */
+    private function add(array $document, int $base, SignedIn $operator): void
+    {
+        $this->database->table('rule_draft_saves')->insert([
+            'base_revision' => $base,
+            'document' => RulesInForce::write($document),
+            'saved_by_id' => $operator->accountId,
+            'saved_by' => $operator->name,
+            'saved_at' => Moment::write($this->clock->now()),
+        ]);
+    }
+
+    /** @return array<string, mixed>|null the document of one save; null when the draft it was of is gone */
+    public function documentOf(int $version): ?array
+    {
+        $row = $version === 0 ? null : $this->database->table('rule_draft_saves')->where('version', $version)->first();
+
+        return $row === null ? null : $this->read($row)->document;
     }
 
     private function read(\stdClass $row): Draft

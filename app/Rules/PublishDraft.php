@@ -15,20 +15,27 @@ use Kennel\Core\Rules\WrittenReason;
 /** Puts the reviewed draft into force. Failing cases stop it unless they are overruled with a reason; what would break stored data always does. */
 final readonly class PublishDraft
 {
-    public function __construct(private ConnectionInterface $database, private Drafts $drafts, private Revisions $revisions, private Cases $cases)
+    public function __construct(private ConnectionInterface $database, private Drafts $drafts, private Revisions $revisions, private Cases $cases, private TryHashing $hashing)
     {
     }
 
     /** @throws Problem 412, 422, 428 */
     public function __invoke(?string $tag, string $why, ?string $overrule, SignedIn $operator): Revision
     {
-        return $this->database->transaction(function () use ($tag, $why, $overrule, $operator): Revision {
-            $draft = $this->drafts->unchanged($tag);
-            $reasons = [...WrittenReason::reasonsAgainst($why), ...$this->reasonsAgainst($draft, $overrule)];
-            if ($reasons !== []) {
-                throw new Problem(422, 'rules.not_published', $reasons);
+        // What takes time is done upon the draft as it stands; the tag says inside whether it still does.
+        $draft = $this->drafts->unchanged($tag);
+        $cases = $this->cases->fingerprint();
+        $reasons = [...WrittenReason::reasonsAgainst($why), ...$this->reasonsAgainst($draft, $overrule)];
+        if ($reasons !== []) {
+            throw new Problem(422, 'rules.not_published', $reasons);
+        }
+
+        return $this->database->transaction(function () use ($draft, $cases, $why, $overrule, $operator): Revision {
+            $this->drafts->unchanged($draft->tag());
+            if ($this->cases->fingerprint() !== $cases) {
+                throw new Problem(412, 'rules.cases_changed');
             }
-            $outcome = $this->revisions->publish($draft->document, trim($why), $operator->asOperator(), $overrule === null ? null : trim($overrule));
+            $outcome = $this->revisions->publish($draft->document, $draft->baseRevision, trim($why), $operator->asOperator(), $overrule === null ? null : trim($overrule));
             if ($outcome['blockers'] !== []) {
                 throw new Problem(422, 'rules.not_published', $outcome['blockers']);
             }
@@ -44,8 +51,9 @@ final readonly class PublishDraft
         if (! $draft->exists()) {
             return [new Reason('rules.no_draft')];
         }
-        $reasons = $draft->reviewedAt === null ? [new Reason('rules.not_reviewed')] : [];
-        $failing = $this->cases->failing(RuleBook::fromArray($draft->document));
+        $book = RuleBook::fromArray($draft->document);
+        $reasons = [...$draft->reviewedAt === null ? [new Reason('rules.not_reviewed')] : [], ...$this->hashing->reasonsAgainst($book->hashing)];
+        $failing = $this->cases->failing($book);
         if ($failing === []) {
             return $reasons;
         }

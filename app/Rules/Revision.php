@@ -18,12 +18,12 @@ final readonly class Revision
     ) {
     }
 
-    public static function fromRow(\stdClass $row): self
+    public static function fromRow(RuleRevision $row): self
     {
         /** @var array<string, mixed> $document */
         $document = json_decode($row->document, true, flags: JSON_THROW_ON_ERROR);
 
-        return new self((int) $row->number, $document, $row->published_by, $row->why, $row->overruled, $row->published_at);
+        return new self($row->number, $document, $row->published_by, $row->why, $row->overruled, $row->published_at);
     }
 
     public static function shipped(): self

@@ -30,14 +30,15 @@ final readonly class Revisions
 
     public function newest(): Revision
     {
-        $row = $this->database->table('rule_revisions')->orderByDesc('number')->first();
+        /** @var RuleRevision|null $row */
+        $row = RuleRevision::query()->orderByDesc('number')->first();
 
         return $row === null ? Revision::shipped() : Revision::fromRow($row);
     }
 
     public function find(int $number): ?Revision
     {
-        $row = $this->database->table('rule_revisions')->where('number', $number)->first();
+        $row = RuleRevision::query()->where('number', $number)->first();
 
         return $row === null ? ($number === 0 ? Revision::shipped() : null) : Revision::fromRow($row);
     }
@@ -45,23 +46,31 @@ final readonly class Revisions
     /** @return list<Revision> newest first, what ships last */
     public function all(): array
     {
-        return [...array_values($this->database->table('rule_revisions')->orderByDesc('number')->get()->map(Revision::fromRow(...))->all()), Revision::shipped()];
+        /** @var list<RuleRevision> $rows */
+        $rows = RuleRevision::query()->orderByDesc('number')->get()->all();
+
+        return [...array_map(Revision::fromRow(...), $rows), Revision::shipped()];
     }
 
     /**
      * Puts a document into force for the next request on. Publishing what is in force already does nothing.
      *
      * @param  array<array-key, mixed>  $document
+     * @param  int  $base  the revision it was made upon; refused when that is no longer the newest
      * @return array{changes: array<string, array{before: mixed, after: mixed}>, blockers: list<Reason>} what changed, by path; with blockers nothing did
      *
      * @throws InvalidRuleBook and leaves everything as it was
      */
-    public function publish(array $document, string $why, Actor $by, ?string $overruled = null): array
+    public function publish(array $document, int $base, string $why, Actor $by, ?string $overruled = null): array
     {
         $book = RuleBook::fromArray($document);
 
-        return $this->database->transaction(function () use ($document, $book, $why, $by, $overruled): array {
-            $changes = RuleDiff::between($this->rules->document(), $document);
+        return $this->database->transaction(function () use ($document, $base, $book, $why, $by, $overruled): array {
+            $newest = $this->newest();
+            if ($newest->number !== $base) {
+                return ['changes' => [], 'blockers' => [new Reason('rules.not_newest', null, ['base' => $base, 'newest' => $newest->number, 'by' => $newest->publishedBy])]];
+            }
+            $changes = RuleDiff::between($newest->document, $document);
             if ($changes === []) {
                 return ['changes' => [], 'blockers' => []];
             }
@@ -69,9 +78,10 @@ final readonly class Revisions
             if ($blockers !== []) {
                 return ['changes' => [], 'blockers' => $blockers];
             }
-            $this->database->table('rule_revisions')->insert([
-                'document' => RulesInForce::write($document),
-                'digest' => hash('sha256', RulesInForce::write($document)),
+            $text = RulesInForce::write($document);
+            RuleRevision::query()->create([
+                'document' => $text,
+                'digest' => hash('sha256', $text),
                 'published_by' => $by->name,
                 'why' => $why,
                 'overruled' => $overruled,
@@ -85,8 +95,7 @@ final readonly class Revisions
                 $changes,
             ));
             $this->audit->record('rules.published', $by, null, ['rules' => $side('before')], ['rules' => $side('after')], $overruled === null ? $why : "{$why} (cases overruled: {$overruled})", 'rule book');
-            // Last: until here everything can be undone.
-            $this->rules->replace($document);
+            $this->rules->forget();
 
             return ['changes' => $changes, 'blockers' => []];
         });

@@ -15,6 +15,7 @@ use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Http\Query;
 use Kennel\App\Platform\Words;
 use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Apps\Discretion;
 use Kennel\Core\Impact\Finding;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Rules\RuleDiff;
@@ -44,11 +45,19 @@ final readonly class RulesController
     public function saveDraft(Request $request, Blockers $blockers): JsonResponse
     {
         $operator = $this->session->require('kennel:rules.manage');
-        $body = Body::of($request);
+        $body = Body::of($request, Body::RULE_BOOK);
         $document = $body->object('document');
         $body->complete();
 
         return $this->answer($this->drafts->save($document, $request->headers->get('If-Match'), $operator), $blockers);
+    }
+
+    /** Only of a draft upon an older revision: what was published since is taken in, and what both changed is named. */
+    public function rebaseDraft(Request $request, Blockers $blockers): JsonResponse
+    {
+        [$draft, $conflicts] = $this->drafts->rebase($request->headers->get('If-Match'), $this->session->require('kennel:rules.manage'));
+
+        return $this->answer($draft, $blockers, $conflicts);
     }
 
     public function discardDraft(Request $request): Response
@@ -125,9 +134,12 @@ final readonly class RulesController
         return Json::ok($findings->page($id, $kind, $query->text('code', 60), $query->text('field', 60), $query->text('cursor'), $query->number('limit', 50, 1, 200)));
     }
 
-    private function answer(Draft $draft, Blockers $blockers): JsonResponse
+    /** @param  list<string>  $conflicts */
+    private function answer(Draft $draft, Blockers $blockers, array $conflicts = []): JsonResponse
     {
         $book = RuleBook::fromArray($draft->document);
+        $newest = $this->revisions->newest();
+        $base = $this->revisions->find($draft->baseRevision)->document ?? [];
         $warnings = [];
         foreach ($book->apps as $app) {
             $warnings[] = ['app' => $app->key, 'contrast' => array_map(static fn (float $ratio): float => floor($ratio * 100) / 100, $app->look->contrast()), 'warnings' => $this->words->reasons($app->look->warnings())];
@@ -137,13 +149,17 @@ final readonly class RulesController
             'version' => $draft->version,
             'base_revision' => $draft->baseRevision,
             'document' => $draft->document,
-            'changes' => self::changes($this->revisions->find($draft->baseRevision)->document ?? [], $draft->document),
+            'changes' => self::changes($base, $draft->document),
             'blockers' => $draft->exists() ? $this->words->reasons($blockers->against($book)) : [],
             'saved_by' => $draft->savedBy,
             'saved_at' => $draft->savedAt,
             'reviewed_by' => $draft->reviewedBy,
             'reviewed_at' => $draft->reviewedAt,
             'looks' => $warnings,
+            'warnings' => $this->words->reasons(Discretion::warnings($book->apps)),
+            'newest_revision' => $newest->number,
+            'published_since' => self::changes($base, $newest->document),
+            'conflicts' => $conflicts,
             'work_seconds' => round(ProofOfWork::seconds($book->signup->bots->workBits), 2),
         ], headers: ['ETag' => $draft->tag()]);
     }

@@ -4,19 +4,28 @@ declare(strict_types=1);
 
 namespace Kennel\App\Rules;
 
+use Illuminate\Database\Connection;
+use Kennel\App\Platform\Http\Problem;
 use Kennel\Core\Rules\Document;
+use Kennel\Core\Rules\InvalidRuleBook;
 use Kennel\Core\Rules\RuleBook;
 
 /**
- * The rule book that is in force: the file in the data directory once one was published, the shipped one until then. Publishing
- * (Revisions) writes the file; nothing else does.
+ * The rule book that is in force: the newest published revision, and what ships until there is one. A file beside it is a copy that is
+ * quicker to read. It is named by its digest and held against it, and made anew when it differs or is missing, so that nothing but
+ * publishing changes the rules.
  */
 final class RulesInForce
 {
     /** @var array<string, mixed>|null */
     private ?array $document = null;
 
-    public function __construct(private readonly string $path)
+    private int $revision = 0;
+
+    private bool $isPretended = false;
+
+    /** @param  string  $folder  of the copies; need not exist */
+    public function __construct(private readonly Connection $database, private readonly string $folder)
     {
     }
 
@@ -24,6 +33,26 @@ final class RulesInForce
     public function document(): array
     {
         return $this->document ??= $this->read();
+    }
+
+    /** The number of the revision that document() is of; 0 for what ships. */
+    public function revision(): int
+    {
+        $this->document();
+
+        return $this->revision;
+    }
+
+    /**
+     * Inside a transaction, of an act that was decided before it.
+     *
+     * @throws Problem 409 when rules were published since they were read
+     */
+    public function requireUnchanged(): void
+    {
+        if ($this->document !== null && ! $this->isPretended && (int) RuleRevision::query()->max('number') !== $this->revision) {
+            throw new Problem(409, 'rules.published_meanwhile', headers: ['Retry-After' => '1']);
+        }
     }
 
     /** One part of the document, for its rules to read. */
@@ -44,6 +73,7 @@ final class RulesInForce
         return new Document(array_intersect_key($this->document(), [$key => true]));
     }
 
+    /** @throws InvalidRuleBook naming what is missing or wrong by its path */
     public function book(): RuleBook
     {
         return RuleBook::fromArray($this->document());
@@ -57,33 +87,72 @@ final class RulesInForce
     public function pretend(array $document): void
     {
         $this->document = $document;
+        $this->isPretended = true;
     }
 
-    /**
-     * In one step: whoever reads meanwhile sees the one document or the other, never half of one.
-     *
-     * @param  array<array-key, mixed>  $document
-     */
-    public function replace(array $document): void
+    /** After a publication: what was read of the former revision is read again. */
+    public function forget(): void
     {
-        file_put_contents("{$this->path}.new", self::write($document)."\n", LOCK_EX);
-        rename("{$this->path}.new", $this->path);
         $this->document = null;
     }
 
-    /** @param  array<array-key, mixed>  $document */
+    /**
+     * Without a space: it is read and hashed at every request.
+     *
+     * @param  array<array-key, mixed>  $document
+     */
     public static function write(array $document): string
     {
-        return json_encode($document, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
+        return json_encode($document, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
     }
 
     /** @return array<string, mixed> */
     private function read(): array
     {
-        $json = is_file($this->path) ? file_get_contents($this->path) : false;
+        // Asked at every request, and by itself: what the framework does around a query costs more than this one's answer.
+        $newest = $this->database->getPdo()->query('SELECT number, digest FROM rule_revisions ORDER BY number DESC LIMIT 1')->fetch(\PDO::FETCH_OBJ);
+        if (! is_object($newest)) {
+            $this->revision = 0;
+            /** @var array<string, mixed> $shipped */
+            $shipped = config('rules');
+
+            return $shipped;
+        }
+        $this->revision = (int) $newest->number;
         /** @var array<string, mixed> $document */
-        $document = $json === false ? config('rules') : json_decode($json, true, flags: JSON_THROW_ON_ERROR);
+        $document = json_decode($this->text($this->revision, (string) $newest->digest), true, flags: JSON_THROW_ON_ERROR);
 
         return $document;
+    }
+
+    private function text(int $number, string $digest): string
+    {
+        $path = "{$this->folder}/{$digest}.json";
+        $copy = is_file($path) ? (string) file_get_contents($path) : '';
+        if (hash('sha256', $copy) === $digest) {
+            return $copy;
+        }
+        $text = (string) RuleRevision::query()->where('number', $number)->value('document');
+        if (hash('sha256', $text) !== $digest) {
+            throw new InvalidRuleBook("revision {$number}: is not what was published; its digest differs");
+        }
+        $this->keep($path, $text);
+
+        return $text;
+    }
+
+    /** In one step, so that nobody reads half of it. A folder that can not be written makes reading slower, and nothing else. */
+    private function keep(string $path, string $text): void
+    {
+        is_dir($this->folder) || @mkdir($this->folder, 0o750, true);
+        $new = "{$path}.".bin2hex(random_bytes(4));
+        if (@file_put_contents($new, $text) !== strlen($text) || ! @rename($new, $path)) {
+            @unlink($new);
+
+            return;
+        }
+        foreach (glob("{$this->folder}/*.json") ?: [] as $other) {
+            $other === $path || @unlink($other);
+        }
     }
 }

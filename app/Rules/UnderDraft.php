@@ -36,8 +36,11 @@ final readonly class UnderDraft
             app()->forgetInstance($rules);
         }
         app(RulesInForce::class)->pretend($draft->document);
+        $response = $next($request);
+        // A draft is one operator's, and only for now.
+        $response->headers->set('Cache-Control', 'no-store');
 
-        return $next($request);
+        return $response;
     }
 
     /** For doors that exist for the try alone. */

@@ -15,6 +15,7 @@ use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\Core\Accounts\Access;
 use Kennel\Core\Accounts\AccountFacts;
 use Kennel\Core\Accounts\DutyRules;
+use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Roles\PermissionSet;
@@ -60,10 +61,17 @@ final class CurrentSession
         return $this->find() ?? throw new Problem(401, 'session.required');
     }
 
-    /** @throws Problem 401 without a session; 403 without full standing or without the permission */
+    /**
+     * For operators. A session of the account pages, which may be thirty days old, opens none of their doors.
+     *
+     * @throws Problem 401 without a session of the console; 403 without full standing or without the permission
+     */
     public function require(string $permission): SignedIn
     {
         $signedIn = $this->get();
+        if ($signedIn->surface !== Surface::Console) {
+            throw new Problem(401, 'session.required');
+        }
         if ($signedIn->standing->access !== Access::Full) {
             throw new Problem(403, 'session.limited', $signedIn->standing->reasons);
         }
@@ -87,7 +95,7 @@ final class CurrentSession
             return null;
         }
         $row = $this->database->selectOne(
-            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, a.id AS account_id, a.name, a.email, a.app_key, a.status, a.email_proven_at, a.terms_version, a.password_owed,
+            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, s.proven_at, a.id AS account_id, a.name, a.email, a.app_key, a.status, a.email_proven_at, a.terms_version, a.password_owed,
              '.sprintf(FieldValues::SUBQUERY, 'a.seq').' AS fields, '.sprintf(Waivers::SUBQUERY, 'a.id').' AS waived
              FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_digest = ? AND s.surface = ?',
             [$token->digest(), $surface->value],
@@ -108,7 +116,7 @@ final class CurrentSession
             $row->terms_version,
             FieldValues::decode($row->fields),
             json_decode($row->waived, true, flags: JSON_THROW_ON_ERROR),
-            $row->password_owed,
+            PasswordOwed::from($row->password_owed),
         ), app(DutyRules::class));
         if (! $standing->maySignIn()) {
             return null;
@@ -117,6 +125,6 @@ final class CurrentSession
             app(MarkSeen::class)($row->id, $row->account_id, $facts->kept, $facts->startedAt, $now);
         }
 
-        return new SignedIn($row->id, $surface, $row->started_at, $row->account_id, $row->name, $row->email, $row->app_key, $standing);
+        return new SignedIn($row->id, $surface, $row->started_at, $row->account_id, $row->name, $row->email, $row->app_key, $standing, Moment::read($row->proven_at));
     }
 }

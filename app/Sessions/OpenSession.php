@@ -39,6 +39,7 @@ final readonly class OpenSession
             'proven_by' => 'password',
             'source' => (string) $request->ip(),
             'user_agent' => mb_substr(mb_scrub((string) $request->userAgent()), 0, 255),
+            'proven_at' => Moment::write($now),
             'started_at' => Moment::write($now),
             'seen_at' => Moment::write($now),
             'lapses_at' => Moment::write(MarkSeen::lapse($this->rules, $kept, $now, $now)),

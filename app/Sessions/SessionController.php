@@ -8,6 +8,8 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Http\Json;
 use Kennel\App\Platform\Http\Problem;
@@ -40,11 +42,12 @@ final readonly class SessionController
         return Json::ok($this->list->page($query->uuid('account'), $query->text('cursor'), $query->number('limit', 50, 1, 200)));
     }
 
-    public function end(string $id, ConnectionInterface $database): Response
+    public function end(string $id, ConnectionInterface $database, Accounts $accounts, OperatorAuthority $authority): Response
     {
         $operator = $this->session->require('kennel:sessions.end');
         $session = $this->list->find($id) ?? throw Problem::notFound();
-        $database->transaction(function () use ($operator, $session): void {
+        $database->transaction(function () use ($operator, $session, $accounts, $authority): void {
+            $authority->require($operator, $accounts->find($session['account_id']) ?? throw Problem::notFound());
             $this->end->one($session['id'], 'operator');
             $this->audit->record('session.ended', $operator->asOperator(), ['id' => $session['account_id'], 'name' => $session['name']], ['state' => 'live'], ['state' => 'ended'], record: 'session');
         });

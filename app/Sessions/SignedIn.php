@@ -19,6 +19,7 @@ final readonly class SignedIn
         public string $email,
         public ?string $appKey,
         public Standing $standing,
+        public \DateTimeImmutable $provenAt,
     ) {
     }
 

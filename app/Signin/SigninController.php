@@ -6,11 +6,15 @@ namespace Kennel\App\Signin;
 
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 use Kennel\App\Platform\Http\Body;
 use Kennel\App\Platform\Http\Json;
 use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Platform\Throttling\Source;
+use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Sessions\Surface;
 use Kennel\Core\Rules\Reason;
+use Kennel\Core\Secrets\Secret;
 
 final readonly class SigninController
 {
@@ -33,5 +37,17 @@ final readonly class SigninController
 
         return Json::ok(['id' => $session['id']], 201)
             ->withCookie(Surface::of($request)->cookie($session['token']->reveal(), $kept ? $session['until'] : null));
+    }
+
+    /** The password once more, in a session there is. */
+    public function proveAgain(Request $request, CurrentSession $current, ProveAgain $prove): Response
+    {
+        $signedIn = $current->get();
+        $body = Body::of($request);
+        $password = $body->secret('password') ?? new Secret('');
+        $body->complete();
+        $prove($signedIn, $password, Source::of($request));
+
+        return new Response(status: 204);
     }
 }

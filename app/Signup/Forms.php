@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace Kennel\App\Signup;
 
+use Illuminate\Cache\RateLimiter;
 use Illuminate\Contracts\Encryption\Encrypter;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Throttling\Source;
+use Kennel\App\Platform\Throttling\Throttle;
 use Kennel\Core\Rules\Reason;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Token;
@@ -29,6 +32,7 @@ final readonly class Forms
         private ClockInterface $clock,
         private BotRules $rules,
         private DecideBots $decide,
+        private RateLimiter $limiter,
     ) {
     }
 
@@ -46,10 +50,10 @@ final readonly class Forms
         ];
     }
 
+    /** Counts the attempt too: those of one source are limited whatever comes of them. */
     public function judge(string $app, FormInput $form, string $source): ?Reason
     {
         $opened = $this->read($app, $form->token);
-        $digest = $this->digest($source);
 
         return ($this->decide)(new FormFacts(
             $opened['at'] ?? null,
@@ -57,15 +61,14 @@ final readonly class Forms
             $opened !== null && $this->database->table('signup_forms_sent')->where('challenge', $opened['challenge'])->exists(),
             $form->trap,
             $form->answer,
-            $this->rules->attempts === 0 ? 0 : $this->attemptsOf($digest),
+            $this->rules->attempts === 0 ? 0 : $this->limiter->hit($this->key($source), $this->rules->attemptsWithin->seconds) - 1,
         ), $this->clock->now());
     }
 
     /** Called in the transaction of the sign-up: whoever sends the same form at the same moment loses here. */
-    public function spend(string $app, FormInput $form, string $source): bool
+    public function spend(string $app, FormInput $form): bool
     {
         $now = Moment::write($this->clock->now());
-        $this->database->table('signup_attempts')->insert(['source_digest' => $this->digest($source), 'at' => $now]);
         $opened = $this->read($app, $form->token);
         if ($opened === null) {
             return ! $this->rules->needForm();
@@ -82,27 +85,12 @@ final readonly class Forms
     /** Seconds until the source may try again. */
     public function retryAfter(string $source): int
     {
-        $first = $this->database->table('signup_attempts')->where('source_digest', $this->digest($source))->where('at', '>', $this->since())->min('at');
-
-        return $first === null ? 1 : max(1, $this->rules->attemptsWithin->after(Moment::read($first))->getTimestamp() - $this->clock->now()->getTimestamp());
+        return max(1, $this->limiter->availableIn($this->key($source)));
     }
 
-    private function attemptsOf(string $digest): int
+    private function key(string $source): string
     {
-        return $this->database->table('signup_attempts')->where('source_digest', $digest)->where('at', '>', $this->since())->count();
-    }
-
-    private function since(): string
-    {
-        return Moment::write($this->clock->now()->modify("-{$this->rules->attemptsWithin->seconds} seconds"));
-    }
-
-    /** An address of version 6 counts by its /64, which is what one household or server is given. */
-    private function digest(string $source): string
-    {
-        $bytes = (string) @inet_pton($source);
-
-        return hash_hmac('sha256', strlen($bytes) === 16 ? substr($bytes, 0, 8) : $source, (string) config('app.key'));
+        return 'throttle:signups:'.Throttle::digest(Source::ofAddress($source));
     }
 
     /** @return array{challenge: string, at: \DateTimeImmutable}|null */

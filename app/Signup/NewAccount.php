@@ -4,25 +4,22 @@ declare(strict_types=1);
 
 namespace Kennel\App\Signup;
 
-use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Apps\App;
+use Kennel\App\Duties\TermsAcceptances;
 use Kennel\App\Fields\FieldValues;
-use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Signup\SignupPlan;
 use Kennel\Core\Signup\SignupRules;
-use Psr\Clock\ClockInterface;
 
 /** The rows of a new account: itself, its fields, its accepted terms and its default roles. Called inside the act's transaction. */
 final readonly class NewAccount
 {
     public function __construct(
-        private ConnectionInterface $database,
-        private ClockInterface $clock,
+        private TermsAcceptances $acceptances,
         private Accounts $accounts,
         private FieldValues $fields,
         private Roles $roles,
@@ -36,9 +33,9 @@ final readonly class NewAccount
         $account = $this->accounts->add($plan->name, $email, $hash, $app->key, $plan->terms);
         $this->fields->write($account->seq, $plan->fields);
         if ($plan->terms !== '') {
-            $this->database->table('terms_acceptances')->insert(['account_id' => $account->id, 'version' => $plan->terms, 'accepted_at' => Moment::write($this->clock->now()), 'source' => $this->context->source]);
+            $this->acceptances->add($account->id, $plan->terms, $this->context->source);
         }
-        foreach ($this->rules->roles as $role) {
+        foreach ($this->roles->harmless($this->rules->roles) as $role) {
             $this->roles->assign($account->id, $role, 'Kennel', 'default role at sign-up');
         }
 

@@ -15,25 +15,23 @@ final readonly class Rehearsal
     }
 
     /**
-     * @template T
-     *
-     * @param  \Closure(): T  $act
-     * @return array{result: T, evidence: list<array{lane: string, label: string, content: mixed}>}
+     * @param  \Closure(): void  $act  nothing slow: a lock is held meanwhile
+     * @return list<array{lane: string, label: string, content: mixed}> what it caused
      */
     public function of(\Closure $act): array
     {
         $this->database->beginTransaction();
         try {
-            $result = $act();
+            $act();
             $caused = $this->database->table('evidence')->where('act_id', $this->context->actId)->orderBy('seq')->get();
         } finally {
             $this->database->rollBack();
         }
 
-        return ['result' => $result, 'evidence' => array_values($caused->map(static fn (\stdClass $row): array => [
+        return array_values($caused->map(static fn (\stdClass $row): array => [
             'lane' => $row->lane,
             'label' => $row->label,
             'content' => json_decode($row->content, true),
-        ])->all())];
+        ])->all());
     }
 }

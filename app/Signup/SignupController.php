@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Kennel\App\Signup;
 
-use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Apps\App;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Platform\Http\Body;
+use Kennel\App\Platform\Http\BrowserMark;
 use Kennel\App\Platform\Http\Json;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Http\Query;
@@ -28,14 +28,14 @@ final readonly class SignupController
     }
 
     /** A form is opened: what it has to send back, and how long it has to wait. */
-    public function open(Request $request, Forms $forms, Tallies $tallies): JsonResponse
+    public function open(Request $request, Forms $forms, Tallies $tallies, BrowserMark $mark): JsonResponse
     {
         $body = Body::of($request);
         $app = $this->app($body->text('app'));
         $body->complete();
         $tallies->opened($app->key);
 
-        return Json::ok($forms->open($app->key), 201);
+        return Json::ok($forms->open($app->key), 201)->withCookie($mark->cookie($request));
     }
 
     public function store(Request $request, SignUp $signUp, Forms $forms, OpenSession $openSession, Tallies $tallies): JsonResponse
@@ -50,8 +50,8 @@ final readonly class SignupController
                 : new Problem(422, 'signup.refused', [$refusal]);
         }
         $session = null;
-        $verdict = $signUp($input, $app, function (?Account $account) use ($app, $form, $forms, $source, $request, $openSession, &$session): void {
-            if (! $forms->spend($app->key, $form, $source)) {
+        $verdict = $signUp($input, $app, BrowserMark::of($request), function (?Account $account) use ($app, $form, $forms, $request, $openSession, &$session): void {
+            if (! $forms->spend($app->key, $form)) {
                 throw new Problem(422, 'signup.refused', [new Reason('bots.form')]);
             }
             $session = $account !== null && $app->rules->opensSession ? $openSession($account->id, $request, false) : null;
@@ -74,18 +74,19 @@ final readonly class SignupController
     }
 
     /** Everything a sign-up does, shown and undone: what it would write, send and record. */
-    public function rehearse(Request $request, SignUp $signUp, ConnectionInterface $database, Rehearsal $rehearsal): JsonResponse
+    public function rehearse(Request $request, SignUp $signUp, Rehearsal $rehearsal): JsonResponse
     {
         UnderDraft::requireOperator($request);
         [$input, $app] = $this->read($request);
-        $seen = $rehearsal->of(static fn () => $signUp($input, $app, static function (): void {
+        $prepared = $signUp->prepare($input, $app, isRehearsal: true);
+        $evidence = ! $prepared->verdict->isAccepted() ? [] : $rehearsal->of(static fn () => $signUp->write($prepared, $app, null, static function (): void {
         }));
 
         return Json::ok([
-            'accepted' => $seen['result']->isAccepted(),
-            'reasons' => $this->words->reasons($seen['result']->reasons),
+            'accepted' => $prepared->verdict->isAccepted(),
+            'reasons' => $this->words->reasons($prepared->verdict->reasons),
             'state' => $app->rules->opensSession ? 'signed_in' : 'look_for_message',
-            'evidence' => $seen['evidence'],
+            'evidence' => $evidence,
         ]);
     }
 

@@ -24,15 +24,16 @@ final readonly class OpenChallenges
     {
     }
 
-    /** A new token; earlier ones for the same purpose stop working. */
-    public function issue(Account $account, ChallengePurpose $purpose, Duration $lifetime): Token
+    /** A new token; earlier ones for the same purpose, and of the same claim where it is for one, stop working. */
+    public function issue(Account $account, ChallengePurpose $purpose, Duration $lifetime, ?Claim $claim = null): Token
     {
         $now = $this->clock->now();
-        $this->supersede($account->id, $purpose);
+        $claim === null ? $this->supersede($account->id, $purpose) : $this->supersedeClaim($claim->id);
         $token = Token::draw($this->entropy);
         $this->database->table('challenges')->insert([
             'id' => (string) Str::uuid7(),
             'account_id' => $account->id,
+            'claim_id' => $claim?->id,
             'purpose' => $purpose->value,
             'address' => $account->email,
             'token_digest' => $token->digest(),
@@ -59,6 +60,18 @@ final readonly class OpenChallenges
     public function spend(\stdClass $challenge): void
     {
         $this->database->table('challenges')->where('id', $challenge->id)->update(['used_at' => Moment::write($this->clock->now())]);
+    }
+
+    /** When the last one of its kind went out. */
+    public function lastIssued(Account $account, ChallengePurpose $purpose, ?Claim $claim): ?\DateTimeImmutable
+    {
+        return Moment::readOrNull($this->database->table('challenges')->where('account_id', $account->id)->where('purpose', $purpose->value)
+            ->when($claim !== null, static fn ($rows) => $rows->where('claim_id', $claim?->id))->max('created_at'));
+    }
+
+    public function supersedeClaim(string $claimId): void
+    {
+        $this->database->table('challenges')->where('claim_id', $claimId)->whereNull('used_at')->whereNull('superseded_at')->update(['superseded_at' => Moment::write($this->clock->now())]);
     }
 
     /** Ends what is open of an account: for one purpose, or all there are. */

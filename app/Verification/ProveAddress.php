@@ -10,22 +10,40 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Audit\Actor;
 use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Passwords\SetPassword;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Accounts\PasswordOwed;
+use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Accounts\Status;
+use Kennel\Core\Passwords\PasswordHasher;
+use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Rules\Reason;
+use Kennel\Core\Rules\Refused;
 use Kennel\Core\Verification\ChallengePurpose;
 use Psr\Clock\ClockInterface;
 
-/** Looks at a link, and follows it. Looking changes nothing. */
+/**
+ * Looks at a link that proves an address, and follows it. Looking changes nothing.
+ *
+ * The link says that somebody reads the mailbox, and no more: who signed up may have been another. It vouches for the sign-up's password
+ * when it is pressed in the browser that signed up, or by somebody who types that password. Anybody else chooses a new one, and begins
+ * with an empty account.
+ */
 final readonly class ProveAddress
 {
     public function __construct(
         private ConnectionInterface $database,
         private ClockInterface $clock,
         private OpenChallenges $challenges,
+        private Claims $claims,
         private Accounts $accounts,
+        private PasswordHasher $hasher,
+        private SetPassword $setPassword,
+        private TakeOver $takeOver,
+        private CurrentSession $session,
         private AuditTrail $audit,
         private RequestContext $context,
         private MarkComplete $markComplete,
@@ -33,34 +51,121 @@ final readonly class ProveAddress
     }
 
     /**
-     * @return array{address: string} what pressing the button would prove
+     * @return array{address: string, asks: 'nothing'|'password', asks_name: bool} what pressing the button would prove, and what it takes:
+     *                                                                             the sign-up's password, or a new one (and then a name)
      *
      * @throws Problem 422 with challenge.unknown, .used, .superseded or .expired
      */
-    public function inspect(string $token): array
+    public function inspect(Presser $presser): array
     {
-        return ['address' => $this->challenges->find($token, ChallengePurpose::VerifyAddress)->address];
+        [$challenge, $account, $claim] = $this->read($presser->token);
+        $isFree = $account->email_proven_at !== null || $this->isItsBrowser($claim, $account, $presser);
+
+        return ['address' => $challenge->address, 'asks' => $isFree ? 'nothing' : 'password', 'asks_name' => $claim !== null];
     }
 
-    /** @throws Problem 422 as inspect() */
-    public function __invoke(string $token): Account
+    /** @throws Problem 412, 422 */
+    public function __invoke(Presser $presser): Account
     {
-        return $this->database->transaction(function () use ($token): Account {
-            $challenge = $this->challenges->find($token, ChallengePurpose::VerifyAddress);
-            $account = $this->accounts->find($challenge->account_id) ?? throw Problem::notFound();
-            if ($account->email !== $challenge->address) {
-                throw new Problem(422, 'challenge.refused', [new Reason('challenge.superseded', 'token')]);
-            }
-            $now = Moment::write($this->clock->now());
-            $this->challenges->spend($challenge);
-            $before = ['status' => $account->status->value, 'email_proven_at' => $account->email_proven_at];
-            $after = ['status' => $account->status === Status::Pending ? Status::Active : $account->status, 'email_proven_at' => $account->email_proven_at ?? $now];
-            $this->accounts->change($account, $after);
-            ($this->markComplete)($account);
-            $this->context->accountId = $account->id;
-            $this->audit->record('account.address_proven', Actor::holder($account->id, $account->name), $account->reference(), $before, [...$after, 'status' => $account->status->value]);
+        // What takes time comes first, and is looked at again below: nobody waits for a lock while a hash is computed.
+        [, $account, $claim] = $this->read($presser->token);
+        $isProven = $account->email_proven_at !== null;
+        $vouches = $isProven || $this->isItsBrowser($claim, $account, $presser) || $this->knowsThePassword($claim, $account, $presser);
+        $fresh = $vouches ? null : $this->chooseAnew($claim, $account, $presser);
 
-            return $account;
+        return $this->database->transaction(function () use ($presser, $account, $claim, $vouches, $fresh): Account {
+            [$challenge, $now, $claimNow] = $this->read($presser->token);
+            if ($now->password_hash !== $account->password_hash || $now->password_owed !== $account->password_owed || $now->email_proven_at !== $account->email_proven_at || $claimNow?->id !== $claim?->id) {
+                throw new Problem(412, 'update.changed_meanwhile');
+            }
+            $this->challenges->spend($challenge);
+            $before = ['status' => $now->status->value, 'email_proven_at' => $now->email_proven_at];
+            $dropped = $now->email_proven_at !== null ? [] : match (true) {
+                ! $vouches => $this->takeOver->afresh($now, $fresh['name'] ?? null, $claim?->app_key),
+                $claim !== null => $this->takeOver->byClaim($now, $claim, $this->pressersSession($now)),
+                default => [],
+            };
+            if ($fresh !== null) {
+                $this->setPassword->store($now, $fresh['hash']);
+            }
+            $after = ['status' => $now->status === Status::Pending ? Status::Active : $now->status, 'email_proven_at' => $now->email_proven_at ?? Moment::write($this->clock->now())];
+            $this->accounts->change($now, $after);
+            ($this->markComplete)($now);
+            $this->context->accountId = $now->id;
+            $this->audit->record('account.address_proven', Actor::holder($now->id, $now->name), $now->reference(), $before, [...$after, 'status' => $now->status->value, ...$fresh === null ? [] : ['password' => 'set'], ...$dropped]);
+
+            return $now;
         });
+    }
+
+    /** @return array{\stdClass, Account, Claim|null} */
+    private function read(string $token): array
+    {
+        $challenge = $this->challenges->find($token, ChallengePurpose::VerifyAddress);
+        $account = $this->accounts->find($challenge->account_id) ?? throw Problem::notFound();
+        if ($account->email !== $challenge->address) {
+            throw new Problem(422, 'challenge.refused', [new Reason('challenge.superseded', 'token')]);
+        }
+
+        return [$challenge, $account, $this->claims->find($challenge->claim_id)];
+    }
+
+    private function isItsBrowser(?Claim $claim, Account $account, Presser $presser): bool
+    {
+        return $claim?->browser_digest !== null && $presser->browser !== null
+            && ! $this->isCompromised($claim, $account)
+            && hash_equals($claim->browser_digest, $presser->browser->digest());
+    }
+
+    /** @throws Problem 422 when one was typed and it is another */
+    private function knowsThePassword(?Claim $claim, Account $account, Presser $presser): bool
+    {
+        if ($presser->password === null || $presser->password->reveal() === '') {
+            return false;
+        }
+        $stored = $claim->password_hash ?? $account->password_hash;
+        try {
+            $matches = $this->hasher->verify(PreparedPassword::from($presser->password), $stored);
+        } catch (Refused) {
+            $matches = false;
+        }
+        if (! $matches || $this->isCompromised($claim, $account)) {
+            throw Problem::invalid([new Reason('verification.other_password', 'password')]);
+        }
+
+        return true;
+    }
+
+    /** Others may know it, so knowing it vouches for nobody. */
+    private function isCompromised(?Claim $claim, Account $account): bool
+    {
+        return ($claim === null || $claim->is_founding) && $account->password_owed === PasswordOwed::Compromised;
+    }
+
+    /**
+     * @return array{hash: string, name: PersonName|null}
+     *
+     * @throws Problem 422
+     */
+    private function chooseAnew(?Claim $claim, Account $account, Presser $presser): array
+    {
+        if ($presser->newPassword === null || $presser->newPassword->reveal() === '') {
+            throw Problem::invalid([new Reason('verification.password_required', 'password')]);
+        }
+        try {
+            $name = $claim === null ? null : PersonName::parse($presser->name ?? '');
+        } catch (Refused $refused) {
+            throw Problem::invalid([$refused->reason]);
+        }
+
+        return ['hash' => $this->setPassword->prepare($presser->newPassword, $account, $name?->value, 'new_password'), 'name' => $name];
+    }
+
+    /** @return string "" when the link is pressed in no session of this account */
+    private function pressersSession(Account $account): string
+    {
+        $current = $this->session->find();
+
+        return $current?->accountId === $account->id ? $current->sessionId : '';
     }
 }

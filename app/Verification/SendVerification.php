@@ -10,7 +10,7 @@ use Kennel\Core\Verification\ChallengePurpose;
 use Kennel\Core\Verification\VerificationRules;
 use Psr\Clock\ClockInterface;
 
-/** Sends an account the link that proves its address; earlier links stop working. Called inside the act's transaction. */
+/** Sends the link that proves an address, for one claim to it. Earlier links of that claim stop working. Called inside the act's transaction. */
 final readonly class SendVerification
 {
     public function __construct(
@@ -21,15 +21,19 @@ final readonly class SendVerification
     ) {
     }
 
-    /** Does nothing while the last link is too fresh: whoever asks again at once already has it. */
-    public function __invoke(Account $account): bool
+    /**
+     * Does nothing while the last link is too fresh: whoever asks again at once already has it.
+     *
+     * @param  Claim|null  $claim  null for an account nobody signed up for, such as an imported one
+     */
+    public function __invoke(Account $account, ?Claim $claim): bool
     {
-        if (! $this->isDue($this->messages->lastSent($account->id, 'verify_address'))) {
+        if (! $this->isDue($this->challenges->lastIssued($account, ChallengePurpose::VerifyAddress, $claim))) {
             return false;
         }
-        $token = $this->challenges->issue($account, ChallengePurpose::VerifyAddress, $this->rules->lifetime);
+        $token = $this->challenges->issue($account, ChallengePurpose::VerifyAddress, $this->rules->lifetime, $claim);
         // After the "#", so that a scanner that opens the link proves nothing.
-        $this->messages->queueToHolder('verify_address', $account, 'verify', ['hours' => intdiv($this->rules->lifetime->seconds, 3600)], "#t={$token->reveal()}");
+        $this->messages->queueToHolder('verify_address', $account, 'verify', ['hours' => intdiv($this->rules->lifetime->seconds, 3600)], "#t={$token->reveal()}", $claim?->name, $claim?->app_key);
 
         return true;
     }

@@ -8,8 +8,10 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Http\Body;
+use Kennel\App\Platform\Http\BrowserMark;
 use Kennel\App\Platform\Http\Json;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Http\Query;
@@ -19,34 +21,36 @@ use Kennel\Core\Rules\Reason;
 
 final readonly class VerificationController
 {
-    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private SendVerification $send, private CurrentSession $session)
+    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private SendVerification $send, private Claims $claims, private CurrentSession $session)
     {
     }
 
     /** One answer whether the address is known, unknown, proven already or asked too soon. */
-    public function resend(Request $request): JsonResponse
+    public function resend(Request $request, AskForVerification $ask): JsonResponse
     {
         $body = Body::of($request);
         $address = $body->address('email');
         $body->complete();
-        $this->database->transaction(function () use ($address): void {
-            $account = $this->accounts->byAddress($address);
-            if ($account !== null && $account->status === Status::Pending) {
-                ($this->send)($account);
-            }
-        });
+        $ask($address, BrowserMark::of($request));
 
         return Json::ok(['state' => 'look_for_message'], 202);
     }
 
     public function inspect(Request $request, ProveAddress $prove): JsonResponse
     {
-        return Json::ok($prove->inspect($this->token($request)));
+        $body = Body::of($request);
+        $token = $body->text('token') ?? '';
+        $body->complete();
+
+        return Json::ok($prove->inspect(new Presser($token, BrowserMark::of($request))));
     }
 
     public function consume(Request $request, ProveAddress $prove): JsonResponse
     {
-        $account = $prove($this->token($request));
+        $body = Body::of($request);
+        $presser = new Presser($body->text('token') ?? '', BrowserMark::of($request), $body->secret('password'), $body->secret('new_password'), $body->text('name'));
+        $body->complete();
+        $account = $prove($presser);
 
         return Json::ok(['address' => $account->email, 'app' => $account->app_key]);
     }
@@ -59,29 +63,21 @@ final readonly class VerificationController
     }
 
     /** An operator sends the link again, and is told when that is too soon or pointless. */
-    public function resendByOperator(string $id, AuditTrail $audit): JsonResponse
+    public function resendByOperator(string $id, AuditTrail $audit, OperatorAuthority $authority): JsonResponse
     {
         $operator = $this->session->require('kennel:messages.send');
-        $this->database->transaction(function () use ($id, $audit, $operator): void {
+        $this->database->transaction(function () use ($id, $audit, $operator, $authority): void {
             $account = $this->accounts->find($id) ?? throw Problem::notFound();
+            $authority->require($operator, $account);
             if ($account->status !== Status::Pending) {
                 throw Problem::invalid([new Reason('verification.not_owed')]);
             }
-            if (! ($this->send)($account)) {
+            if (! ($this->send)($account, $this->claims->of($account, null))) {
                 throw Problem::invalid([new Reason('verification.too_soon')]);
             }
             $audit->record('account.verification_resent', $operator->asOperator(), $account->reference());
         });
 
         return Json::ok(['state' => 'queued'], 202);
-    }
-
-    private function token(Request $request): string
-    {
-        $body = Body::of($request);
-        $token = $body->text('token') ?? '';
-        $body->complete();
-
-        return $token;
     }
 }

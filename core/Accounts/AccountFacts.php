@@ -19,8 +19,7 @@ final readonly class AccountFacts
         public string $termsAccepted = '',
         public array $fields = [],
         public array $waived = [],
-        /** Why a new password is owed: "asked", "temporary" or "compromised"; "" when none is. */
-        public string $passwordOwed = '',
+        public PasswordOwed $passwordOwed = PasswordOwed::Nothing,
         /** As a census names the stored hash; read only where rules about hashing are compared. */
         public string $hashKind = '',
     ) {

@@ -12,17 +12,17 @@ final class ChangeStatus
 {
     /**
      * @param  bool  $isSelf  the operator asks about their own account
-     * @param  bool  $isLastManager  no other usable account could manage accounts afterwards
+     * @param  bool  $isLastKeeper  nobody usable who may do everything would be left
      * @return list<Reason> empty when it may be done
      */
-    public function suspend(Status $status, string $why, bool $isSelf, bool $isLastManager): array
+    public function suspend(Status $status, string $why, bool $isSelf, bool $isLastKeeper): array
     {
         $reasons = WrittenReason::reasonsAgainst($why);
         if ($status === Status::Suspended || $status === Status::Closed) {
             $reasons[] = new Reason("account.already_{$status->value}");
         }
-        if ($isLastManager) {
-            $reasons[] = new Reason('account.last_manager');
+        if ($isLastKeeper) {
+            $reasons[] = new Reason('account.last_keeper');
         } elseif ($isSelf) {
             $reasons[] = new Reason('account.self');
         }

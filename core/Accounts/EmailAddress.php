@@ -12,6 +12,7 @@ use Kennel\Core\Text\Unicode;
  * An e-mail address that mail can be sent to: RFC 5321 and 5322, internationalised by RFC 6531.
  *
  * Comments, folding white space and address literals are refused: they parse, but nobody signs up with them on purpose.
+ * So are pictures and other symbols outside ASCII before the "@": RFC 6531 would allow them, no mailer we know sends to them.
  * The domain is lower-cased and punycoded (RFC 3492 by way of UTS #46); the local part is NFC and otherwise as typed.
  */
 final readonly class EmailAddress
@@ -26,7 +27,7 @@ final readonly class EmailAddress
     {
     }
 
-    /** @throws Refused with email.required, email.invalid, email.local_too_long, email.too_long or email.domain_invalid */
+    /** @throws Refused with email.required, email.invalid, email.local_too_long, email.too_long, email.symbols or email.domain_invalid */
     public static function parse(string $text): self
     {
         $trimmed = Unicode::trim($text);
@@ -52,6 +53,9 @@ final readonly class EmailAddress
         if (strlen($local) + 1 + strlen($domain) > self::MAXIMUM) {
             throw self::refused('too_long', ['maximum' => self::MAXIMUM]);
         }
+        if (preg_match('/(?![\x00-\x7F])\p{S}/u', $local) === 1) {
+            throw self::refused('symbols');
+        }
         if (! self::isLocalPart($local)) {
             throw self::refused('invalid');
         }
@@ -63,6 +67,12 @@ final readonly class EmailAddress
     public function toString(): string
     {
         return "{$this->local}@{$this->domain}";
+    }
+
+    /** Whether only a relay with SMTPUTF8 (RFC 6531) can take it. */
+    public function needsUtf8Relay(): bool
+    {
+        return preg_match('/[^\x00-\x7F]/', $this->local) === 1;
     }
 
     /** The form people read: an internationalised domain in its own script. */

@@ -12,8 +12,9 @@ final readonly class Owed
     /**
      * @param  string  $subject  the very thing that is owed, such as "accept_terms:2026-09-03": a waiver is of it and of nothing later
      * @param  Reason  $reason  in words also what settles it
+     * @param  bool  $isWaivable  false for what would still hold after it was let off
      */
-    public function __construct(public Duty $duty, public string $subject, public Reason $reason)
+    public function __construct(public Duty $duty, public string $subject, public Reason $reason, public bool $isWaivable = true)
     {
     }
 }

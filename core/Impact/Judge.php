@@ -11,6 +11,7 @@ use Kennel\Core\Accounts\Owed;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldTypes;
+use Kennel\Core\Mail\Reach;
 use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Passwords\Guesses\EstimateGuesses;
 use Kennel\Core\Passwords\Guesses\WordRanks;
@@ -43,7 +44,7 @@ final class Judge
     public static function of(RuleBook $book, Blocklist $blocklist, WordRanks $words, ThrowawayDomains $throwaway, FieldTypes $types, \DateTimeImmutable $now): self
     {
         $decideFields = new DecideFields($types);
-        $decideSignup = new DecideSignup(new PasswordPolicy($book->password, $book->hashing, $blocklist, new EstimateGuesses($words, (int) $now->format('Y'))), new DomainPolicy($book->signup, $throwaway), $book->fields, $decideFields, $book->signup->terms);
+        $decideSignup = new DecideSignup(new PasswordPolicy($book->password, $book->hashing, $blocklist, new EstimateGuesses($words, (int) $now->format('Y'))), new DomainPolicy($book->signup, $throwaway), $book->fields, $decideFields, $book->signup->terms, Reach::everywhere());
 
         return new self($book, $decideSignup, $decideFields, new DutyRules($book->fields, $book->signup->terms->version, $decideFields, $now), $now);
     }

@@ -13,6 +13,9 @@ final class Document
     /** @var array<string, array<string, mixed>> the schema of each key that was asked for */
     private array $properties = [];
 
+    /** @var array<string, \Closure(): array<string, mixed>> the schemas that are made only when they are asked for */
+    private array $described = [];
+
     /** @var array<string, self> */
     private array $sections = [];
 
@@ -144,9 +147,14 @@ final class Document
      */
     public function keyed(string $key, array $example, \Closure $read, string $about): array
     {
-        $described = new self($example);
-        $read($described);
-        $value = $this->value($key, ['type' => 'array', 'items' => $described->schema(), 'description' => $about]);
+        $value = $this->value($key, []);
+        // Described only when somebody asks: most requests read rules and want no schema.
+        $this->described[$key] = static function () use ($example, $read, $about): array {
+            $described = new self($example);
+            $read($described);
+
+            return ['type' => 'array', 'items' => $described->schema(), 'description' => $about];
+        };
         if (! is_array($value) || ! array_is_list($value)) {
             throw new InvalidRuleBook($this->at($key).': must be a list of objects');
         }
@@ -189,6 +197,9 @@ final class Document
     public function schema(): array
     {
         $properties = $this->properties;
+        foreach ($this->described as $key => $describe) {
+            $properties[$key] = $describe();
+        }
         foreach ($this->sections as $key => $section) {
             $properties[$key] = [...$section->schema(), ...$properties[$key]];
         }

@@ -10,8 +10,10 @@ use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Pictures\PictureRules;
+use Kennel\Core\Retention\RetentionRules;
 use Kennel\Core\Sessions\SessionRules;
 use Kennel\Core\Signup\SignupRules;
+use Kennel\Core\Throttling\ThrottleRules;
 use Kennel\Core\Verification\VerificationRules;
 
 /** Every rule an operator can set, as typed values. No setting is read anywhere else. */
@@ -30,6 +32,8 @@ final readonly class RuleBook
         public VerificationRules $recovery,
         public SessionRules $sessions,
         public ReviewRules $review,
+        public ThrottleRules $throttles,
+        public RetentionRules $retention,
         private Document $document,
     ) {
     }
@@ -54,6 +58,8 @@ final readonly class RuleBook
             VerificationRules::read($root->section('recovery', 'Links that set a new password')),
             SessionRules::read($root->section('sessions', 'How long a session lives')),
             ReviewRules::read($root->section('review', 'How a draft of these rules is published')),
+            ThrottleRules::read($root->section('throttles', 'How often a stranger may knock')),
+            RetentionRules::read($root->section('retention', 'How long rows stay that nobody needs any more')),
             $root,
         );
         $root->nothingElse();

@@ -42,13 +42,13 @@ final class RuleDiff
     }
 
     /** @phpstan-assert-if-true array<array-key, mixed> $value */
-    private static function isObject(mixed $value): bool
+    public static function isObject(mixed $value): bool
     {
         return is_array($value) && ! array_is_list($value);
     }
 
     /** @phpstan-assert-if-true list<array{key: string}> $value */
-    private static function isKeyed(mixed $value): bool
+    public static function isKeyed(mixed $value): bool
     {
         return is_array($value) && array_is_list($value) && count(array_filter($value, static fn (mixed $item): bool => is_array($item) && is_string($item['key'] ?? null))) === count($value);
     }

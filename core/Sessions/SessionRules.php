@@ -20,6 +20,8 @@ final readonly class SessionRules
         public Duration $keptAbsolute,
         /** "Last seen" is written at most this often: a read should not be a write. */
         public Duration $seenEvery,
+        /** How long a typed password counts for acts that hand out power. */
+        public Duration $proofFor,
     ) {
     }
 
@@ -32,6 +34,7 @@ final readonly class SessionRules
             $document->duration('kept_idle', 'The same, when kept signed in: without a request'),
             $document->duration('kept_absolute', 'The same, when kept signed in: however busy'),
             $document->duration('seen_every', 'How often “last seen” is written'),
+            $document->duration('proof_for', 'How long a typed password counts for acts that hand out power'),
         );
         $document->nothingElse();
         if ($rules->seenEvery->seconds >= $rules->idle->seconds) {

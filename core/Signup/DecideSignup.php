@@ -11,6 +11,7 @@ use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\Required;
+use Kennel\Core\Mail\Reach;
 use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Rules\Reason;
@@ -31,6 +32,7 @@ final readonly class DecideSignup
         private FieldRules $fields,
         private DecideFields $decideFields,
         private TermsRules $terms,
+        private Reach $reach,
     ) {
     }
 
@@ -77,6 +79,7 @@ final readonly class DecideSignup
     {
         return $app->admission->reasonAgainst($email)
             ?? ($email === null ? null : $this->domains->reasonAgainst($email))
+            ?? ($email === null ? null : $this->reach->reasonAgainst($email))
             ?? ($email !== null && ! $app->isDiscreet && $isRegistered($email) ? new Reason('email.taken', 'email') : null);
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Signup;
 
 use Kennel\Core\Rules\Document;
+use Kennel\Core\Rules\Duration;
 use Kennel\Core\Rules\InvalidRuleBook;
 
 /** What holds for sign-up on every app. */
@@ -18,6 +19,8 @@ final readonly class SignupRules
         public bool $refuseThrowaway,
         public TermsRules $terms,
         public BotRules $bots,
+        /** How long an account or claim waits for its address to be proven before it goes. */
+        public Duration $unprovenFor,
     ) {
     }
 
@@ -35,6 +38,7 @@ final readonly class SignupRules
             $document->boolean('refuse_throwaway', 'Refuse the listed domains of throw-away mailboxes'),
             TermsRules::read($document->section('terms', 'The terms everybody accepts')),
             BotRules::read($document->section('bots', 'What keeps programs from signing up as people')),
+            $document->duration('unproven_for', 'How long an account waits for its address to be proven before it is deleted'),
         );
         $document->nothingElse();
 

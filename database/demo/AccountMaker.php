@@ -64,9 +64,10 @@ final readonly class AccountMaker
         }
 
         return match (true) {
-            $roll <= 6 => 'pending',
-            $roll <= 9 => 'suspended',
-            $roll <= 13 => 'closed',
+            // Whoever never proved the address is gone after a week.
+            $roll <= 6 && $age < 6 * self::DAY => 'pending',
+            $roll > 6 && $roll <= 9 => 'suspended',
+            $roll > 9 && $roll <= 13 => 'closed',
             default => 'active',
         };
     }
@@ -124,6 +125,8 @@ final readonly class AccountMaker
             'hash_kind' => HashKind::of($hash),
             'created_at' => Scenario::moment($this->start, $age),
             'seen_at' => $seen === null ? '' : Scenario::moment($this->start, $seen),
+            // Within the last weeks: a closed account is deleted after thirty days.
+            'closed_at' => $status === 'closed' ? Scenario::moment($this->start, min($age, $this->entropy->random->getInt(self::DAY, 26 * self::DAY))) : null,
             'version' => $status === 'pending' ? 1 : 2,
             'search' => SearchText::column($name, $address->display()),
         ];

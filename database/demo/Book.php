@@ -34,7 +34,7 @@ final readonly class Book
             ];
         }
         $insert('rule_revisions', $rows);
-        $this->rules->replace(end($rows) === false ? [] : json_decode(end($rows)['document'], true, flags: JSON_THROW_ON_ERROR));
+        $this->rules->forget();
         $at = Scenario::moment($start, 30 * self::DAY);
         $insert('rule_cases', array_map(fn (SignupCase $case): array => $this->cases->row($case, 'Oriel Vance', $entropy->uuid($start->modify('-30 days')), $at), $this->savedCases()));
     }

@@ -39,7 +39,7 @@ final class History
     public function write(array $accounts, SeededEntropy $entropy, \DateTimeImmutable $start, \Closure $insert): void
     {
         $this->events = [];
-        $assignments = $sessions = $challenges = $messages = $held = [];
+        $assignments = $sessions = $claims = $challenges = $messages = $held = [];
         foreach ($accounts as $account) {
             foreach ($this->roles($account, $entropy) as $role) {
                 $assignments[] = $role;
@@ -50,7 +50,8 @@ final class History
                 $sessions[] = $session;
             }
             if ($account['status'] === 'pending' && count($messages) < self::MOST_MESSAGES) {
-                [$challenge, $message] = $this->proof($account, $entropy, $start);
+                [$claim, $challenge, $message] = $this->proof($account, $entropy, $start);
+                $claims[] = $claim;
                 $challenges[] = $challenge;
                 $messages[] = $message;
                 if ($message['state'] === 'held') {
@@ -58,9 +59,9 @@ final class History
                 }
             }
         }
-        $this->guessing($accounts, $entropy, $start);
+        $insert('stranger_tallies', $this->guessing($accounts, $entropy, $start));
         usort($this->events, static fn (array $a, array $b): int => [$a['at'], $a['id']] <=> [$b['at'], $b['id']]);
-        foreach (['assignments' => $assignments, 'sessions' => $sessions, 'challenges' => $challenges, 'messages' => $messages, 'held_deliveries' => $held, 'audit_events' => $this->events] as $table => $rows) {
+        foreach (['assignments' => $assignments, 'sessions' => $sessions, 'claims' => $claims, 'challenges' => $challenges, 'messages' => $messages, 'held_deliveries' => $held, 'audit_events' => $this->events] as $table => $rows) {
             $insert($table, $rows);
         }
     }
@@ -123,6 +124,7 @@ final class History
             'token_digest' => hash('sha256', $entropy->bytes(32)),
             'kept' => true,
             'proven_by' => 'password',
+            'proven_at' => Moment::write($started),
             'source' => '198.51.100.'.$entropy->random->getInt(2, 250),
             'user_agent' => $entropy->pick(self::AGENTS),
             'started_at' => Moment::write($started),
@@ -133,7 +135,7 @@ final class History
 
     /**
      * @param  array<string, mixed>  $account
-     * @return array{array<string, mixed>, array<string, mixed>} a challenge and its message
+     * @return array{array<string, mixed>, array<string, mixed>, array<string, mixed>} a claim, its challenge and the message
      */
     private function proof(array $account, SeededEntropy $entropy, \DateTimeImmutable $start): array
     {
@@ -143,9 +145,11 @@ final class History
         // The relay was away for two days in the week before the start.
         $age = $start->getTimestamp() - $sent->getTimestamp();
         $failed = $age > 86_400 && $age < 259_200;
+        $claim = ['id' => $entropy->uuid($sent), 'account_id' => $account['id'], 'is_founding' => true, 'app_key' => $account['app_key'], 'claimed_at' => $account['created_at']];
         $challenge = [
             'id' => $entropy->uuid($sent),
             'account_id' => $account['id'],
+            'claim_id' => $claim['id'],
             'purpose' => 'verify_address',
             'address' => $account['email'],
             'token_digest' => $token->digest(),
@@ -170,21 +174,27 @@ final class History
             ]),
         ];
 
-        return [$challenge, $message];
+        return [$claim, $challenge, $message];
     }
 
     /**
      * Somebody tries a list of passwords on four accounts, one night.
      *
      * @param  list<array<string, mixed>>  $accounts
+     * @return list<array<string, int|string>> what was counted of it
      */
-    private function guessing(array $accounts, SeededEntropy $entropy, \DateTimeImmutable $start): void
+    private function guessing(array $accounts, SeededEntropy $entropy, \DateTimeImmutable $start): array
     {
         $targets = array_slice($accounts, 0, 4);
-        for ($try = 0; $try < 72; $try++) {
-            $at = Moment::write($start->modify('-9 hours +'.($try * 11).' seconds'));
-            $this->event($entropy, $targets[$try % count($targets)], $at, 'session.refused', ['stranger', null, 'somebody'], [], null, '203.0.113.77');
+        $hour = $start->modify('-9 hours');
+        $tallies = [];
+        foreach ($targets as $index => $target) {
+            // The trail has the first of an hour; the rest is counted.
+            $this->event($entropy, $target, Moment::write($hour->modify("+{$index} seconds")), 'session.refused', ['stranger', null, 'somebody'], [], null, '203.0.113.77');
+            $tallies[] = ['hour' => substr(Moment::write($hour), 0, 13), 'event' => 'session.refused', 'source' => '203.0.113.77', 'account_id' => $target['id'], 'tally' => 18];
         }
+
+        return $tallies;
     }
 
     /**

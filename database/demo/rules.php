@@ -33,6 +33,7 @@ return array_replace($rules, [
         $field('picture', 'Picture', 'picture'),
     ],
     'signup' => array_replace($rules['signup'], [
+        'roles' => ['observer'],
         'refused_domains' => ['spillway.test'],
         'terms' => ['version' => '2026-09-03', 'text' => "You enter what you saw, when you saw it, and say so when you are not sure.\n\nReadings and photographs are published under your first name. Your address and telephone number are seen by the keepers of this service and by nobody else.\n\nYou never enter the water for a reading.\n\nYou can leave at any time; your readings stay, your name goes."],
     ]),

@@ -57,9 +57,11 @@ return new class extends Migration
                 hash_kind TEXT NOT NULL,
                 created_at TEXT NOT NULL,
                 seen_at TEXT NOT NULL DEFAULT '',
+                closed_at TEXT NULL,
                 version INTEGER NOT NULL DEFAULT 1,
                 search TEXT NOT NULL,
-                CHECK (status <> 'active' OR email_proven_at IS NOT NULL)
+                CHECK (status <> 'active' OR email_proven_at IS NOT NULL),
+                CHECK (status <> 'closed' OR closed_at IS NOT NULL)
             )
             SQL);
         foreach (['name_key', 'lookup_key', 'created_at', 'seen_at'] as $sort) {
@@ -117,6 +119,7 @@ return new class extends Migration
             $table->string('token_digest', 64)->unique();
             $table->boolean('kept');
             $table->string('proven_by', 20);
+            $table->string('proven_at', 24);
             $table->string('source', 45);
             $table->string('user_agent', 255);
             $table->string('started_at', 24);
@@ -131,10 +134,26 @@ return new class extends Migration
 
     private function challenges(): void
     {
+        // Each sign-up for an address that nobody has proven. A founding one's name, password and fields are the account's own row.
+        Schema::create('claims', function (Blueprint $table): void {
+            $table->integer('seq', true);
+            $table->uuid('id')->unique();
+            $table->uuid('account_id')->index();
+            $table->boolean('is_founding');
+            $table->string('app_key', 40);
+            $table->string('browser_digest', 64)->nullable();
+            $table->string('name', 120)->nullable();
+            $table->string('password_hash', 1024)->nullable();
+            $table->json('fields')->nullable();
+            $table->string('terms_version', 10)->nullable();
+            $table->string('claimed_at', 24)->index();
+            $table->foreign('account_id')->references('id')->on('accounts')->cascadeOnDelete();
+        });
         Schema::create('challenges', function (Blueprint $table): void {
             $table->integer('seq', true);
             $table->uuid('id')->unique();
             $table->uuid('account_id')->index();
+            $table->uuid('claim_id')->nullable()->index();
             $table->string('purpose', 30);
             $table->string('address', 254);
             $table->string('token_digest', 64)->unique();
@@ -142,7 +161,9 @@ return new class extends Migration
             $table->string('expires_at', 24);
             $table->string('used_at', 24)->nullable();
             $table->string('superseded_at', 24)->nullable();
+            $table->index('expires_at');
             $table->foreign('account_id')->references('id')->on('accounts')->cascadeOnDelete();
+            $table->foreign('claim_id')->references('id')->on('claims')->nullOnDelete();
         });
     }
 
@@ -157,11 +178,12 @@ return new class extends Migration
                 kind TEXT NOT NULL,
                 recipient TEXT NOT NULL,
                 subject TEXT NOT NULL,
-                state TEXT NOT NULL CHECK (state IN ('queued', 'retrying', 'held', 'sent', 'failed')),
+                state TEXT NOT NULL CHECK (state IN ('queued', 'sending', 'retrying', 'held', 'sent', 'failed')),
                 attempts INTEGER NOT NULL DEFAULT 0,
                 last_error TEXT NULL,
                 sealed TEXT NOT NULL,
                 created_at TEXT NOT NULL,
+                claimed_at TEXT NULL,
                 settled_at TEXT NULL
             )
             SQL);
@@ -170,7 +192,13 @@ return new class extends Migration
         // The stand-in's own shelf: one row a delivery, and never two of one message.
         Schema::create('held_deliveries', function (Blueprint $table): void {
             $table->uuid('message_id')->primary();
-            $table->string('held_at', 24);
+            $table->string('held_at', 24)->index();
+        });
+        // What a relay said it can take when it was last asked.
+        Schema::create('relay_facts', function (Blueprint $table): void {
+            $table->string('relay_digest', 64)->primary();
+            $table->boolean('takes_utf8');
+            $table->string('asked_at', 24);
         });
     }
 
@@ -197,6 +225,17 @@ return new class extends Migration
         foreach (['UPDATE', 'DELETE'] as $verb) {
             DB::statement("CREATE TRIGGER audit_events_no_{$verb} BEFORE {$verb} ON audit_events BEGIN SELECT RAISE(ABORT, 'the audit trail is append-only'); END");
         }
+        // What strangers cause, counted instead of written one by one: the trail is append-only, and they have no bound of their own.
+        Schema::create('stranger_tallies', function (Blueprint $table): void {
+            $table->string('hour', 13);
+            $table->string('event', 60);
+            $table->string('source', 45);
+            $table->string('account_id', 36);
+            $table->integer('tally');
+            $table->primary(['hour', 'event', 'source', 'account_id']);
+            $table->index(['event', 'hour']);
+            $table->index(['account_id', 'hour']);
+        });
         Schema::create('evidence', function (Blueprint $table): void {
             $table->integer('seq', true);
             $table->string('at', 24)->index();
@@ -256,11 +295,6 @@ return new class extends Migration
             $table->string('challenge', 43)->primary();
             $table->string('sent_at', 24)->index();
         });
-        Schema::create('signup_attempts', function (Blueprint $table): void {
-            $table->string('source_digest', 64);
-            $table->string('at', 24)->index();
-            $table->index(['source_digest', 'at']);
-        });
         // Tallies by day: what was opened, what was refused by which reason, how long accepted passwords were. No row is of a person.
         Schema::create('signup_tallies', function (Blueprint $table): void {
             $table->string('day', 10);
@@ -315,6 +349,7 @@ return new class extends Migration
             $table->uuid('id')->primary();
             $table->integer('draft_version');
             $table->string('state', 10);
+            $table->integer('cursor')->default(-1); // the last account that was judged; -1 before anything was
             $table->integer('done')->default(0);
             $table->integer('total')->default(0);
             $table->json('counts');
@@ -410,6 +445,8 @@ return new class extends Migration
             $table->index(['import_id', 'code', 'row']);
             $table->foreign('import_id')->references('id')->on('imports')->cascadeOnDelete();
         });
+        // The addresses a check has seen, until it is through.
+        DB::statement('CREATE TABLE import_addresses (import_id TEXT NOT NULL REFERENCES imports (id) ON DELETE CASCADE, lookup_key TEXT NOT NULL, PRIMARY KEY (import_id, lookup_key)) WITHOUT ROWID');
         Schema::create('wrap_runs', function (Blueprint $table): void {
             $table->uuid('id')->primary();
             $table->string('state', 10);

@@ -10,7 +10,8 @@ return [
         'method' => ['title' => 'Not a method of this door', 'detail' => 'The Allow header lists the methods that are.'],
         'malformed' => ['title' => 'The request could not be read', 'detail' => 'Send one JSON object in UTF-8.'],
         'not_json' => ['title' => 'The body must be JSON', 'detail' => 'Send the header Content-Type: application/json.'],
-        'too_large' => ['title' => 'The body is too large', 'detail' => 'Nothing here needs more than 64 KiB.'],
+        'too_large' => ['title' => 'The body is too large', 'detail' => 'The reason says how large it may be.'],
+        'throttled' => ['title' => 'Too often', 'detail' => 'Wait as long as Retry-After says, in seconds, and try again.'],
         'cross_site' => ['title' => 'Refused: sent from another site', 'detail' => 'A page of another origin may not write here with a browser\'s cookies.'],
     ],
     'idempotency' => [
@@ -25,6 +26,11 @@ return [
     'rules' => [
         'invalid' => ['title' => 'The rule book can not be read', 'detail' => 'The reason names the rule by its path. The draft is as it was.'],
         'changed_meanwhile' => ['title' => 'Somebody else changed the rules meanwhile', 'detail' => 'Nothing was overwritten. Each reason names a rule that changed since you read them.'],
+        'outdated' => ['title' => 'A newer revision was published', 'detail' => 'The draft builds on an older one. Each reason names a rule that changed since. Bring the draft up to date, or discard it.'],
+        'cases_changed' => ['title' => 'The saved cases changed meanwhile', 'detail' => 'Run them again and decide anew.'],
+        'published_meanwhile' => ['title' => 'The rules changed meanwhile', 'detail' => 'New rules were published while this was decided. Send it again.'],
+        'no_draft_here' => ['title' => 'Nothing is tried at this door', 'detail' => 'It does the real thing, by the rules in force. Leave the header Kennel-Rules out.'],
+        'not_whole' => ['title' => 'The rules are not whole', 'detail' => 'Whoever runs this service finds in its log what is missing.'],
         'not_published' => ['title' => 'The draft was not published', 'detail' => 'Each reason says what stands in the way.'],
     ],
     'import' => [
@@ -35,16 +41,22 @@ return [
     ],
     'session' => [
         'required' => ['title' => 'Not signed in', 'detail' => 'There is no session, or it has ended.'],
+        'proof_required' => ['title' => 'Type your password again', 'detail' => 'This hands out power, so your password must have been typed in the last few minutes. Nothing was changed.'],
         'limited' => ['title' => 'The account owes something first', 'detail' => 'The reasons name what has to be done.'],
     ],
     'permission' => [
         'missing' => ['title' => 'Not permitted', 'detail' => 'None of the account\'s roles allows this.'],
+    ],
+    'operator' => [
+        'beyond_authority' => ['title' => 'Beyond your authority', 'detail' => 'This account may do things with Kennel that you may not, so you cannot act on it.'],
     ],
     'signup' => [
         'refused' => ['title' => 'The account was not created', 'detail' => 'Each reason names the field and the rule.'],
     ],
     'signin' => [
         'refused' => ['title' => 'That did not work', 'detail' => 'The address or the password is not right, or the account can not be used.'],
+        'held_back' => ['title' => 'Too many attempts', 'detail' => 'Wait as long as Retry-After says, in seconds. A forgotten password can be reset meanwhile.'],
+        'changed_meanwhile' => ['title' => 'The account was being changed', 'detail' => 'Try again in a moment.'],
     ],
     'challenge' => [
         'refused' => ['title' => 'The link can not be used', 'detail' => 'The reason says why.'],

@@ -27,6 +27,8 @@ return [
         'invalid' => 'This is not an e-mail address. One looks like name@place.example.',
         'local_too_long' => 'The part before the @ has more than :maximum bytes.',
         'too_long' => 'An address has at most :maximum bytes.',
+        'symbols' => 'The part before the @ holds a picture or a symbol that mail cannot be sent to.',
+        'relay_ascii' => 'Our mail relay cannot deliver to letters outside a–z before the @. Use another address.',
         'domain_invalid' => 'The part after the @ is not a domain. One looks like place.example.',
         'domain_refused' => 'Addresses of this domain can not sign up here.',
         'throwaway' => 'This domain hands out throw-away mailboxes. Use an address you will keep.',
@@ -66,6 +68,8 @@ return [
         'expired' => 'This link is too old. Ask for a new message.',
     ],
     'verification' => [
+        'other_password' => 'This is not the password of this sign-up. Try again, or choose a new one below.',
+        'password_required' => 'Type the password you chose when you signed up, or choose a new one.',
         'not_owed' => 'The address needs no proof: it is proven, or the account is stopped.',
         'too_soon' => 'A message went out a moment ago. Wait a minute before the next.',
     ],
@@ -129,6 +133,7 @@ return [
         'json' => 'This line is not a JSON object.',
         'json_text' => '“:column” must be a text.',
         'hash_required' => 'There is no hash. Whoever has none signs up anew, or is invited.',
+        'too_slow' => 'Verifying this hash takes :seconds s on this machine; at most :most s.',
         'hash_unknown' => 'This hash can not be verified here: :kind.',
         'digest_undeclared' => 'This looks like a bare :digest digest. Say what bare digests are, and of what.',
         'digest_length' => 'A digest of :length characters is not of the kind that was declared.',
@@ -145,6 +150,12 @@ return [
         'mistake' => 'This rule :what.',
         'changed' => 'Changed meanwhile by :by, from :before to :after.',
         'no_draft' => 'There is no draft.',
+        'not_newest' => 'This builds on revision :base; meanwhile :by published revision :newest. Compare with it, and build on it.',
+        'is_newest' => 'The draft builds on the newest revision already.',
+        'role_over_kennel' => 'The role “:role” gives permissions over Kennel itself (:permissions). It cannot be given to everybody who signs up.',
+        'hashing_fails' => 'This machine cannot make and verify a hash by these rules: :what.',
+        'discretion' => ':app tells any visitor whether an address is registered. Accounts are shared by all apps, so it gives away the accounts of :discreet too, which keep quiet.',
+        'discretion_domains' => ':app tells any visitor whether an address of :domains is registered. Accounts are shared by all apps, so it gives away such accounts of :discreet too, which keep quiet.',
         'own_review' => 'You changed this draft last. Another operator has to review it.',
         'not_reviewed' => 'The draft as it stands has not been reviewed.',
         'cases_fail' => 'These cases fail: :cases. Mend the draft, or say why they may fail.',
@@ -173,7 +184,7 @@ return [
     'short' => [
         'duty' => ['change_password_asked' => 'a new password', 'change_password_compromised' => 'a new password', 'change_password_temporary' => 'a new password', 'verify_email' => 'proof of the address', 'accept_terms' => 'the terms', 'complete_fields' => ':field', 'mend_fields' => ':field, filled in anew'],
         'email' => [
-            'required' => 'no address', 'invalid' => 'not an address', 'local_too_long' => 'address too long', 'too_long' => 'address too long', 'domain_invalid' => 'not a domain',
+            'required' => 'no address', 'invalid' => 'not an address', 'local_too_long' => 'address too long', 'too_long' => 'address too long', 'domain_invalid' => 'not a domain', 'symbols' => 'symbol in the address', 'relay_ascii' => 'address the relay cannot take',
             'domain_refused' => 'refused domain', 'throwaway' => 'throw-away mailbox', 'domain_not_listed' => 'domain not listed', 'taken' => 'already registered',
         ],
         'name' => ['required' => 'no name', 'too_long' => 'name too long', 'characters' => 'characters in the name'],
@@ -181,7 +192,7 @@ return [
         'terms' => ['required' => 'terms not accepted', 'other_version' => 'other version of the terms'],
         'signup' => ['invited_only' => 'by invitation only', 'nobody_only' => 'sign-up is closed'],
         'bots' => ['source' => 'too many from one source', 'trap' => 'hidden box filled in', 'form' => 'form too old or sent twice', 'time' => 'sent too fast', 'work' => 'no proof of work'],
-        'import' => ['columns_in_row' => 'other number of columns', 'encoding' => 'not UTF-8', 'json' => 'not a JSON object', 'json_text' => 'not a text', 'hash_required' => 'no hash', 'hash_unknown' => 'hash that can not be verified', 'digest_undeclared' => 'bare digest, not declared', 'digest_length' => 'digest of another length', 'salt_missing' => 'no salt, or too long', 'salt_unexpected' => 'a salt where there is none', 'twice' => 'twice in the file', 'taken' => 'address has an account'],
+        'import' => ['columns_in_row' => 'other number of columns', 'encoding' => 'not UTF-8', 'json' => 'not a JSON object', 'json_text' => 'not a text', 'hash_required' => 'no hash', 'hash_unknown' => 'hash that can not be verified', 'too_slow' => 'hash that takes too long', 'digest_undeclared' => 'bare digest, not declared', 'digest_length' => 'digest of another length', 'salt_missing' => 'no salt, or too long', 'salt_unexpected' => 'a salt where there is none', 'twice' => 'twice in the file', 'taken' => 'address has an account'],
         'rules' => ['collision_of' => 'the same lookup key'],
         'field' => [
             'required' => ':field not filled in', 'not_asked' => 'a field that is not asked', 'gone' => ':field, which would be gone', 'type_text' => ':field: not a text', 'type_number' => ':field: not a number',
@@ -200,6 +211,7 @@ return [
         'complete_fields' => 'Not filled in yet: :label.',
         'mend_fields' => 'What is filled in does not fit any more: :label.',
         'not_owed' => 'The account does not owe this.',
+        'not_waivable' => 'This cannot be waived: a new password has to be set.',
     ],
     'settle' => [
         'change_password_asked' => 'The holder chooses a new password at their next sign-in.',
@@ -216,7 +228,7 @@ return [
         'already_suspended' => 'The account is suspended already.',
         'already_closed' => 'The account is closed; there is nothing to suspend.',
         'not_suspended' => 'Only a suspended account can be restored.',
-        'last_manager' => 'This is the last account that can manage accounts. Give another the role first.',
+        'last_keeper' => 'Nobody else who may do everything could sign in. Give another account the role first, and see that its holder can use it.',
         'self' => 'This is your own account. Ask another operator.',
     ],
     'reason' => [

@@ -36,6 +36,11 @@ abstract class DoorTestCase extends TestCase
     /** @var array<string, string> by cookie name */
     private array $cookies = [];
 
+    /** @var array<string, array<string, string>> the other browsers' cookies, by whose it is */
+    private array $jars = [];
+
+    private string $browser = 'the first';
+
     public function createApplication(): Application
     {
         /** @var Application $app */
@@ -48,8 +53,10 @@ abstract class DoorTestCase extends TestCase
             'app.url' => 'http://localhost',
             'rules' => require __DIR__.'/../../database/demo/rules.php',
         ]);
+        $throttles = (array) config('rules.throttles');
         config([
-            // The shortest of OWASP's, and no terms, fields or forms to send but where a test is about them.
+            // Neither limits nor brakes, the shortest of OWASP's, and no terms, fields or forms to send but where a test is about them.
+            'rules.throttles' => array_map(static fn (array $one): array => array_replace($one, isset($one['free']) ? ['free' => 0] : ['times' => 0]), $throttles),
             'rules.signup.terms' => ['version' => '', 'text' => ''],
             'rules.signup.bots' => ['trap' => true, 'minimum_time' => 'PT0S', 'work_bits' => 0, 'attempts' => 0, 'attempts_within' => 'PT1H', 'form_lifetime' => 'PT4H'],
             'rules.fields' => [],
@@ -64,9 +71,9 @@ abstract class DoorTestCase extends TestCase
         parent::setUp();
         $this->clock = new MovableClock(new \DateTimeImmutable('2026-05-01T12:00:00Z'));
         $this->app->instance(ClockInterface::class, $this->clock);
-        $rules = sys_get_temp_dir().'/kennel-rules-'.bin2hex(random_bytes(6)).'.json';
-        $this->app->scoped(RulesInForce::class, static fn (): RulesInForce => new RulesInForce($rules));
-        $this->beforeApplicationDestroyed(static fn () => is_file($rules) && unlink($rules));
+        $rules = sys_get_temp_dir().'/kennel-rules-'.bin2hex(random_bytes(6));
+        $this->app->scoped(RulesInForce::class, static fn ($app): RulesInForce => new RulesInForce($app->make(\Illuminate\Database\Connection::class), $rules));
+        $this->beforeApplicationDestroyed(static fn () => exec('rm -rf '.escapeshellarg($rules)));
         $this->command('migrate', ['--force' => true]);
         (new Organisation(DB::connection()))->write();
     }
@@ -108,6 +115,34 @@ abstract class DoorTestCase extends TestCase
         return $output;
     }
 
+    /** Lets a worker do all there is of one queue. */
+    protected function work(string $queue = 'long'): void
+    {
+        $this->command('queue:work', ['connection' => $queue, '--stop-when-empty' => true, '--sleep' => 0]);
+    }
+
+    /** Goes on in another browser, with the cookies it had when it was last used. */
+    protected function inBrowserOf(string $whose): static
+    {
+        $this->jars[$this->browser] = $this->cookies;
+        $this->browser = $whose;
+        $this->cookies = $this->jars[$whose] ?? [];
+
+        return $this;
+    }
+
+    /** Gives an account one permission over Kennel, by a role of its own, and signs it in at the console. */
+    protected function operatorWith(string ...$permissions): Account
+    {
+        $operator = $this->holder('helpdesk@post.example', 'Help Desk');
+        DB::table('roles')->insert(['key' => 'helpdesk', 'summary' => 'Made for this test', 'app_key' => null]);
+        DB::table('role_permissions')->insert(array_map(static fn (string $permission): array => ['role_key' => 'helpdesk', 'permission' => $permission], $permissions));
+        $this->app->make(Roles::class)->assign($operator->id, 'helpdesk', 'the test', 'needed');
+        $this->signIn('helpdesk@post.example', 'console')->assertCreated();
+
+        return $operator;
+    }
+
     protected function forgetCookies(): void
     {
         $this->cookies = [];
@@ -121,6 +156,7 @@ abstract class DoorTestCase extends TestCase
 
     protected function holder(string $email = 'tam@post.example', string $name = 'Tam Pellow', bool $proven = true, ?string $role = null): Account
     {
+        $this->app->forgetScopedInstances();
         $hash = $this->app->make(PasswordHasher::class)->hash(PreparedPassword::from(new Secret(self::PASSWORD)));
         $accounts = $this->app->make(Accounts::class);
         $account = $accounts->add(PersonName::parse($name), EmailAddress::parse($email), $hash, 'gaugebook');
@@ -156,7 +192,12 @@ abstract class DoorTestCase extends TestCase
     /** The token of the newest message's link. */
     protected function tokenSent(): string
     {
-        $message = Message::query()->orderByDesc('seq')->firstOrFail();
+        return $this->tokenOf(Message::query()->orderByDesc('seq')->firstOrFail()->id);
+    }
+
+    protected function tokenOf(string $messageId): string
+    {
+        $message = Message::query()->where('id', $messageId)->firstOrFail();
         $text = $this->app->make(Composition::class)->open($message->sealed)['text'];
         self::assertSame(1, preg_match('/#t=([A-Za-z0-9_-]{43})/', $text, $found), $text);
 

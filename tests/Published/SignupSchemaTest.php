@@ -7,6 +7,7 @@ namespace Kennel\Tests\Published;
 use Kennel\App\Fields\DialledNumbers;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldTypes;
+use Kennel\Core\Mail\Reach;
 use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Secrets\Secret;
@@ -162,7 +163,7 @@ final class SignupSchemaTest extends TestCase
             }
         };
         $fields = new DecideFields(new FieldTypes(new DialledNumbers));
-        $decide = new DecideSignup(Passwords::policy($book->password, $lists), new DomainPolicy($book->signup, $lists), $book->fields, $fields, $book->signup->terms);
+        $decide = new DecideSignup(Passwords::policy($book->password, $lists), new DomainPolicy($book->signup, $lists), $book->fields, $fields, $book->signup->terms, Reach::everywhere());
 
         return [$decide, new SignupSchema($decide, $fields, $book->password, $book->signup->terms)];
     }

@@ -6,6 +6,7 @@ namespace Kennel\Tests\Support;
 
 use Kennel\App\Passwords\CommonPasswords;
 use Kennel\App\Passwords\RankedWords;
+use Kennel\App\Platform\SystemEntropy;
 use Kennel\Core\Passwords\Argon2idParameters;
 use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Passwords\Guesses\EstimateGuesses;
@@ -16,7 +17,6 @@ use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Passwords\Peppers\Peppers;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Secrets\Secret;
-use Kennel\Core\Secrets\SystemEntropy;
 
 /** What tests of passwords are made with. Hashing is cheap on purpose: the logic is tested, not the cost. */
 final class Passwords

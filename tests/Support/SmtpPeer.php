@@ -4,39 +4,69 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Support;
 
-/** A mail relay for one message (RFC 5321 §3), in a process of its own. */
+/** A mail relay (RFC 5321 §3) in a process of its own, as good or as bad as a test wants it. */
 final class SmtpPeer
 {
+    /** Takes everything. */
+    public const SOUND = 'sound';
+
+    /** Accepts the connection and says nothing more. */
+    public const SILENT = 'silent';
+
+    /** Refuses each recipient for now (4yz), or for good (5yz). */
+    public const BUSY = 'busy';
+
+    public const REFUSING = 'refusing';
+
+    /** Takes everything, and half a second for each message. */
+    public const SLOW = 'slow';
+
+    /** Hangs up in the middle of DATA. */
+    public const HANGING_UP = 'hanging up';
+
+    /** Knows no SMTPUTF8 (RFC 6531). */
+    public const ASCII = 'ascii';
+
     /** @param  resource  $process */
     private function __construct(private $process, private readonly string $log, private readonly int $port)
     {
     }
 
-    public static function start(): self
+    public static function start(string $behaviour = self::SOUND): self
     {
         $log = (string) tempnam(sys_get_temp_dir(), 'smtp');
         $script = <<<'PHP'
+            [, $log, $behaviour] = $argv;
             $server = stream_socket_server('tcp://127.0.0.1:0');
-            file_put_contents($argv[1].'.port', substr(strrchr(stream_socket_get_name($server, false), ':'), 1));
-            $peer = stream_socket_accept($server, 10);
-            $say = fn (string $line) => fwrite($peer, $line."\r\n");
-            $say('220 relay.test ready');
-            $inData = false;
-            while (($line = fgets($peer)) !== false) {
-                file_put_contents($argv[1], $line, FILE_APPEND);
-                $word = strtoupper(substr($line, 0, 4));
-                if ($inData) {
-                    if (rtrim($line) === '.') { $inData = false; $say('250 taken'); }
-                } elseif ($word === 'DATA') {
-                    $inData = true; $say('354 go on');
-                } elseif ($word === 'QUIT') {
-                    $say('221 bye'); break;
-                } else {
-                    $say('250 ok');
+            file_put_contents($log.'.port', substr(strrchr(stream_socket_get_name($server, false), ':'), 1));
+            $silent = [];
+            while (($peer = stream_socket_accept($server, 600)) !== false) {
+                if ($behaviour === 'silent') { $silent[] = $peer; continue; }
+                $say = fn (string $line) => @fwrite($peer, $line."\r\n");
+                $say('220 relay.test ready');
+                $inData = false;
+                while (($line = fgets($peer)) !== false) {
+                    file_put_contents($log, $line, FILE_APPEND);
+                    $word = strtoupper(substr($line, 0, 4));
+                    if ($inData) {
+                        if ($behaviour === 'hanging up') { break; }
+                        if (rtrim($line) === '.') { if ($behaviour === 'slow') { usleep(500_000); } $inData = false; $say('250 taken'); }
+                    } elseif ($word === 'EHLO') {
+                        $say('250-relay.test'); if ($behaviour !== 'ascii') { $say('250-SMTPUTF8'); } $say('250 8BITMIME');
+                    } elseif ($word === 'RCPT' && in_array($behaviour, ['busy', 'refusing'], true)) {
+                        $say($behaviour === 'busy' ? '451 try later' : '550 no such mailbox');
+                    } elseif ($word === 'DATA') {
+                        $inData = true; $say('354 go on');
+                    } elseif ($word === 'QUIT') {
+                        $say('221 bye'); break;
+                    } else {
+                        $say('250 ok');
+                    }
                 }
+                fclose($peer);
             }
             PHP;
-        $process = proc_open([PHP_BINARY, '-r', $script, $log], [], $pipes);
+        $process = proc_open([PHP_BINARY, '-r', $script, $log, $behaviour], [], $pipes);
         for ($try = 0; $try < 200 && ! is_file("{$log}.port"); $try++) {
             usleep(20_000);
         }

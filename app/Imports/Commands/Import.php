@@ -11,6 +11,7 @@ use Kennel\App\Imports\CheckImport;
 use Kennel\App\Imports\ImportAccounts;
 use Kennel\App\Imports\Imports;
 use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Platform\Queue\Step;
 use Kennel\App\Platform\Words;
 use Kennel\Core\Imports\ImportRules;
 
@@ -51,7 +52,7 @@ final class Import extends Command
             if ($id === null) {
                 return self::INVALID;
             }
-            $check($id);
+            $check($id, Step::endless());
             $this->report($imports, $id);
             if ($this->option('dry-run') === true) {
                 $imports->discard($id);
@@ -61,8 +62,14 @@ final class Import extends Command
             $imports->begin($id, (string) $this->option('reason'), Actor::kennel(), inBackground: false);
             $this->line("Importing. Should it be broken off: kennel:import --resume={$id}");
         }
+        if ($id !== '' && $this->option('resume') !== null && ! $imports->resume($id)) {
+            $this->error('There is no such import, or nothing of it to go on with.');
+
+            return self::FAILURE;
+        }
         $began = microtime(true);
-        $import($id);
+        $check($id, Step::endless());
+        $import($id, Step::endless());
         $this->line(sprintf('Imported in %.2f s; %.1f MiB at most.', microtime(true) - $began, memory_get_peak_usage(true) / 1_048_576));
         $this->report($imports, $id);
 

@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace Kennel\App\Platform\Database;
 
+use Illuminate\Database\QueryException;
 use Illuminate\Database\SQLiteConnection;
 
 /**
  * Begins transactions as IMMEDIATE. PDO begins them deferred, and a deferred transaction that reads before it writes fails with
  * "database is locked" when another has written in between, however long the busy timeout.
+ *
+ * Errors name the statement and never what was bound to it: addresses and hashes have no business in a log.
  */
 final class ImmediateSqliteConnection extends SQLiteConnection
 {
@@ -25,6 +28,21 @@ final class ImmediateSqliteConnection extends SQLiteConnection
             $pdo->exec('BEGIN');
             $pdo->rollBack();
             throw $error;
+        }
+    }
+
+    /**
+     * @param  string  $query
+     * @param  array<array-key, mixed>  $bindings
+     * @return mixed
+     */
+    protected function runQueryCallback($query, $bindings, \Closure $callback)
+    {
+        try {
+            return parent::runQueryCallback($query, $bindings, $callback);
+        } catch (QueryException $error) {
+            $class = $error::class;
+            throw new $class($error->getConnectionName(), $query, array_fill(0, count($bindings), '…'), $error->getPrevious() ?? $error);
         }
     }
 }

@@ -19,6 +19,9 @@ final class Body
     /** In bytes. The largest thing anyone sends by hand is a name and a password. */
     public const MAXIMUM = 65_536;
 
+    /** In bytes, for the doors that take a whole rule book: terms in many words, and hundreds of choices. */
+    public const RULE_BOOK = 1_048_576;
+
     /** In bytes, for one text; the rules in the core are far stricter and say so in code points. */
     private const LONGEST_TEXT = 16_384;
 
@@ -34,14 +37,14 @@ final class Body
     }
 
     /** @throws Problem 400, 413 or 415 */
-    public static function of(Request $request): self
+    public static function of(Request $request, int $maximum = self::MAXIMUM): self
     {
         if ($request->headers->get('Content-Type') === null || ! preg_match('#^application/json\s*(;|$)#i', (string) $request->headers->get('Content-Type'))) {
             throw new Problem(415, 'request.not_json');
         }
         $content = $request->getContent();
-        if (strlen($content) > self::MAXIMUM) {
-            throw new Problem(413, 'request.too_large', [new Reason('request.too_large', null, ['maximum' => self::MAXIMUM])]);
+        if (strlen($content) > $maximum) {
+            throw new Problem(413, 'request.too_large', [new Reason('request.too_large', null, ['maximum' => $maximum])]);
         }
         $values = json_decode($content, true, 16);
         // "{}" and "[]" decode alike; only an object may be meant here.

@@ -43,8 +43,9 @@ final readonly class Idempotency
         }
         $response = $next($request);
         $row = $this->database->table('idempotency_keys')->where('digest', $digest);
-        if ($response->getStatusCode() >= 400) {
-            // Nothing was created: the request may be mended and sent again under its key.
+        if ($response->getStatusCode() >= 400 || $response->headers->getCookies() !== []) {
+            // Nothing was created, and the request may be mended and sent again under its key. Or a cookie was set, which is a secret: it is not
+            // kept, and an answer without it would be another answer.
             $row->delete();
         } else {
             $row->update(['status' => $response->getStatusCode(), 'body' => $response->getContent()]);

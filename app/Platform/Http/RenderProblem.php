@@ -9,6 +9,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Platform\Words;
+use Kennel\Core\Rules\InvalidRuleBook;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 
@@ -44,6 +45,8 @@ final readonly class RenderProblem
             $status === 404 => Problem::notFound(),
             $status === 405 && $error instanceof HttpExceptionInterface => new Problem(405, 'request.method', headers: ['Allow' => (string) ($error->getHeaders()['Allow'] ?? '')]),
             $status >= 400 && $status < 500 => new Problem(400, 'request.malformed'),
+            // The path is in the log and at /health; a stranger has no use for it.
+            $error instanceof InvalidRuleBook => new Problem(503, 'rules.not_whole', headers: ['Retry-After' => '60']),
             default => new Problem(500, 'server.error'),
         };
     }

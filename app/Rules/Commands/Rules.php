@@ -9,18 +9,23 @@ use Kennel\App\Audit\Actor;
 use Kennel\App\Cases\Cases;
 use Kennel\App\Impact\ImpactRuns;
 use Kennel\App\Platform\Words;
+use Kennel\App\Rules\Revision;
 use Kennel\App\Rules\Revisions;
 use Kennel\App\Rules\RulesInForce;
+use Kennel\App\Rules\TryHashing;
+use Kennel\Core\Apps\Discretion;
 use Kennel\Core\Rules\InvalidRuleBook;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Rules\RuleDiff;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
 
 /** The rule book as a file, so that it can live in the developer's own repository. */
 final class Rules extends Command
 {
     protected $signature = 'kennel:rules
-        {act : export, schema, diff or apply}
+        {act : export, schema, check, diff or apply}
         {file? : the document, for diff and apply}
+        {--base= : the revision the file was made upon, as export says it; apply needs it}
         {--reason= : why, for the audit trail; apply needs it}
         {--overrule= : why cases that fail may fail; apply needs it only then}
         {--dry-run : say what apply would change, and change nothing}';
@@ -30,12 +35,39 @@ final class Rules extends Command
     public function handle(RulesInForce $rules, Revisions $revisions, Cases $cases, ImpactRuns $impact): int
     {
         return match ($this->argument('act')) {
-            'export' => $this->write($rules->document()),
-            'schema' => $this->write($rules->book()->schema()),
+            'export' => $this->export($rules),
+            // Of what ships: it is the form every document has to have, whatever is in force.
+            'schema' => $this->write(RuleBook::fromArray(Revision::shipped()->document)->schema()),
+            'check' => $this->check($rules),
             'diff' => $this->compare($rules),
             'apply' => $this->apply($rules, $revisions, $cases, $impact),
-            default => $this->refuse('There is no such act. There are: export, schema, diff, apply.'),
+            default => $this->refuse('There is no such act. There are: export, schema, check, diff, apply.'),
         };
+    }
+
+    private function export(RulesInForce $rules): int
+    {
+        $this->write($rules->document());
+        // Beside the document, and only where that is possible: what is printed is the file.
+        $output = $this->output->getOutput();
+        if ($output instanceof ConsoleOutputInterface) {
+            $output->getErrorOutput()->writeln("Revision {$rules->revision()}: apply with --base={$rules->revision()}.");
+        }
+
+        return self::SUCCESS;
+    }
+
+    /** Before anything is served: a rule that is missing would be met by the first who needs it. */
+    private function check(RulesInForce $rules): int
+    {
+        try {
+            $rules->book();
+        } catch (InvalidRuleBook $mistake) {
+            return $this->refuse("Revision {$rules->revision()} is not whole. {$mistake->getMessage()}. Export it, mend it, and apply it.");
+        }
+        $this->line("Revision {$rules->revision()} is whole.");
+
+        return self::SUCCESS;
     }
 
     private function compare(RulesInForce $rules): int
@@ -60,8 +92,19 @@ final class Rules extends Command
         if ($changes === []) {
             return $this->report([], 'changed');
         }
+        $base = $this->base();
+        if ($base === null && ! $isDry) {
+            return $this->refuse("--base: name the revision the file was made upon; the newest is {$rules->revision()}. Compare first with diff.");
+        }
         $book = RuleBook::fromArray($document);
-        $this->reportImpact($impact->measure($book, static fn (): bool => true));
+        try {
+            $this->reportImpact($impact->measure($rules->book(), $book));
+        } catch (InvalidRuleBook $mistake) {
+            $this->warn("What is in force is not whole ({$mistake->getMessage()}), so the impact of these rules cannot be said.");
+        }
+        foreach (Discretion::warnings($book->apps) as $warning) {
+            $this->warn("{$warning->field}: ".app(Words::class)->say($warning));
+        }
         $failing = $cases->failing($book);
         foreach ($failing as $case) {
             $this->warn("Case fails: {$case}");
@@ -73,15 +116,23 @@ final class Rules extends Command
         if ($failing !== [] && $overrule === '') {
             return $this->refuse('--overrule: say why these cases may fail; nothing was changed.');
         }
-        $outcome = $revisions->publish($document, $reason, Actor::kennel(), $failing === [] ? null : $overrule);
+        $hashing = app(TryHashing::class)->reasonsAgainst($book->hashing);
+        $outcome = $hashing !== [] ? ['changes' => [], 'blockers' => $hashing] : $revisions->publish($document, (int) $base, $reason, Actor::kennel(), $failing === [] ? null : $overrule);
         foreach ($outcome['blockers'] as $blocker) {
-            $this->error("{$blocker->field}: ".app(Words::class)->say($blocker));
+            $this->error(($blocker->field === null ? '' : "{$blocker->field}: ").app(Words::class)->say($blocker));
         }
 
         return $outcome['blockers'] === [] ? $this->report($outcome['changes'], 'changed') : self::INVALID;
     }
 
-    /** @param  array<string, array{kind: string, code: string, field: string|null, count: int}>  $counts */
+    private function base(): ?int
+    {
+        $base = $this->option('base');
+
+        return is_string($base) && preg_match('/^\d{1,9}$/D', $base) === 1 ? (int) $base : null;
+    }
+
+    /** @param  list<array{kind: string, code: string, field: string|null, count: int}>  $counts */
     private function reportImpact(array $counts): void
     {
         $this->line($counts === [] ? 'Impact: on no account and no sign-up of the last thirty days.' : 'Impact:');

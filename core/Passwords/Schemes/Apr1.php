@@ -32,6 +32,11 @@ final readonly class Apr1 implements Wrappable
         return preg_match('/^\$apr1\$[.\/0-9A-Za-z]{0,8}\$[.\/0-9A-Za-z]{22}$/D', $stored) === 1 ? '' : null;
     }
 
+    public function areSettings(string $settings): bool
+    {
+        return $this->parameters($settings.str_repeat('.', 22)) !== null;
+    }
+
     public function digest(#[\SensitiveParameter] string $password, string $settings): string
     {
         return $this->encode($this->compute($password, explode('$', $settings)[2]));

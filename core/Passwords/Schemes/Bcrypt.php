@@ -35,6 +35,11 @@ final readonly class Bcrypt implements Wrappable
         return ['settings' => substr($stored, 0, 29), 'digest' => substr($stored, 29)];
     }
 
+    public function areSettings(string $settings): bool
+    {
+        return $this->parameters($settings.str_repeat('.', 31)) !== null;
+    }
+
     public function digest(#[\SensitiveParameter] string $password, string $settings): string
     {
         if (strlen($password) > self::MOST_BYTES || str_contains($password, "\0")) {

@@ -42,6 +42,11 @@ final readonly class Crypt3 implements Wrappable
         return $rounds > self::MOST_ROUNDS ? null : ($this->id === '1' ? '' : (string) $rounds);
     }
 
+    public function areSettings(string $settings): bool
+    {
+        return $this->parameters($settings.str_repeat('.', self::LENGTHS[$this->id])) !== null;
+    }
+
     public function digest(#[\SensitiveParameter] string $password, string $settings): string
     {
         return substr((string) strrchr(crypt($password, $settings), '$'), 1);

@@ -35,6 +35,11 @@ final readonly class DeclaredDigest implements Wrappable
         return $isSound ? "{$part[1]} {$part[2]}" : null;
     }
 
+    public function areSettings(string $settings): bool
+    {
+        return $this->parameters($settings.str_repeat('0', self::LENGTHS[explode('$', $settings)[2] ?? ''] ?? 0)) !== null;
+    }
+
     public function digest(#[\SensitiveParameter] string $password, string $settings): string
     {
         [, , $digest, $layout, $salt] = explode('$', $settings);

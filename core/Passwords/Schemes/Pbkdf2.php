@@ -47,13 +47,27 @@ final readonly class Pbkdf2 implements Wrappable
         return ['settings' => $name.'$'.rtrim(base64_encode($salt), '='), 'digest' => bin2hex($hash)];
     }
 
+    public function areSettings(string $settings): bool
+    {
+        return $this->settings($settings) !== null;
+    }
+
     public function digest(#[\SensitiveParameter] string $password, string $settings): string
     {
-        if (preg_match('/i=(\d+),l=(\d+)\$(.*)$/D', $settings, $part) !== 1 || (int) $part[1] < 1 || (int) $part[1] > self::MOST_ITERATIONS || (int) $part[2] > self::LONGEST) {
-            return '';
-        }
+        $parts = $this->settings($settings);
 
-        return hash_pbkdf2($this->digest, $password, (string) base64_decode($part[3], true), (int) $part[1], max(0, 2 * (int) $part[2]));
+        return $parts === null ? '' : hash_pbkdf2($this->digest, $password, $parts[1], $parts[0], 2 * $parts[2]);
+    }
+
+    /** @return array{positive-int, string, positive-int}|null iterations, salt, the hash's length */
+    private function settings(string $settings): ?array
+    {
+        if (preg_match('/^\$pbkdf2-'.$this->digest.'\$i=(\d{1,9}),l=(\d{1,3})\$([A-Za-z0-9+\/]*)$/D', $settings, $part) !== 1) {
+            return null;
+        }
+        [$iterations, $salt, $length] = [(int) $part[1], base64_decode($part[3], true), (int) $part[2]];
+
+        return $salt === false || $iterations < 1 || $iterations > self::MOST_ITERATIONS || $length < 1 || $length > self::LONGEST ? null : [$iterations, $salt, $length];
     }
 
     private function beginning(): string

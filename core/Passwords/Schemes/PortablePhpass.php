@@ -38,6 +38,11 @@ final readonly class PortablePhpass implements Wrappable
         return ['settings' => substr($stored, 0, 12), 'digest' => substr($stored, 12)];
     }
 
+    public function areSettings(string $settings): bool
+    {
+        return strlen($settings) === 12 && $this->parameters($settings.str_repeat('.', 22)) !== null;
+    }
+
     public function digest(#[\SensitiveParameter] string $password, string $settings): string
     {
         $digest = md5(substr($settings, 4, 8).$password, true);

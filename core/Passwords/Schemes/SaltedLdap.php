@@ -40,6 +40,13 @@ final readonly class SaltedLdap implements Wrappable
         return ['settings' => $this->beginning().base64_encode($salt), 'digest' => bin2hex($digest)];
     }
 
+    public function areSettings(string $settings): bool
+    {
+        $salt = base64_decode(substr($settings, strlen($this->beginning())), true);
+
+        return $this->recognises($settings) && $salt !== false && $salt !== '' && strlen($salt) <= self::LONGEST_SALT;
+    }
+
     public function digest(#[\SensitiveParameter] string $password, string $settings): string
     {
         return hash($this->digest, $password.base64_decode(substr($settings, strlen($this->beginning())), true));

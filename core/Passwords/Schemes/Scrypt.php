@@ -14,6 +14,9 @@ final readonly class Scrypt implements Scheme
     /** 128 · N · r, in bytes. */
     private const MOST_MEMORY = 1_073_741_824;
 
+    /** The same times p, which is what time goes by. */
+    private const MOST_WORK = 2 * self::MOST_MEMORY;
+
     public function name(): string
     {
         return 'scrypt';
@@ -31,7 +34,7 @@ final readonly class Scrypt implements Scheme
         }
         $log = (int) strpos(self::ALPHABET, $part[1]);
         [$blocks, $lanes] = [$this->number($part[2]), $this->number($part[3])];
-        if ($log < 1 || $log > 24 || $blocks < 1 || $lanes < 1 || $lanes > 64 || 128 * 2 ** $log * $blocks > self::MOST_MEMORY) {
+        if ($log < 1 || $log > 24 || $blocks < 1 || $lanes < 1 || $lanes > 64 || 128 * 2 ** $log * $blocks > self::MOST_MEMORY || 128 * 2 ** $log * $blocks * $lanes > self::MOST_WORK) {
             return null;
         }
 

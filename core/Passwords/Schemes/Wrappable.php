@@ -13,6 +13,9 @@ interface Wrappable extends Scheme
     /** @return array{settings: string, digest: string} of a string whose parameters could be read */
     public function split(string $stored): array;
 
+    /** Whether the text has the form of settings that digest() can use. Looks and computes nothing: asked whenever a hash is looked at. */
+    public function areSettings(string $settings): bool;
+
     /** The digest a password gives under the settings, as split() has it. */
     public function digest(#[\SensitiveParameter] string $password, string $settings): string;
 }

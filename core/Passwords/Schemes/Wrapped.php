@@ -58,6 +58,6 @@ final readonly class Wrapped implements Scheme
         $settings = base64_decode(strtr($part[1], '-_', '+/'), true);
         $scheme = $settings === false ? null : Schemes::of($settings);
 
-        return $settings !== false && $scheme instanceof Wrappable && $scheme->digest('x', $settings) !== '' ? ['scheme' => $scheme, 'settings' => $settings, 'outer' => $part[2]] : null;
+        return $settings !== false && $scheme instanceof Wrappable && $scheme->areSettings($settings) ? ['scheme' => $scheme, 'settings' => $settings, 'outer' => $part[2]] : null;
     }
 }

@@ -9,15 +9,26 @@ export class ApiError extends Error {
   constructor(
     readonly status: number,
     readonly problem: Problem | null,
+    /** Seconds until it may be tried again, where the answer says so. */
+    readonly retryAfter: number | null = null,
   ) {
     super(problem === null ? 'Kennel could not be reached. Nothing was lost; try again.' : problem.title);
   }
 
   /** The whole in words: the reasons where there are some, the problem's own detail otherwise. */
   get words(): string {
+    if (this.status === 429 && this.retryAfter !== null)
+      return `${this.message}. Try again in ${span(this.retryAfter)}.`;
     const reasons = this.problem?.reasons.map((reason) => reason.message) ?? [];
     return reasons.length > 0 ? reasons.join(' ') : [this.message, this.problem?.detail].filter(Boolean).join('. ');
   }
+}
+
+/** A length of time as people say it, rounded up so that trying then works. */
+function span(seconds: number): string {
+  if (seconds < 90) return seconds === 1 ? '1 second' : `${seconds} seconds`;
+  const minutes = Math.ceil(seconds / 60);
+  return minutes < 90 ? `${minutes} minutes` : `${Math.ceil(minutes / 60)} hours`;
 }
 
 /** The generated client, for one surface. */
@@ -33,7 +44,12 @@ export async function answer<T>(request: Promise<Answer<T>>): Promise<T> {
     throw new ApiError(0, null);
   });
   if (!result.response.ok) {
-    throw new ApiError(result.response.status, isProblem(result.error) ? result.error : null);
+    const seconds = Number(result.response.headers.get('Retry-After') ?? NaN);
+    throw new ApiError(
+      result.response.status,
+      isProblem(result.error) ? result.error : null,
+      Number.isFinite(seconds) ? seconds : null,
+    );
   }
   return result.data as T;
 }

@@ -14,6 +14,7 @@ import { useKeys } from './keys';
 import { MailScreen } from './mail/MailScreen';
 import { NeedsYou } from './overview/NeedsYou';
 import { PasswordsScreen } from './passwords/PasswordsScreen';
+import { ProofDialog } from './proof/ProofDialog';
 import { Rail } from './Rail';
 import { RolesScreen } from './roles/RolesScreen';
 import { SessionsScreen } from './sessions/SessionsScreen';
@@ -71,6 +72,7 @@ function Bench({ name }: { name: string }) {
       </div>
       <Find open={open === 'find'} onClose={() => setOpen(null)} onEvidence={() => setDock((shown) => !shown)} />
       <KeyList open={open === 'keys'} onClose={() => setOpen(null)} />
+      <ProofDialog />
     </div>
   );
 }

@@ -1,7 +1,9 @@
 import { useQuery, type QueryClient } from '@tanstack/react-query';
 import { answer, clientFor, type Schemas } from '../api/client';
+import { proofMiddleware } from './proof/proof';
 
 export const api = clientFor('console');
+api.use(proofMiddleware());
 
 /** How often the figures are read anew, in milliseconds. */
 export const FIGURES_EVERY = 4000;

@@ -64,8 +64,8 @@ export function Empty({ children }: { children: ReactNode }) {
 }
 
 /** What lies behind a dialog. */
-export function Backdrop() {
-  return <RadixDialog.Overlay className="fixed inset-0 z-40 bg-[oklch(0.2_0.03_235/0.35)]" />;
+export function Backdrop({ above = false }: { above?: boolean }) {
+  return <RadixDialog.Overlay className={`fixed inset-0 bg-[oklch(0.2_0.03_235/0.35)] ${above ? 'z-[55]' : 'z-40'}`} />;
 }
 
 /** The way out of a pane that stands beside a list. */
@@ -87,20 +87,23 @@ export function Dialog({
   open,
   onClose,
   title,
+  above = false,
   children,
 }: {
   open: boolean;
   onClose: () => void;
   title: string;
+  /** In front of another dialog, which stays open behind it. */
+  above?: boolean;
   children: ReactNode;
 }) {
   return (
     <RadixDialog.Root open={open} onOpenChange={(next) => (next ? undefined : onClose())}>
       <RadixDialog.Portal>
-        <Backdrop />
+        <Backdrop above={above} />
         <RadixDialog.Content
           aria-describedby={undefined}
-          className="fixed top-[14vh] left-1/2 z-50 max-h-[80vh] w-[min(520px,calc(100vw-32px))] -translate-x-1/2 overflow-y-auto rounded-[8px] border border-line bg-sheet p-5 shadow-float"
+          className={`fixed left-1/2 max-h-[80vh] -translate-x-1/2 overflow-y-auto rounded-[8px] border border-line bg-sheet p-5 shadow-float ${above ? 'top-[20vh] z-[60] w-[min(440px,calc(100vw-32px))]' : 'top-[14vh] z-50 w-[min(520px,calc(100vw-32px))]'}`}
         >
           <RadixDialog.Title className="mb-3 text-title font-bold">{title}</RadixDialog.Title>
           {children}

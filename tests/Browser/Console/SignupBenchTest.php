@@ -7,6 +7,7 @@ namespace Kennel\Tests\Browser\Console;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use Kennel\Tests\Browser\Support\BrowserTestCase;
+use Kennel\Tests\Support\InForce;
 
 /** Decide a rule, try it as a person would, look at what it causes, correct it, publish it. */
 final class SignupBenchTest extends BrowserTestCase
@@ -42,11 +43,11 @@ final class SignupBenchTest extends BrowserTestCase
         $console->press('Mark as reviewed')->see('Reviewed by Maren Thistlewood');
         $console->type('Why it is published', 'The open day')->press('Publish revision 6')->see('Say why; it goes into the audit trail.');
         $console->type('Why they may fail', 'Strangers are welcome from now on')->press('Publish revision 6')->see('Revision 6 is in force');
-        self::assertSame('anyone', json_decode((string) file_get_contents(self::$server->directory.'/rules.json'))->apps[2]->admission);
+        self::assertSame('anyone', InForce::read(self::$server->database())['apps'][2]['admission']);
 
         $this->visit('/console/sign-up/revisions')->see('The open day')->see('Cases overruled: Strangers are welcome');
         $console->find("//button[@aria-label='Compare revision 5']")->click();
-        $console->see('Revision 5 against')->press('Bring it back, as a draft')->see('Draft upon revision 6')->see('1 change.');
+        $console->see('Revision 5 against')->press('Bring it back, as a draft')->see('Draft based on revision 6')->see('1 change.');
         $console->press('Review and publish…')->press('Throw the draft away')->see('Revision 6 is in force');
     }
 
@@ -54,7 +55,7 @@ final class SignupBenchTest extends BrowserTestCase
     {
         $console = $this->enterConsole('/sign-up/rules?app=gaugebook')->see('Who may sign up');
         $base = $this->number('SELECT max(number) FROM rule_revisions');
-        $document = json_decode((string) file_get_contents(self::$server->directory.'/rules.json'), true);
+        $document = InForce::read(self::$server->database());
         $document['password']['minimum'] = 14;
         // Somebody else, between this screen's last look and its next.
         $save = self::$server->database()->prepare("INSERT INTO rule_draft_saves (base_revision, document, saved_by_id, saved_by, saved_at) VALUES (?, ?, 'x', 'Oriel Vance', '2026-11-23T10:00:00.000Z')");

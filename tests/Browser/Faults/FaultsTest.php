@@ -29,9 +29,13 @@ final class FaultsTest extends TestCase
         $answers = self::$server->postAll('/signups', array_fill(0, 20, $this->signUp('one@post.example')));
 
         self::assertSame([202], array_values(array_unique(array_column($answers, 0))));
-        self::assertCount(1, array_unique(array_column($answers, 1)), 'the others get the ordinary answer');
+        self::assertCount(1, array_unique(array_column($answers, 1)), 'each gets the ordinary answer');
         self::assertSame(1, $this->number("SELECT count(*) FROM accounts WHERE lookup_key = 'one@post.example'"));
-        self::assertSame(1, $this->number("SELECT count(*) FROM messages WHERE recipient = 'one@post.example'"));
+        self::assertSame([20, 1, 20], [
+            $this->number("SELECT count(*) FROM claims JOIN accounts ON accounts.id = claims.account_id WHERE lookup_key = 'one@post.example'"),
+            $this->number('SELECT count(*) FROM claims WHERE is_founding AND account_id IN (SELECT id FROM accounts WHERE lookup_key = \'one@post.example\')'),
+            $this->number("SELECT count(DISTINCT claim_id) FROM challenges WHERE address = 'one@post.example' AND superseded_at IS NULL"),
+        ], 'each is a claim of its own, with a link of its own');
         self::assertSame('', self::$server->errors());
     }
 
@@ -44,19 +48,25 @@ final class FaultsTest extends TestCase
         self::assertSame('', self::$server->errors());
     }
 
-    public function test_killed_in_mid_sign_up_there_is_a_whole_account_or_nothing(): void
+    public function test_killed_twenty_times_under_load_what_was_acknowledged_is_there_and_everything_is_whole(): void
     {
-        for ($round = 0; $round < 4; $round++) {
-            $this->killWhileSigningUp($round);
+        $acknowledged = [];
+        for ($round = 0; $round < 20; $round++) {
+            $acknowledged = [...$acknowledged, ...$this->killWhileSigningUp($round)];
             self::assertSame(0, $this->number('SELECT count(*) FROM accounts a WHERE email LIKE \'kill%\' AND (
                 (SELECT count(*) FROM messages m WHERE m.account_id = a.id) <> 1
+                OR (SELECT count(*) FROM claims k WHERE k.account_id = a.id) <> 1
                 OR (SELECT count(*) FROM challenges c WHERE c.account_id = a.id) <> 1
                 OR (SELECT count(*) FROM audit_events e WHERE e.account_id = a.id) <> 1
                 OR (SELECT count(*) FROM assignments r WHERE r.account_id = a.id) <> 1)'));
             self::assertSame($this->number("SELECT count(*) FROM accounts WHERE email LIKE 'kill%'"), $this->number("SELECT count(*) FROM messages WHERE recipient LIKE 'kill%'"));
-            self::assertSame('ok', self::$server->database()->query('PRAGMA integrity_check')->fetchColumn());
             self::$server->serve();
         }
+        $there = self::$server->database()->query("SELECT email FROM accounts WHERE email LIKE 'kill%'")->fetchAll(\PDO::FETCH_COLUMN);
+        self::assertSame([], array_values(array_diff($acknowledged, $there)), 'nothing that was acknowledged is lost');
+        self::assertGreaterThan(10, count($acknowledged), 'some were');
+        self::assertLessThan(20 * 8, count($acknowledged), 'and the kills fell in the middle of others');
+        self::assertSame('ok', self::$server->database()->query('PRAGMA integrity_check')->fetchColumn());
         self::assertSame(202, self::$server->postAll('/signups', [$this->signUp('after@post.example')])[0][0]);
     }
 
@@ -79,15 +89,19 @@ final class FaultsTest extends TestCase
         self::$server->serve();
     }
 
-    private function killWhileSigningUp(int $round): void
+    /** @return list<string> the addresses whose sign-up was answered before the kill */
+    private function killWhileSigningUp(int $round): array
     {
-        $script = 'require "vendor/autoload.php"; $multi = curl_multi_init(); for ($n = 0; $n < 8; $n++) { $h = curl_init($argv[1]); curl_setopt_array($h, [CURLOPT_POSTFIELDS => json_encode(["app" => "gaugebook", "name" => "Kill", "email" => "kill{$argv[2]}-$n@post.example", "password" => "slow green otters swim"]), CURLOPT_HTTPHEADER => ["Content-Type: application/json"], CURLOPT_RETURNTRANSFER => true]); curl_multi_add_handle($multi, $h); } do { curl_multi_exec($multi, $running); curl_multi_select($multi, 0.05); } while ($running > 0);';
-        $sender = proc_open([PHP_BINARY, '-r', $script, 'http://127.0.0.1:'.self::$server->port.'/api/v1/signups', (string) $round], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes);
-        usleep(200_000 + $round * 110_000);
+        $script = 'require "vendor/autoload.php"; $multi = curl_multi_init(); $all = []; for ($n = 0; $n < 8; $n++) { $email = "kill{$argv[2]}-$n@post.example"; $h = curl_init($argv[1]); curl_setopt_array($h, [CURLOPT_POSTFIELDS => json_encode(["app" => "gaugebook", "name" => "Kill", "email" => $email, "terms" => "2026-09-03", "password" => "slow green otters swim"]), CURLOPT_HTTPHEADER => ["Content-Type: application/json"], CURLOPT_RETURNTRANSFER => true]); curl_multi_add_handle($multi, $h); $all[$email] = $h; } do { curl_multi_exec($multi, $running); curl_multi_select($multi, 0.05); } while ($running > 0); foreach ($all as $email => $h) { if (curl_getinfo($h, CURLINFO_RESPONSE_CODE) === 202) { echo $email, "\n"; } }';
+        $sender = proc_open([PHP_BINARY, '-r', $script, 'http://127.0.0.1:'.self::$server->port.'/api/v1/signups', (string) $round], [['file', '/dev/null', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']], $pipes);
+        usleep(150_000 + 25_000 * $round);
         self::$server->kill();
+        $answered = (string) stream_get_contents($pipes[1]);
         if ($sender !== false) {
             proc_close($sender);
         }
+
+        return array_values(array_filter(explode("\n", $answered)));
     }
 
     public function test_wrapping_that_is_killed_leaves_every_account_able_to_sign_in(): void

@@ -35,7 +35,7 @@ final class SignUpJourneyTest extends BrowserTestCase
         $link = $this->linkFromTheConsole('ngozi@millreach.example');
         $this->visit('/icon.svg')->visit($link)->see('Is this your address?')->see('ngozi@millreach.example');
         $this->assertAccessible();
-        $page->press('Yes, it is mine')->see('Your address is proven');
+        $page->press('Yes, it is mine')->see('Your address is confirmed');
         $this->visit('/icon.svg')->visit($link)->see('This link was used before');
         $altered = substr($link, 0, -3).'AAA';
         $this->visit('/icon.svg')->visit($altered)->see('This link does not work')->see('copy the whole of it');
@@ -59,6 +59,32 @@ final class SignUpJourneyTest extends BrowserTestCase
         self::$browser->press('Create account')->see('Look for our message');
         $message = $this->waitForMessage('maren@alderwend.example');
         self::assertSame('Gaugebook: you already have an account', $message);
+    }
+
+    public function test_in_another_browser_the_link_asks_for_the_password_or_for_a_new_one(): void
+    {
+        $page = self::$browser->viewport(375, 760);
+        foreach (['typed@post.example' => true, 'afresh@post.example' => false] as $email => $isKnown) {
+            $this->signUpOverTheWire($email);
+            $message = (string) self::$server->database()->query("SELECT id FROM messages WHERE recipient = '{$email}'")->fetchColumn();
+            $this->visit('/icon.svg')->visit(self::$server->url('/a/gaugebook/verify#t='.self::$server->tokenOf($message)))->see('This is another browser than the one that signed up.')->see($email);
+            $this->assertAccessible();
+            $page->type('Your password', 'not this one')->press('Confirm this address')->see('This is not the password of this sign-up.');
+            if ($isKnown) {
+                $page->type('Your password', self::PASSWORD)->press('Confirm this address')->see('Your address is confirmed');
+
+                continue;
+            }
+            $page->press('Choose a new password')->see('Repeat password');
+            $page->press('Confirm the address and set the password')->see('Enter a name.');
+            $this->assertAccessible();
+            $page->type('Name', 'Ngozi Adeyemi-Holt')->type('New password', 'seven grey herons wait')->type('Repeat password', 'seven grey herons wait')->see('✓ the same');
+            $page->until(fn (): bool => $this->isReady(), 'the verdict to be clean');
+            $page->press('Confirm the address and set the password')->see('Your address is confirmed');
+        }
+        $passwords = [['typed@post.example', self::PASSWORD], ['afresh@post.example', 'seven grey herons wait'], ['afresh@post.example', self::PASSWORD]];
+        self::assertSame([201, 201, 401], array_column(self::$server->postAll('/sessions', array_map(static fn (array $one): array => ['email' => $one[0], 'password' => $one[1]], $passwords)), 0));
+        self::assertSame('Ngozi Adeyemi-Holt', self::$server->database()->query("SELECT name FROM accounts WHERE email = 'afresh@post.example'")->fetchColumn());
     }
 
     public function test_a_link_that_is_too_old_or_replaced_says_so(): void

@@ -4,25 +4,31 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Browser\Support;
 
+use Illuminate\Encryption\Encrypter;
 use Kennel\Core\Signup\ProofOfWork;
+use Kennel\Tests\Support\InForce;
 
 /** A whole Kennel on a free port with data of its own: server, worker, and the demo's organisation or scenario. */
 final class Server
 {
+    private const KEY = 'base64:dGVzdHMtb25seS1rZXktMzItYnl0ZXMtbG9uZy1hYmM=';
+
     /** @var list<resource> */
     private array $processes = [];
 
-    private function __construct(public readonly string $directory, public readonly int $port)
+    /** @param  array<string, string>  $settings  of the environment, beside those every test server has */
+    private function __construct(public readonly string $directory, public readonly int $port, private readonly array $settings)
     {
     }
 
     /**
      * @param  int  $accounts  the scenario's size
+     * @param  array<string, string>  $settings  of the environment
      * @param  bool  $guarded  whether sign-ups need an opened form, as the rules have it; tests about other things do without
      */
-    public static function start(int $accounts = 0, bool $worker = true, bool $guarded = true): self
+    public static function start(int $accounts = 0, bool $worker = true, bool $guarded = true, array $settings = []): self
     {
-        $server = new self(sys_get_temp_dir().'/kennel-test-'.bin2hex(random_bytes(6)), FreePort::find());
+        $server = new self(sys_get_temp_dir().'/kennel-test-'.bin2hex(random_bytes(6)), FreePort::find(), $settings);
         foreach (['framework/cache/data', 'framework/views', 'logs', 'app'] as $folder) {
             mkdir("{$server->directory}/{$folder}", 0700, true);
         }
@@ -31,7 +37,7 @@ final class Server
         $server->artisan('migrate', '--force');
         $server->artisan('kennel:demo-seed', '--accounts='.max(10, $accounts));
         if (! $guarded) {
-            $server->changeRules(static fn (array $rules): array => array_replace_recursive($rules, ['signup' => ['bots' => ['trap' => false, 'minimum_time' => 'PT0S', 'work_bits' => 0, 'attempts' => 0]]]));
+            $server->changeRules(static fn (array $rules): array => array_replace_recursive($rules, ['signup' => ['bots' => ['trap' => false, 'minimum_time' => 'PT0S', 'work_bits' => 0, 'attempts' => 0]], 'throttles' => InForce::UNTHROTTLED]));
         }
         $server->serve();
         if ($worker) {
@@ -44,10 +50,8 @@ final class Server
     /** @param  \Closure(array<string, mixed>): array<string, mixed>  $change  of the document in force, without a revision */
     public function changeRules(\Closure $change): void
     {
-        $path = "{$this->directory}/rules.json";
-        $rules = $change(json_decode((string) file_get_contents($path), true, flags: JSON_THROW_ON_ERROR));
-        file_put_contents("{$path}.new", json_encode($rules, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE));
-        rename("{$path}.new", $path);
+        $database = $this->database();
+        InForce::write($database, $change(InForce::read($database)));
     }
 
     /**
@@ -95,9 +99,11 @@ final class Server
         FreePort::awaitListener($this->port);
     }
 
-    public function work(): void
+    public function work(string ...$queues): void
     {
-        $this->begin(['php', 'artisan', 'queue:work', '--sleep=0.1', '--quiet']);
+        foreach ($queues === [] ? ['mail', 'long'] : $queues as $queue) {
+            $this->begin(['php', 'artisan', 'queue:work', $queue, '--sleep=0.1', '--quiet']);
+        }
     }
 
     /** Ends everything at once, as a power cut would; the data stays. */
@@ -122,6 +128,30 @@ final class Server
         if ($process === false || proc_close($process) !== 0) {
             throw new \RuntimeException("php artisan {$arguments[0]} failed.");
         }
+    }
+
+    /**
+     * Runs all commands at once.
+     *
+     * @param  list<list<string>>  $commands
+     * @return list<int> how each ended
+     */
+    public function artisanAll(array $commands): array
+    {
+        $processes = array_map(fn (array $arguments) => proc_open(['php', 'artisan', ...$arguments], [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes, $this->root(), $this->environment()), $commands);
+
+        return array_map(static fn ($process): int => is_resource($process) ? proc_close($process) : -1, $processes);
+    }
+
+    /** The token of a message's link, which is sealed in the outbox. */
+    public function tokenOf(string $messageId): string
+    {
+        $sealed = $this->database()->prepare('SELECT sealed FROM messages WHERE id = ?');
+        $sealed->execute([$messageId]);
+        $parts = (new Encrypter((string) base64_decode(substr(self::KEY, strlen('base64:')), true), 'AES-256-GCM'))->decrypt((string) $sealed->fetchColumn());
+        preg_match('/#t=([A-Za-z0-9_-]{43})/', (string) $parts['text'], $found);
+
+        return $found[1] ?? throw new \RuntimeException('The message has no link.');
     }
 
     /** @param  string  $code  PHP that puts something into the queue */
@@ -150,11 +180,33 @@ final class Server
      */
     public function postAll(string $path, array $bodies): array
     {
+        return $this->sendAll(array_map(static fn (array $body): array => ['POST', $path, $body, []], $bodies));
+    }
+
+    /** Signs in. @return string the cookie header of the session */
+    public function cookieOf(string $email, string $password, string $surface = 'console'): string
+    {
+        $handle = curl_init("http://127.0.0.1:{$this->port}/api/v1/sessions");
+        curl_setopt_array($handle, [CURLOPT_POSTFIELDS => json_encode(['email' => $email, 'password' => $password], JSON_THROW_ON_ERROR), CURLOPT_HTTPHEADER => ['Content-Type: application/json', "Kennel-Surface: {$surface}"], CURLOPT_RETURNTRANSFER => true, CURLOPT_HEADER => true, CURLOPT_TIMEOUT => 60]);
+        preg_match("/__Host-kennel-{$surface}=[A-Za-z0-9_-]{43}/", (string) curl_exec($handle), $found);
+
+        return 'Cookie: '.($found[0] ?? throw new \RuntimeException("{$email} could not sign in."));
+    }
+
+    /**
+     * @param  list<array{string, string, array<string, mixed>|null, list<string>}>  $requests  method, path, body, headers
+     * @return list<array{int, string}> status and body of each
+     */
+    public function sendAll(array $requests): array
+    {
         $multi = curl_multi_init();
         $handles = [];
-        foreach ($bodies as $body) {
+        foreach ($requests as [$method, $path, $body, $headers]) {
             $handle = curl_init("http://127.0.0.1:{$this->port}/api/v1{$path}");
-            curl_setopt_array($handle, [CURLOPT_POSTFIELDS => json_encode($body, JSON_THROW_ON_ERROR), CURLOPT_HTTPHEADER => ['Content-Type: application/json'], CURLOPT_RETURNTRANSFER => true, CURLOPT_TIMEOUT => 60]);
+            curl_setopt_array($handle, [CURLOPT_CUSTOMREQUEST => $method, CURLOPT_HTTPHEADER => ['Content-Type: application/json', ...$headers], CURLOPT_RETURNTRANSFER => true, CURLOPT_TIMEOUT => 60]);
+            if ($body !== null) {
+                curl_setopt($handle, CURLOPT_POSTFIELDS, json_encode($body, JSON_THROW_ON_ERROR));
+            }
             curl_multi_add_handle($multi, $handle);
             $handles[] = $handle;
         }
@@ -185,15 +237,18 @@ final class Server
     {
         return [
             'APP_ENV' => 'demo',
-            'APP_KEY' => 'base64:dGVzdHMtb25seS1rZXktMzItYnl0ZXMtbG9uZy1hYmM=',
+            'APP_KEY' => self::KEY,
             'APP_URL' => $this->url(),
             'KENNEL_DEMO' => '1',
             'KENNEL_DATA' => $this->directory,
             'KENNEL_DATABASE' => "{$this->directory}/kennel.sqlite",
             'KENNEL_RETRY_AFTER' => '3',
+            'KENNEL_SENDER' => 'accounts@alderwend.example',
+            'KENNEL_SENDER_NAME' => 'Alder & Wend accounts',
             'LOG_CHANNEL' => 'single',
             'CACHE_STORE' => 'file',
             'PATH' => (string) getenv('PATH'),
+            ...$this->settings,
         ];
     }
 

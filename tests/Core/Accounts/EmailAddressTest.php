@@ -103,4 +103,27 @@ final class EmailAddressTest extends TestCase
             self::assertSame($address->lookupKey(), EmailAddress::parse($address->display())->lookupKey());
         });
     }
+
+    public function test_symbols_are_refused_by_name_and_letters_of_every_script_are_not(): void
+    {
+        foreach (['😀@post.example', 'tam😀@post.example', '"tam☂"@post.example', 'a±b@post.example'] as $typed) {
+            self::assertSame('email.symbols', self::codeOf($typed), $typed);
+        }
+        foreach (['jörg@post.example', 'марен@post.example', '用户@post.example', 'a+b=c$d@post.example'] as $typed) {
+            self::assertNull(self::codeOf($typed), $typed);
+        }
+        self::assertTrue(EmailAddress::parse('jörg@post.example')->needsUtf8Relay());
+        self::assertFalse(EmailAddress::parse('jorg@bücher.example')->needsUtf8Relay(), 'a domain goes in ASCII');
+    }
+
+    private static function codeOf(string $typed): ?string
+    {
+        try {
+            EmailAddress::parse($typed);
+        } catch (Refused $refused) {
+            return $refused->reason->code;
+        }
+
+        return null;
+    }
 }

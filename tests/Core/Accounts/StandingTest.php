@@ -92,7 +92,7 @@ final class StandingTest extends TestCase
         self::assertSame(['reason.characters'], self::codes($rule->suspend(Status::Active, "a\0b", false, false)));
         self::assertSame(['reason.required', 'account.already_suspended'], self::codes($rule->suspend(Status::Suspended, '', false, false)));
         self::assertSame(['account.already_closed'], self::codes($rule->suspend(Status::Closed, 'why', false, false)));
-        self::assertSame(['account.last_manager'], self::codes($rule->suspend(Status::Active, 'why', true, true)));
+        self::assertSame(['account.last_keeper'], self::codes($rule->suspend(Status::Active, 'why', true, true)));
         self::assertSame(['account.self'], self::codes($rule->suspend(Status::Active, 'why', true, false)));
     }
 

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Core\Passwords;
 
+use Kennel\App\Platform\SystemEntropy;
 use Kennel\Core\Passwords\Disguise;
 use Kennel\Core\Passwords\TemporaryPassword;
 use Kennel\Core\Secrets\Entropy;
-use Kennel\Core\Secrets\SystemEntropy;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

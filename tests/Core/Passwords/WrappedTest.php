@@ -73,4 +73,18 @@ final class WrappedTest extends TestCase
     {
         return '$P$7saltsalt'.(new \Kennel\Core\Passwords\Schemes\PortablePhpass)->digest(self::PASSWORD, '$P$7saltsalt');
     }
+
+    #[DataProvider('olderHashes')]
+    public function test_settings_are_judged_by_their_form_and_not_by_computing(string $stored): void
+    {
+        $scheme = Schemes::verifying($stored);
+        self::assertInstanceOf(Wrappable::class, $scheme);
+        $settings = $scheme->split($stored)['settings'];
+        self::assertTrue($scheme->areSettings($settings));
+        foreach (['', '$', substr($settings, 1), '$nothing$'.$settings, str_repeat($settings, 2)] as $broken) {
+            // What is no settings gives no digest either; what is, gives one.
+            self::assertFalse($scheme->areSettings($broken), $broken);
+        }
+        self::assertNotSame('', $scheme->digest('x', $settings));
+    }
 }

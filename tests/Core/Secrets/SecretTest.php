@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Core\Secrets;
 
+use Kennel\App\Platform\SystemEntropy;
 use Kennel\Core\Audit\Changes;
 use Kennel\Core\Audit\Redactor;
 use Kennel\Core\Secrets\Secret;
-use Kennel\Core\Secrets\SystemEntropy;
 use Kennel\Core\Secrets\Token;
 use PHPUnit\Framework\TestCase;
 

@@ -128,6 +128,6 @@ final class TimeLimitsTest extends TestCase
 
     private function rules(): SessionRules
     {
-        return new SessionRules(Duration::parse('PT2H'), Duration::parse('PT24H'), Duration::parse('P7D'), Duration::parse('P30D'), Duration::parse('PT1M'));
+        return new SessionRules(Duration::parse('PT2H'), Duration::parse('PT24H'), Duration::parse('P7D'), Duration::parse('P30D'), Duration::parse('PT1M'), Duration::parse('PT10M'));
     }
 }

@@ -10,6 +10,7 @@ use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Fields\PhoneNumbers;
+use Kennel\Core\Mail\Reach;
 use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Rules\Document;
@@ -126,9 +127,9 @@ final class DecideSignupTest extends TestCase
         };
         $terms = new TermsRules('', '');
         $bots = new BotRules(false, Duration::nothing(), 0, 0, Duration::parse('PT1H'), Duration::parse('PT1H'));
-        $domains = new DomainPolicy(new SignupRules([], DomainList::of(['refused.example', 'bücher.example'], true), $refuseThrowaway, $terms, $bots), $nothing);
+        $domains = new DomainPolicy(new SignupRules([], DomainList::of(['refused.example', 'bücher.example'], true), $refuseThrowaway, $terms, $bots, Duration::parse('P7D')), $nothing);
         $fields = FieldRules::read(new Document(['fields' => []]));
-        $decide = new DecideSignup(Passwords::policy(new PasswordRules(12, 64), $nothing), $domains, $fields, new DecideFields(new FieldTypes($nothing)), $terms);
+        $decide = new DecideSignup(Passwords::policy(new PasswordRules(12, 64), $nothing), $domains, $fields, new DecideFields(new FieldTypes($nothing)), $terms, Reach::everywhere());
         $app = new AppRules('gaugebook', new Look('Gaugebook', '#1d6f9c', '', ''), $admission ?? Admission::of(Admission::ANYONE), $isDiscreet, false);
 
         return $decide(new SignupInput($name, $email, $password === null ? null : new Secret($password)), $app, $isRegistered ?? static fn (): bool => false, new \DateTimeImmutable('2026-05-01'));

@@ -140,11 +140,11 @@ final class AccountsTest extends DoorTestCase
     public function test_the_last_keeper_stays(): void
     {
         $keeper = $this->keeper();
-        self::assertSame(['account.last_manager'], self::codes($this->change($keeper->id, 'suspend', 'why', '*')));
+        self::assertSame(['account.last_keeper'], self::codes($this->change($keeper->id, 'suspend', 'why', '*')));
         $other = $this->holder('oriel@alderwend.example', 'Oriel Vance', role: 'keeper');
         self::assertSame(['account.self'], self::codes($this->change($keeper->id, 'suspend', 'why', '*')));
         $this->change($other->id, 'suspend', 'why', '*')->assertOk();
-        self::assertSame(['account.last_manager'], self::codes($this->change($keeper->id, 'suspend', 'why', '*')));
+        self::assertSame(['account.last_keeper'], self::codes($this->change($keeper->id, 'suspend', 'why', '*')));
     }
 
     public function test_an_operator_ends_a_session(): void

@@ -10,7 +10,7 @@ use Kennel\Tests\Feature\DoorTestCase;
 
 final class ScenarioTest extends DoorTestCase
 {
-    private const TABLES = ['accounts', 'assignments', 'sessions', 'challenges', 'messages', 'held_deliveries', 'audit_events'];
+    private const TABLES = ['accounts', 'assignments', 'sessions', 'claims', 'challenges', 'stranger_tallies', 'messages', 'held_deliveries', 'audit_events'];
 
     public function test_the_same_seed_and_start_give_the_same_rows(): void
     {
@@ -31,7 +31,7 @@ final class ScenarioTest extends DoorTestCase
         }
         self::assertSame(5, DB::table('accounts')->distinct()->count('hash_kind'));
         self::assertGreaterThan(3, DB::table('messages')->where('state', 'failed')->count());
-        self::assertSame(72, DB::table('audit_events')->where('event', 'session.refused')->count());
+        self::assertSame([4, 72], [DB::table('audit_events')->where('event', 'session.refused')->count(), (int) DB::table('stranger_tallies')->sum('tally')]);
         self::assertSame(0, DB::table('accounts')->where('email', 'not like', '%.example')->where('email', 'not like', '%.test')->count());
         $this->signInAsKeeper();
         self::assertSame(['mail.failed', 'signin.guessing', 'verification.lapsed', 'passwords.below_rule'], array_column((array) $this->ask('/overview')->assertOk()->json('needs'), 'code'));

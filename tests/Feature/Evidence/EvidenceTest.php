@@ -4,7 +4,14 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Feature\Evidence;
 
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Log\Events\MessageLogged;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Log;
+use Illuminate\Support\Facades\Route;
+use Kennel\App\Evidence\Kept;
+use Kennel\App\Evidence\RecordWire;
 use Kennel\App\Evidence\Watch;
 use Kennel\Tests\Feature\DoorTestCase;
 
@@ -30,7 +37,8 @@ final class EvidenceTest extends DoorTestCase
         self::assertCount(1, array_unique(array_column($lanes, 'act_id')));
         self::assertCount(1, array_unique(array_column($lanes, 'account_id')));
         self::assertSame('POST /api/v1/signups → 202', $lanes['wire']['label']);
-        self::assertSame('[secret]', $lanes['wire']['content']['request']['body']['password']);
+        self::assertSame(['app' => 'gaugebook', 'name' => 'Ngozi', 'email' => 'ngozi@post.example', 'password' => '[secret]'], $lanes['wire']['content']['request']['body']);
+        self::assertSame(['state' => 'look_for_message'], $lanes['wire']['content']['response']['body']);
         self::assertSame(['before' => null, 'after' => 'pending'], $lanes['record']['content']['changes']['status']);
         self::assertSame('queued', $lanes['message']['content']['state']);
         self::assertSame('account.signed_up', $lanes['audit']['content']['event']);
@@ -69,5 +77,63 @@ final class EvidenceTest extends DoorTestCase
         $all = json_encode(DB::table('evidence')->get(), JSON_THROW_ON_ERROR);
         self::assertStringNotContainsString(str_repeat('a', 43), $all);
         self::assertStringNotContainsString('heron-weir', $all);
+    }
+
+    public function test_what_is_typed_and_not_submitted_is_kept_nowhere(): void
+    {
+        $this->keeper();
+        (new Watch)->begin();
+        DB::table('evidence')->delete();
+        $typed = ['app' => 'gaugebook', 'name' => 'Never Submitted', 'email' => 'never@submitted.example', 'password' => 'half typed pass'];
+        $this->knock('POST', '/signups/verdict', $typed)->assertOk();
+        $this->knock('POST', '/passwords/verdict', ['password' => 'half typed pass', 'email' => 'never@submitted.example', 'name' => 'Never Submitted'])->assertOk();
+        $this->knock('POST', '/fields/verdict', ['app' => 'gaugebook', 'fields' => []])->assertOk();
+        $this->knock('POST', '/signups/rehearsal', $typed + ['form' => []])->assertOk();
+        self::assertSame(0, self::rows('evidence'));
+        $everything = '';
+        foreach (DB::table('sqlite_master')->where('type', 'table')->where('name', 'not like', 'accounts_search%')->pluck('name') as $table) {
+            $everything .= json_encode(DB::table((string) $table)->get(), JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR);
+        }
+        foreach (['Never Submitted', 'never@submitted.example', 'half typed pass'] as $one) {
+            self::assertStringNotContainsString($one, $everything);
+        }
+    }
+
+    public function test_a_key_nobody_listed_is_not_kept_and_no_address_either_that_is_none(): void
+    {
+        $this->knock('POST', '/sessions', ['email' => 'hunter2 my password', 'password' => 'x', 'keep' => true, 'surprise' => 'nobody thought of this'])->assertStatus(422);
+        $content = json_decode((string) DB::table('evidence')->where('lane', 'wire')->value('content'), true, flags: JSON_THROW_ON_ERROR);
+        self::assertSame(['email' => '(not an address)', 'password' => '[secret]', 'keep' => true, 'surprise' => Kept::MARK], $content['request']['body']);
+    }
+
+    public function test_every_writing_door_says_what_of_it_is_kept(): void
+    {
+        $doors = [];
+        foreach (Route::getRoutes()->getRoutes() as $route) {
+            $method = $route->methods()[0];
+            if (str_starts_with($route->uri(), 'api/v1/') && $method !== 'GET') {
+                $doors[] = $method.' '.substr($route->uri(), strlen('api/v1/'));
+            }
+        }
+        $listed = [...array_filter(array_keys(Kept::DOORS), static fn (string $door): bool => ! str_starts_with($door, 'GET ')), ...Kept::NEVER];
+        self::assertEqualsCanonicalizing($doors, $listed);
+        self::assertSame([], array_filter(Kept::DOORS, static fn (array $kept): bool => preg_grep('/pass|token|secret|hash/', [...$kept[0], ...$kept[1]]) !== []));
+    }
+
+    public function test_what_fails_after_the_answer_is_logged_and_never_added_to_it(): void
+    {
+        DB::statement('DROP TABLE evidence');
+        $logged = [];
+        Log::listen(static function (MessageLogged $message) use (&$logged): void {
+            $logged[] = $message->message;
+        });
+        $response = new Response('{"state":"done"}', 200);
+        $request = Request::create('/api/v1/recoveries', 'POST');
+        $request->setRouteResolver(static fn () => Route::getRoutes()->match($request));
+        $this->app->make(RecordWire::class)->terminate($request, $response);
+        self::assertSame('{"state":"done"}', $response->getContent());
+        self::assertCount(1, $logged);
+        self::assertStringContainsString('no such table: evidence', $logged[0]);
+        self::assertStringNotContainsString('/api/v1/recoveries', $logged[0], 'the statement is named, what was bound to it is not');
     }
 }

@@ -22,7 +22,7 @@ final class FieldStorageTest extends DoorTestCase
     {
         $account = $this->holder();
         $values = ['gauges' => 2.5, 'home_reach' => 'Saltings', 'listed' => false, 'speaks' => ['en', 'cy'], 'trained_on' => '2020-02-29'];
-        $store = new FieldValues(DB::connection());
+        $store = $this->app->make(FieldValues::class);
         $store->write($account->seq, $values);
         self::assertSame($values, $store->of($account->seq));
         $store->write($account->seq, ['speaks' => ['ja'], 'gauges' => null]);
@@ -32,7 +32,7 @@ final class FieldStorageTest extends DoorTestCase
     public function test_accounts_are_filtered_and_sorted_by_a_field(): void
     {
         $this->keeper();
-        $store = new FieldValues(DB::connection());
+        $store = $this->app->make(FieldValues::class);
         foreach (['a' => ['Saltings', 10], 'b' => ['Mill Reach', 9.5], 'c' => ['saltings', -3], 'd' => ['Saltings', 100]] as $who => [$reach, $gauges]) {
             $store->write($this->holder("{$who}@post.example", strtoupper($who))->seq, ['home_reach' => $reach, 'gauges' => $gauges, 'speaks' => ['en', 'cy']]);
         }
@@ -53,7 +53,7 @@ final class FieldStorageTest extends DoorTestCase
     public function test_the_query_plans_use_the_index_and_never_scan(): void
     {
         $this->keeper();
-        (new FieldValues(DB::connection()))->write($this->holder()->seq, ['home_reach' => 'Saltings', 'gauges' => 3]);
+        ($this->app->make(FieldValues::class))->write($this->holder()->seq, ['home_reach' => 'Saltings', 'gauges' => 3]);
         $queries = [
             '/accounts?field=home_reach&value=Saltings' => ['field_values', 'field_values_sort (field_key=? AND sort_key=?)'],
             '/accounts?field=gauges&sort=field' => ['"o"."sort_key"', 'field_values_sort (field_key=?)'],
@@ -79,7 +79,7 @@ final class FieldStorageTest extends DoorTestCase
     public function test_what_does_not_fit_is_reported_and_kept(): void
     {
         $this->keeper();
-        $store = new FieldValues(DB::connection());
+        $store = $this->app->make(FieldValues::class);
         foreach (['saltings', 'saltings', 'Old Weir', 'Saltings'] as $n => $reach) {
             $store->write($this->holder("n{$n}@post.example")->seq, ['home_reach' => $reach]);
         }

@@ -28,9 +28,9 @@ final class HostileRowsTest extends DoorTestCase
         $id = (string) Str::uuid7();
         $lines = implode("\n", array_map(static fn (array $row): string => json_encode($row, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), $rows));
         $this->knock('PUT', "/imports/{$id}?app=gaugebook&digest=sha1&layout=salt.password", $lines, ['Content-Type' => 'application/jsonl', 'Content-Length' => (string) strlen($lines)], 'console')->assertStatus(202);
-        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->work();
         $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'Let them come'], [], 'console')->assertStatus(202);
-        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->work();
         $import = DB::table('imports')->where('id', $id)->first();
         self::assertSame(['done', count($rows)], [$import->state, (int) $import->accepted + (int) $import->refused]);
         self::assertSame((int) $import->accepted, DB::table('audit_events')->where('event', 'account.imported')->count());

@@ -29,7 +29,7 @@ final class ImportTest extends DoorTestCase
             ."\xff,x,y@reach.example,6\n";
         [$id, $sent] = $this->send($csv, 'app=gaugebook&proven=yes&name=older.csv');
         $sent->assertStatus(202)->assertJsonPath('state', 'checking');
-        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->work();
         $checked = $this->import($id);
         self::assertSame(['checked', 7, 2, 5, ['phone']], [$checked['state'], $checked['done'], $checked['accepted'], $checked['refused'], $checked['ignored']]);
         self::assertSame(['bcrypt 4' => 1, 'salted SHA-1 (SSHA)' => 1], array_column($checked['kinds'], 'rows', 'kind'));
@@ -40,7 +40,7 @@ final class ImportTest extends DoorTestCase
 
         $this->knock('POST', "/imports/{$id}/begin", ['reason' => ''], [], 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'reason.required');
         $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'The older site closes'], [], 'console')->assertStatus(202);
-        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->work();
         $done = $this->import($id);
         self::assertSame(['done', 7, 2, 5], [$done['state'], $done['done'], $done['accepted'], $done['refused']]);
         self::assertFileDoesNotExist($this->app->make(Imports::class)->path($id));
@@ -69,11 +69,11 @@ final class ImportTest extends DoorTestCase
         $lines = json_encode(['address' => 'a@reach.example', 'name' => 'A', 'hash' => hash('sha1', self::PASSWORD.'s1'), 'salt' => 's1', 'theme' => 'dark'], JSON_THROW_ON_ERROR)."\n\n"
             ."[1]\n{\"address\": 5, \"name\": \"B\", \"hash\": \"x\"}\nnot json\n";
         [$id] = $this->send($lines, 'app=gaugebook&must_change=yes&digest=sha1&layout=password.salt', 'application/jsonl');
-        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->work();
         $checked = $this->import($id);
         self::assertSame([1, ['theme'], ['import.json' => 2, 'import.json_text' => 1]], [$checked['accepted'], $checked['ignored'], array_column($checked['codes'], 'rows', 'code')]);
         $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'Moved'], [], 'console')->assertStatus(202);
-        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->work();
         $this->signIn('a@reach.example')->assertCreated();
         $this->knock('GET', '/session')->assertJsonPath('standing.reasons.0.code', 'duty.verify_email')->assertJsonPath('standing.reasons.1.code', 'duty.change_password_asked');
     }
@@ -93,7 +93,7 @@ final class ImportTest extends DoorTestCase
         self::assertSame([0, $before], [self::rows('imports'), $files()]);
         [$id] = $this->send("address,name,hash\nnobody,,\n", 'app=gaugebook');
         $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'too early'], [], 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'import.not_checked');
-        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->work();
         $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'nothing in it'], [], 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'import.nothing');
         $this->knock('DELETE', "/imports/{$id}", null, [], 'console')->assertNoContent();
         self::assertSame(['discarded', $before], [$this->import($id)['state'], $files()]);
@@ -106,7 +106,7 @@ final class ImportTest extends DoorTestCase
         $hash = '$2y$04$'.str_repeat('a', 53);
         $csv = "address;name;hash\n".implode('', array_map(static fn (int $n): string => "p{$n}@reach.example;\"Person\n{$n}x\";{$hash}\n", range(1, 20))).implode('', array_map(static fn (int $n): string => "q{$n}@reach.example;Person {$n};{$hash}\n", range(1, 2_500)));
         [$id] = $this->send($csv, 'app=gaugebook');
-        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->work();
         self::assertSame([2_500, 20, ['name.characters' => 20]], [$this->import($id)['accepted'], $this->import($id)['refused'], array_column($this->import($id)['codes'], 'rows', 'code')]);
         $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'Moved'], [], 'console')->assertStatus(202);
         // A chunk in, the process dies: a trigger stands in for the power cut, within the second chunk.
@@ -116,7 +116,7 @@ final class ImportTest extends DoorTestCase
         self::assertSame(['importing', 1_000, 980], [$this->import($id)['state'], $this->import($id)['done'], DB::table('accounts')->where('email', 'like', '%@reach.example')->count()]);
         DB::statement('DROP TRIGGER power_cut');
         $this->clock->move('+10 minutes');
-        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->work();
         $done = $this->import($id);
         self::assertSame(['done', 2_520, 2_500, 20], [$done['state'], $done['done'], $done['accepted'], $done['refused']]);
         self::assertSame([2_500, 2_500], [DB::table('accounts')->where('email', 'like', '%@reach.example')->count(), DB::table('audit_events')->where('event', 'account.imported')->count()]);
@@ -126,7 +126,7 @@ final class ImportTest extends DoorTestCase
     {
         $this->keeper();
         [$id] = $this->send("address,name,hash\na@reach.example,A,x\n", 'app=gaugebook');
-        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->work();
         $this->clock->move('+6 days');
         $this->command('kennel:purge');
         self::assertFileExists($this->app->make(Imports::class)->path($id));

@@ -111,7 +111,7 @@ final class HashingTest extends DoorTestCase
         $id = (string) $this->knock('POST', '/passwords/calibration', [], [], 'console')->assertStatus(202)->json('id');
         self::assertSame(['queued', 0], [$this->ask('/passwords/calibration')->json('run.state'), $this->ask('/passwords/calibration')->json('run.done')]);
         $this->knock('DELETE', "/passwords/calibration/{$id}", null, [], 'console')->assertNoContent();
-        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->work();
         self::assertSame(['cancelled', 0], [$this->ask('/passwords/calibration')->json('run.state'), $this->ask('/passwords/calibration')->json('run.done')], 'what was cancelled is not measured');
 
         $machine = Machine::here();

@@ -103,4 +103,72 @@ final class RequireNewPasswordTest extends DoorTestCase
         $change($one, $two)->assertNoContent();
         self::assertSame(0, DB::table('password_history')->count(), 'a rule that is gone keeps nothing');
     }
+
+    public function test_a_weaker_mark_never_takes_the_place_of_a_stronger(): void
+    {
+        $this->keeper();
+        $account = $this->holder();
+        $this->require($account->id, true)->assertOk();
+        $this->require($account->id, false)->assertOk();
+        self::assertSame('compromised', DB::table('accounts')->where('id', $account->id)->value('password_owed'));
+    }
+
+    public function test_what_is_owed_of_a_password_is_never_waived(): void
+    {
+        $this->keeper();
+        $account = $this->holder();
+        // One that was waived before Kennel knew better lets nobody off either.
+        DB::table('duty_waivers')->insert(['account_id' => $account->id, 'subject' => 'change_password:compromised', 'waived_by' => 'Maren', 'why' => 'x', 'waived_at' => '2026-05-01T12:00:00.000Z']);
+        $this->require($account->id, true)->assertOk()->assertJsonPath('access', 'limited')->assertJsonPath('owed.0.is_waivable', false);
+        $this->knock('POST', "/accounts/{$account->id}/waive", ['subject' => 'change_password:compromised', 'reason' => 'x'], ['If-Match' => '*'], 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'duty.not_waivable');
+    }
+
+    public function test_reset_links_from_before_a_new_password_are_dead(): void
+    {
+        $account = $this->holder();
+        $this->signIn()->assertCreated();
+        $ask = function (): string {
+            $this->clock->move('+2 minutes');
+            $this->knock('POST', '/recoveries', ['email' => 'tam@post.example'])->assertStatus(202);
+
+            return $this->tokenSent();
+        };
+        $before = $ask();
+        $this->knock('PUT', '/account/password', ['current' => self::PASSWORD, 'password' => 'seven grey herons wait'])->assertNoContent();
+        $this->knock('POST', '/recoveries/inspect', ['token' => $before])->assertStatus(422)->assertJsonPath('reasons.0.code', 'challenge.superseded');
+        $before = $ask();
+        $this->keeper();
+        $this->knock('POST', "/accounts/{$account->id}/temporary-password", ['reason' => 'x'], ['If-Match' => '*'], 'console')->assertCreated();
+        $this->knock('POST', '/recoveries/inspect', ['token' => $before])->assertStatus(422)->assertJsonPath('reasons.0.code', 'challenge.superseded');
+    }
+
+    public function test_a_password_that_was_changed_meanwhile_is_not_written_over(): void
+    {
+        $account = $this->holder();
+        $accounts = $this->app->make(\Kennel\App\Accounts\Accounts::class);
+        $change = $this->app->make(\Kennel\App\Passwords\ChangePassword::class);
+        $write = $change->prepare($account, new \Kennel\Core\Secrets\Secret(self::PASSWORD), new \Kennel\Core\Secrets\Secret('seven grey herons wait'));
+        $accounts->storeHash($accounts->find($account->id) ?? $account, password_hash('x', PASSWORD_BCRYPT, ['cost' => 4]));
+        $stale = $account->replicate();
+        foreach ([fn () => $write($accounts->find($account->id) ?? $account, $this->signedInAs($account), false), fn () => $accounts->storeHash($account, 'x'), fn () => $accounts->change($account->forceFill(['version' => 7])->syncOriginal(), ['name' => 'Lost'])] as $late) {
+            try {
+                $late();
+                self::fail('It was written over.');
+            } catch (\Kennel\App\Platform\Http\Problem $problem) {
+                self::assertSame([412, 'update.changed_meanwhile'], [$problem->status, $problem->problem]);
+            }
+        }
+        self::assertSame('Tam Pellow', $stale->name);
+        self::assertSame('Tam Pellow', DB::table('accounts')->value('name'));
+    }
+
+    private function require(string $id, bool $compromised): \Illuminate\Testing\TestResponse
+    {
+        return $this->knock('POST', "/accounts/{$id}/require-new-password", ['reason' => 'x', 'compromised' => $compromised], ['If-Match' => '*'], 'console');
+    }
+
+    private function signedInAs(\Kennel\App\Accounts\Account $account): \Kennel\App\Sessions\SignedIn
+    {
+        return new \Kennel\App\Sessions\SignedIn('s', \Kennel\App\Sessions\Surface::Pages, '', $account->id, $account->name, $account->email, null, $this->app->make(\Kennel\App\Accounts\Standings::class)->of($account), $this->clock->now());
+    }
 }

@@ -21,7 +21,7 @@ final class WrappingTest extends DoorTestCase
         self::assertSame(0, DB::table('accounts')->where('hash_kind', 'like', 'wrapped%')->count(), 'looking changes nothing');
         $this->knock('POST', '/passwords/wrapping', ['reason' => ''], [], 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'reason.required');
         $this->knock('POST', '/passwords/wrapping', ['reason' => 'A backup went missing'], [], 'console')->assertStatus(202)->assertJsonPath('run.state', 'queued');
-        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->work();
         $after = $this->ask('/passwords/wrapping')->assertOk();
         self::assertSame([0, 'done', 2, 2], [$after->json('accounts'), $after->json('run.state'), $after->json('run.done'), $after->json('run.total')]);
         self::assertSame(['Argon2id 7168/1/1', 'not recognised: y', 'wrapped bcrypt in Argon2id 7168/1/1', 'wrapped salted SHA-1 (SSHA) in Argon2id 7168/1/1'], DB::table('accounts')->distinct()->orderBy('hash_kind')->pluck('hash_kind')->all());
@@ -40,7 +40,7 @@ final class WrappingTest extends DoorTestCase
         $this->app->make(Accounts::class)->storeHash($this->holder(), '$digest$md5$password$$'.md5(self::PASSWORD));
         $id = (string) $this->knock('POST', '/passwords/wrapping', ['reason' => 'x'], [], 'console')->json('run.id');
         $this->knock('DELETE', "/passwords/wrapping/{$id}", null, [], 'console')->assertNoContent();
-        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->work();
         self::assertSame(1, DB::table('accounts')->where('hash_kind', 'bare digest md5 password')->count());
     }
 }

@@ -158,4 +158,15 @@ final class PicturesTest extends DoorTestCase
 
         return (string) ob_get_clean();
     }
+
+    public function test_a_picture_that_is_taken_away_is_gone_with_its_address(): void
+    {
+        $path = (string) $this->send(self::picture('png', 40, 40))->json('fields.0.picture');
+        $this->get($path)->assertOk();
+        $field = (string) \Illuminate\Support\Facades\DB::table('field_values')->value('field_key');
+        $this->knock('PATCH', '/account/fields', ['fields' => [$field => null]], ['If-Match' => '*'])->assertOk();
+        self::assertSame([0, 0], [self::rows('pictures'), self::rows('field_values')]);
+        self::assertSame([], glob("{$this->folder}/app/pictures/*") ?: []);
+        $this->get($path)->assertNotFound();
+    }
 }

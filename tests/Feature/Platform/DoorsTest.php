@@ -20,7 +20,7 @@ final class DoorsTest extends DoorTestCase
     ];
 
     /** A holder's own doors, which need a session and no permission. */
-    private const HOLDERS = ['GET /session' => '', 'GET /account' => '', 'PATCH /account' => '', 'PATCH /account/fields' => '', 'POST /account/terms' => '', 'PUT /account/password' => '', 'PUT /account/pictures/{field}' => ''];
+    private const HOLDERS = ['POST /session/proof' => '', 'GET /session' => '', 'GET /account' => '', 'PATCH /account' => '', 'PATCH /account/fields' => '', 'POST /account/terms' => '', 'PUT /account/password' => '', 'PUT /account/pictures/{field}' => ''];
 
     public function test_every_door_is_described_and_every_description_is_a_door(): void
     {
@@ -42,12 +42,12 @@ final class DoorsTest extends DoorTestCase
     }
 
     #[DataProvider('operators')]
-    public function test_a_holder_without_the_permission_gets_403_by_either_surface(string $method, string $path): void
+    public function test_a_holder_without_the_permission_gets_403_and_on_the_pages_there_are_no_operators(string $method, string $path): void
     {
         $this->holder();
-        foreach (['pages', 'console'] as $surface) {
+        foreach (['pages' => [401, 'session.required'], 'console' => [403, 'permission.missing']] as $surface => [$status, $code]) {
             $this->signIn(surface: $surface)->assertCreated();
-            $this->knock($method, $path, $method === 'POST' ? ['reason' => 'x'] : null, ['If-Match' => '*'], $surface)->assertStatus(403)->assertJsonPath('code', 'permission.missing');
+            $this->knock($method, $path, $method === 'POST' ? ['reason' => 'x'] : null, ['If-Match' => '*'], $surface)->assertStatus($status)->assertJsonPath('code', $code);
         }
     }
 
@@ -189,7 +189,26 @@ final class DoorsTest extends DoorTestCase
         $this->holder();
         $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::PASSWORD], ['Sec-Fetch-Site' => 'cross-site'])->assertStatus(403)->assertJsonPath('code', 'request.cross_site');
         $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::PASSWORD], ['Origin' => 'https://evil.example'])->assertStatus(403);
-        $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::PASSWORD], ['Origin' => 'http://localhost:8080', 'Sec-Fetch-Site' => 'same-origin'])->assertCreated();
+        $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::PASSWORD], ['Origin' => 'http://localhost', 'Sec-Fetch-Site' => 'same-origin'])->assertCreated();
+    }
+
+    public function test_the_origin_is_the_configured_one_also_where_tls_ends_in_front(): void
+    {
+        $this->holder();
+        config(['app.url' => 'https://accounts.alderwend.example']);
+        $knock = fn (string $origin): int => $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::PASSWORD], ['Origin' => $origin, 'Sec-Fetch-Site' => 'same-origin'])->getStatusCode();
+        self::assertSame([201, 403, 403], [$knock('https://accounts.alderwend.example'), $knock('http://localhost'), $knock('https://accounts.alderwend.example:8443')]);
+    }
+
+    public function test_a_failed_statement_is_logged_without_what_was_bound_to_it(): void
+    {
+        try {
+            DB::table('accounts')->insert(['email' => 'secret@post.example', 'nothing' => 'x']);
+            self::fail('There is no such column.');
+        } catch (\Illuminate\Database\QueryException $error) {
+            self::assertStringNotContainsString('secret@post.example', (string) $error);
+            self::assertStringContainsString('insert into "accounts"', $error->getMessage());
+        }
     }
 
     public function test_the_trail_can_not_be_rewritten(): void

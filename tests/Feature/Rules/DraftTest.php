@@ -7,7 +7,7 @@ namespace Kennel\Tests\Feature\Rules;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Kennel\App\Impact\ImpactRuns;
-use Kennel\Core\Rules\RuleBook;
+use Kennel\App\Platform\Queue\Step;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Support\Books;
 
@@ -148,7 +148,7 @@ final class DraftTest extends DoorTestCase
         self::assertNull($this->ask('/rules/impact')->json('run'));
         $id = (string) $this->knock('POST', '/rules/impact', null, [], 'console')->assertStatus(202)->json('run.id');
         self::assertSame('queued', $this->ask('/rules/impact')->json('run.state'));
-        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->work();
         $run = $this->ask('/rules/impact')->assertOk();
         self::assertSame(['done', 3, 3], [$run->json('run.state'), $run->json('run.done'), $run->json('run.total')]);
         $counts = array_column((array) $run->json('run.counts'), 'count', 'message');
@@ -166,22 +166,27 @@ final class DraftTest extends DoorTestCase
 
         $second = (string) $this->knock('POST', '/rules/impact', null, [], 'console')->json('run.id');
         $this->knock('DELETE', "/rules/impact/{$second}", null, [], 'console')->assertNoContent();
-        $this->command('queue:work', ['--stop-when-empty' => true]);
+        $this->work();
         $this->ask('/rules/impact')->assertJsonPath('run.state', 'cancelled')->assertJsonPath('run.done', 0);
         self::assertSame(0, self::rows('impact_findings'));
     }
 
-    public function test_an_impact_that_is_told_to_stop_stops_after_its_chunk(): void
+    public function test_an_impact_is_measured_in_steps_that_go_on_and_stop_when_told(): void
     {
+        $this->keeper();
         $this->holder();
-        $asked = 0;
         $document = array_replace_recursive((array) config('rules'), ['signup' => ['terms' => ['version' => '2027-01-01', 'text' => 'New.']]]);
-        $counts = $this->app->make(ImpactRuns::class)->measure(RuleBook::fromArray($document), static function () use (&$asked): bool {
-            $asked++;
-
-            return false;
-        });
-        self::assertSame([1, []], [$asked, $counts]);
+        $this->knock('PUT', '/rules/draft', ['document' => $document], ['If-Match' => '"r0.v0"'], 'console')->assertOk();
+        $runs = $this->app->make(ImpactRuns::class);
+        $id = $runs->begin();
+        config(['queue.connections.long.retry_after' => 0]);
+        self::assertFalse($runs->work($id, Step::begin()), 'its time is over after the first chunk');
+        self::assertSame([0, 0], [(int) DB::table('impact_runs')->value('done'), (int) DB::table('impact_runs')->value('cursor')]);
+        self::assertFalse($runs->work($id, Step::begin()));
+        self::assertSame([2, 2], [(int) DB::table('impact_runs')->value('done'), (int) DB::table('impact_runs')->value('cursor')], 'it goes on where it was');
+        $runs->cancel($id);
+        self::assertTrue($runs->work($id, Step::begin()));
+        self::assertSame([2, 'cancelled'], [self::rows('impact_findings'), DB::table('impact_runs')->value('state')]);
     }
 
     public function test_the_account_page_can_be_tried_under_the_draft_by_operators_alone(): void
@@ -207,6 +212,31 @@ final class DraftTest extends DoorTestCase
         self::assertSame([true, 'look_for_message'], [$rehearsed->json('accepted'), $rehearsed->json('state')]);
         self::assertSame(['record', 'audit', 'message'], array_column((array) $rehearsed->json('evidence'), 'lane'));
         self::assertSame($before, array_map(self::rows(...), ['accounts', 'messages', 'jobs', 'audit_events', 'signup_verdicts', 'signup_tallies']));
+    }
+
+    public function test_a_rehearsal_hashes_before_it_takes_the_lock(): void
+    {
+        $this->keeper();
+        $levels = new \ArrayObject;
+        $this->app->instance(\Kennel\Core\Secrets\Entropy::class, new class($levels) implements \Kennel\Core\Secrets\Entropy
+        {
+            /** @param  \ArrayObject<int, int>  $levels */
+            public function __construct(private readonly \ArrayObject $levels)
+            {
+            }
+
+            public function bytes(int $length): string
+            {
+                // A salt is sixteen bytes; a token is more.
+                if ($length === 16) {
+                    $this->levels->append(DB::transactionLevel());
+                }
+
+                return random_bytes($length);
+            }
+        });
+        $this->knock('POST', '/signups/rehearsal', ['app' => 'gaugebook', 'name' => 'Tam', 'email' => 'tam@post.example', 'password' => self::PASSWORD])->assertOk()->assertJsonPath('accepted', true);
+        self::assertSame([0], $levels->getArrayCopy());
     }
 
     public function test_an_apps_logo_is_sent_and_named_by_the_rules(): void

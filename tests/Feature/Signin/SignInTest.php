@@ -38,7 +38,7 @@ final class SignInTest extends DoorTestCase
         $this->holder('tam@post.example');
         foreach (['suspended', 'closed'] as $status) {
             $account = $this->holder("{$status}@post.example");
-            DB::table('accounts')->where('id', $account->id)->update(['status' => $status]);
+            DB::table('accounts')->where('id', $account->id)->update(['status' => $status, 'closed_at' => $status === 'closed' ? '2026-05-01T12:00:00.000Z' : null]);
         }
         $old = $this->holder('old@post.example');
         DB::table('accounts')->where('id', $old->id)->update(['password_hash' => '$y$j9T$'.self::PASSWORD]);
@@ -50,7 +50,7 @@ final class SignInTest extends DoorTestCase
         }
         self::assertCount(1, array_unique($answers));
         self::assertSame(0, self::rows('sessions'));
-        self::assertSame(6, DB::table('audit_events')->where('event', 'session.refused')->count());
+        self::assertSame([5, 6], [DB::table('audit_events')->where('event', 'session.refused')->count(), (int) DB::table('stranger_tallies')->where('event', 'session.refused')->sum('tally')], 'both that have no account are one');
     }
 
     #[\PHPUnit\Framework\Attributes\DataProvider('olderHashes')]

@@ -13,13 +13,14 @@ final class VerificationTest extends DoorTestCase
     protected function setUp(): void
     {
         parent::setUp();
+        $this->knock('POST', '/signups/forms', ['app' => 'gaugebook'])->assertCreated();
         $this->knock('POST', '/signups', ['app' => 'gaugebook', 'name' => 'Ngozi', 'email' => 'ngozi@post.example', 'password' => self::PASSWORD]);
     }
 
     public function test_looking_changes_nothing_and_pressing_proves(): void
     {
         $token = $this->tokenSent();
-        $this->inspect($token)->assertOk()->assertExactJson(['address' => 'ngozi@post.example']);
+        $this->inspect($token)->assertOk()->assertExactJson(['address' => 'ngozi@post.example', 'asks' => 'nothing', 'asks_name' => true]);
         self::assertSame('pending', DB::table('accounts')->value('status'));
         $this->consume($token)->assertOk()->assertJsonPath('app', 'gaugebook');
         $account = Account::query()->firstOrFail();

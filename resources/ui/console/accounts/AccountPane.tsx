@@ -4,7 +4,7 @@ import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { CloseLink, Row } from '../../kit/Layout';
 import { Notice, StatusMark } from '../../kit/Marks';
-import { Copy, InlineLink, Tag, When } from '../../kit/Text';
+import { Copy, Count, InlineLink, Tag, When } from '../../kit/Text';
 import { api, refresh } from '../api';
 import { Failure } from '../Failure';
 import { ChangeStatusDialog } from './ChangeStatusDialog';
@@ -75,6 +75,12 @@ function Open({ account, back }: { account: Account; back: string }) {
         <Waivers account={account} />
         <Row label="Password">
           <span className="font-mono text-small">{account.password_kind}</span>
+          {account.refused_signins === 0 ? null : (
+            <span className="block text-small text-ink-soft">
+              <Count value={account.refused_signins} /> refused {account.refused_signins === 1 ? 'sign-in' : 'sign-ins'}{' '}
+              in the last 24 hours
+            </span>
+          )}
         </Row>
         <Row label="Roles">
           {account.roles.length === 0 ? 'none' : null}

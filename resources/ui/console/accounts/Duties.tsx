@@ -18,14 +18,16 @@ export function Owed({ account, owed }: { account: Account; owed: Schemas['Owed'
       <p>{owed.message}</p>
       <p className="text-small text-ink-soft">
         {owed.settled_by}{' '}
-        <button
-          type="button"
-          onClick={() => setAsking(true)}
-          aria-label={`Waive: ${owed.message}`}
-          className="min-h-6 text-petrol underline underline-offset-2"
-        >
-          Waive…
-        </button>
+        {owed.is_waivable ? (
+          <button
+            type="button"
+            onClick={() => setAsking(true)}
+            aria-label={`Waive: ${owed.message}`}
+            className="min-h-6 text-petrol underline underline-offset-2"
+          >
+            Waive…
+          </button>
+        ) : null}
       </p>
       {asking ? <WaiveDialog account={account} owed={owed} onClose={() => setAsking(false)} /> : null}
     </div>

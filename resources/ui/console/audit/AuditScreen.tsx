@@ -4,6 +4,7 @@ import { Button } from '../../kit/Button';
 import { Empty, Screen, Table } from '../../kit/Layout';
 import { InlineLink, When } from '../../kit/Text';
 import { api, FIGURES_EVERY } from '../api';
+import { RulesInForce } from '../rules/RulesInForce';
 import { Failure } from '../Failure';
 import { More } from '../More';
 import { usePages } from '../usePages';
@@ -26,6 +27,16 @@ export function AuditScreen() {
   return (
     <Screen title="Audit" aside="append-only, newest first">
       <Failure error={list.error} />
+      <details className="mb-3">
+        <summary className="cursor-pointer font-semibold">How long other rows are kept</summary>
+        <div className="mt-3">
+          <p className="mb-2 max-w-prose text-ink-soft">
+            The trail and the revisions of the rules are kept for good. Sign-ins that were refused are counted by the
+            hour; the trail has the first of each.
+          </p>
+          <RulesInForce section="retention" />
+        </div>
+      </details>
       {event === null ? null : (
         <p className="mb-2">
           Only <span className="font-mono text-small">{event}</span>.{' '}

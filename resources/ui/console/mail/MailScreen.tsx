@@ -11,15 +11,16 @@ import { MessagePane } from './MessagePane';
 
 type State = Schemas['MessageState'];
 
-const STATES: readonly State[] = ['queued', 'retrying', 'held', 'sent', 'failed'];
+const STATES: readonly State[] = ['queued', 'sending', 'retrying', 'held', 'sent', 'failed'];
 const tone: Record<State, string> = {
   queued: 'text-ink-soft',
+  sending: 'text-ink-soft',
   retrying: 'text-amber',
   held: 'text-moss',
   sent: 'text-moss',
   failed: 'text-brick',
 };
-const glyph: Record<State, string> = { queued: '…', retrying: '↻', held: '✓', sent: '✓', failed: '✕' };
+const glyph: Record<State, string> = { queued: '…', sending: '→', retrying: '↻', held: '✓', sent: '✓', failed: '✕' };
 
 export function MessageStateMark({ state }: { state: State }) {
   return (

@@ -59,7 +59,7 @@ function Open({ message, back }: { message: Schemas['Message']; back: string }) 
       {message.last_error === null ? null : (
         <div className="mb-2 space-y-2">
           <Notice tone="caution">
-            After {message.attempts} attempts: {message.last_error}
+            After {message.attempts} {message.attempts === 1 ? 'attempt' : 'attempts'}: {message.last_error}
           </Notice>
           {message.state === 'failed' ? (
             <Button disabled={again.isPending} onClick={() => again.mutate()}>

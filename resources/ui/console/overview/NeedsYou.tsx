@@ -106,6 +106,9 @@ export function NeedsYou() {
               <div className="min-w-0 flex-1 max-sm:basis-3/4">
                 <p className="text-[16px] font-semibold">{way.say(<Count value={need.count} />, need.count === 1)}</p>
                 <p className="text-ink-soft">{way.why}</p>
+                {need.said === null ? null : (
+                  <p className="text-small wrap-anywhere text-ink-soft">The relay said: {need.said}</p>
+                )}
               </div>
               <span className="pt-0.5 whitespace-nowrap max-sm:w-full max-sm:pl-7">
                 <InlineLink to={way.to}>{way.act}</InlineLink>

@@ -16,6 +16,7 @@ const states = {
   importing: 'being imported',
   done: 'imported',
   discarded: 'discarded',
+  failed: 'failed; what was imported stays',
 } as const;
 
 /** One import: how far it is, what its hashes are, which rows are refused and why. */

@@ -47,7 +47,7 @@ export function DraftFigure({ hand: { draft } }: { hand: DraftInHand }) {
         `Revision ${draft.base_revision} is in force`
       ) : (
         <span>
-          Draft upon revision {draft.base_revision}, saved by {draft.saved_by}, <When at={draft.saved_at} />
+          Draft based on revision {draft.base_revision}, saved by {draft.saved_by}, <When at={draft.saved_at} />
         </span>
       )}
     </p>

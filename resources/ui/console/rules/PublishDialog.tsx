@@ -8,7 +8,8 @@ import { When } from '../../kit/Text';
 import { Failure } from '../Failure';
 import { CountLine } from './Setting';
 import { useCases, useImpact, type Draft, type DraftInHand } from './useDraft';
-import { ImpactFigure } from './DraftBar';
+import { Changes } from './Changes';
+import { ImpactFigure } from './ImpactFigure';
 
 /** The draft in full: what differs, whom it touches, which cases fail. Marked as reviewed first, published after. */
 export function PublishDialog({ hand, draft, onClose }: { hand: DraftInHand; draft: Draft; onClose: () => void }) {
@@ -24,7 +25,7 @@ export function PublishDialog({ hand, draft, onClose }: { hand: DraftInHand; dra
   const discard = useMutation({ mutationFn: () => hand.discard(), onSuccess: onClose });
   const isReviewed = draft.reviewed_at !== null;
   return (
-    <Dialog open onClose={onClose} title={`Draft upon revision ${draft.base_revision}`}>
+    <Dialog open onClose={onClose} title={`Draft based on revision ${draft.base_revision}`}>
       <Changes changes={draft.changes} />
       <h3 className="mt-4 mb-1 font-bold">Whom it touches</h3>
       <div className="text-small">
@@ -41,6 +42,16 @@ export function PublishDialog({ hand, draft, onClose }: { hand: DraftInHand; dra
               <p key={reason.message}>
                 <span className="font-mono text-small">{reason.field}</span> {reason.message}
               </p>
+            ))}
+          </Notice>
+        </div>
+      ) : null}
+      {draft.warnings.length > 0 ? (
+        <div className="mt-3">
+          <Notice tone="caution">
+            <p className="font-semibold">Know what this gives away:</p>
+            {draft.warnings.map((reason) => (
+              <p key={reason.message}>{reason.message}</p>
             ))}
           </Notice>
         </div>
@@ -105,34 +116,4 @@ export function PublishDialog({ hand, draft, onClose }: { hand: DraftInHand; dra
       </div>
     </Dialog>
   );
-}
-
-/** A readable diff: each rule by its path, before and after. */
-export function Changes({ changes }: { changes: Draft['changes'] }) {
-  if (changes.length === 0) return <p className="text-ink-soft">Nothing differs.</p>;
-  return (
-    <dl>
-      {changes.map((change) => (
-        <div key={change.path} className="border-t border-line py-1.5">
-          <dt className="font-mono text-small wrap-anywhere text-ink-soft">{change.path}</dt>
-          <dd className="grid grid-cols-[14px_minmax(0,1fr)] wrap-anywhere">
-            <span className="text-brick" aria-label="before">
-              −
-            </span>
-            <del className="no-underline">{inShort(change.before)}</del>
-            <span className="text-moss" aria-label="after">
-              +
-            </span>
-            <ins className="font-semibold no-underline">{inShort(change.after)}</ins>
-          </dd>
-        </div>
-      ))}
-    </dl>
-  );
-}
-
-function inShort(value: unknown): string {
-  if (value === null || value === undefined) return 'nothing';
-  const text = typeof value === 'string' ? value : JSON.stringify(value);
-  return text === '' ? 'empty' : text.length > 240 ? `${text.slice(0, 240)}…` : text;
 }

@@ -31,6 +31,7 @@ export function Setting({
 }) {
   const isChanged = hand.draft?.changes.some((change) => change.path === path || change.path.startsWith(`${path}.`));
   const stops = hand.draft?.blockers.filter((reason) => reason.field === path) ?? [];
+  const warnings = hand.draft?.warnings.filter((reason) => reason.field === path) ?? [];
   const refused = hand.refusal?.problem?.code === 'rules.invalid' ? hand.refusal.problem.reasons[0] : undefined;
   return (
     <div className="border-b border-line px-4 py-3">
@@ -46,6 +47,11 @@ export function Setting({
       {stops.map((reason) => (
         <Line key={reason.message} tone="stop">
           Can not be published: {reason.message}
+        </Line>
+      ))}
+      {warnings.map((reason) => (
+        <Line key={reason.message} tone="caution">
+          {reason.message}
         </Line>
       ))}
       {touches === undefined ? null : <Touched touches={touches} />}

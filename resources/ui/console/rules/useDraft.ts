@@ -60,6 +60,8 @@ export function useDraft() {
             setRefused(null);
             return client.invalidateQueries();
           }),
+    /** Of a draft upon an older revision: what was published since is taken in. */
+    rebase: (of: Draft) => answer(api.POST('/rules/draft/rebase', { params: condition(of) })).then(took),
     review: (of: Draft) => answer(api.POST('/rules/draft/review', { params: condition(of) })).then(took),
     publish: (of: Draft, reason: string, overrule: string | null) =>
       answer(api.POST('/rules/draft/publish', { params: condition(of), body: { reason, overrule } })).then(

@@ -19,6 +19,12 @@ export function SessionsScreen() {
       <Failure error={list.error} />
       {list.items.length === 0 && !list.isPending ? <Empty>Nobody is signed in.</Empty> : null}
       <RulesInForce section="sessions" />
+      <details className="mb-6">
+        <summary className="cursor-pointer font-semibold">Limits for strangers, and brakes on failed sign-ins</summary>
+        <div className="mt-3">
+          <RulesInForce section="throttles" />
+        </div>
+      </details>
       <Table label="Live sessions" head={['Account', 'Device', 'From', 'Seen', 'Lapses in', '']}>
         {list.items.map((session) => (
           <tr key={session.id}>

@@ -8,7 +8,7 @@ import { When } from '../../kit/Text';
 import { api } from '../api';
 import { Failure } from '../Failure';
 import type { DraftInHand } from '../rules/useDraft';
-import { Changes } from '../rules/PublishDialog';
+import { Changes } from '../rules/Changes';
 
 /** What was published, by whom and why. Any of it can be compared, and brought back as a draft. */
 export function RevisionsTab({ hand }: { hand: DraftInHand }) {

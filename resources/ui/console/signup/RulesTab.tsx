@@ -4,6 +4,7 @@ import { Segments, Switch } from '../../kit/Segments';
 import { ChoiceBoxes } from '../../kit/Field';
 import { api } from '../api';
 import { read, type Path } from '../rules/document';
+import { inWords } from '../rules/RulesInForce';
 import { Setting } from '../rules/Setting';
 import type { DraftInHand } from '../rules/useDraft';
 import { Bots } from './Bots';
@@ -114,6 +115,22 @@ export function RulesTab({ hand, app }: { hand: DraftInHand; app: string }) {
           value={at<string>('signup', 'terms', 'text')}
           onSave={(value) => hand.change(['signup', 'terms', 'text'], value)}
         />
+      </Setting>
+      <Setting
+        {...setting('Unproven accounts are kept for', ['signup', 'unproven_for'])}
+        control={
+          <span className="flex items-center gap-1.5">
+            <Typed
+              label="Days an unproven account is kept"
+              type="number"
+              value={/^P(\d+)D$/.exec(at<string>('signup', 'unproven_for'))?.[1] ?? ''}
+              onSave={(value) => hand.change(['signup', 'unproven_for'], `P${value}D`)}
+            />
+            days
+          </span>
+        }
+      >
+        {inWords(at<string>('signup', 'unproven_for'))}. Then the account is deleted, and the address is free again.
       </Setting>
       <Setting {...setting('Roles given at sign-up', ['signup', 'roles'])}>
         <Roles chosen={at<string[]>('signup', 'roles')} onChange={(value) => hand.change(['signup', 'roles'], value)} />

@@ -32,7 +32,8 @@ export function SignupScreen() {
   const hand = useDraft();
   const apps = useQuery({ queryKey: ['apps'], queryFn: () => answer(api.GET('/apps')) });
   const [search, setSearch] = useSearchParams();
-  const app = search.get('app') ?? apps.data?.items.find(({ signup }) => signup.closed === null)?.key ?? 'gaugebook';
+  const app =
+    search.get('app') ?? apps.data?.items.find(({ signup }) => signup.closed === null)?.key ?? apps.data?.items[0]?.key;
   const choose = (key: string) => setSearch({ app: key }, { replace: true });
   const isBench = tab === 'rules' || tab === 'fields' || tab === 'look';
   return (
@@ -53,7 +54,7 @@ export function SignupScreen() {
           rules={
             <>
               <AppChooser apps={apps.data?.items ?? []} app={app} onChoose={choose} />
-              {hand.document === undefined ? null : tab === 'rules' ? (
+              {hand.document === undefined || app === undefined ? null : tab === 'rules' ? (
                 <RulesTab hand={hand} app={app} />
               ) : tab === 'fields' ? (
                 <FieldsTab hand={hand} app={app} />
@@ -63,7 +64,9 @@ export function SignupScreen() {
             </>
           }
         >
-          <TryIt app={app} page={tab === 'fields' ? 'details' : 'sign-up'} draft={hand.draft} />
+          {app === undefined ? null : (
+            <TryIt app={app} page={tab === 'fields' ? 'details' : 'sign-up'} draft={hand.draft} />
+          )}
         </BenchColumns>
       ) : (
         <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
@@ -76,7 +79,9 @@ export function SignupScreen() {
               onChoose={(key) => setSearch(key === null ? {} : { app: key }, { replace: true })}
             />
           ) : null}
-          {tab === 'code' ? <CodeTab apps={apps.data?.items ?? []} app={app} onChoose={choose} /> : null}
+          {tab === 'code' && app !== undefined ? (
+            <CodeTab apps={apps.data?.items ?? []} app={app} onChoose={choose} />
+          ) : null}
         </div>
       )}
     </section>
@@ -89,7 +94,7 @@ export function AppChooser({
   onChoose,
 }: {
   apps: { key: string; name: string; look: { colour: string } }[];
-  app: string;
+  app: string | undefined;
   onChoose: (key: string) => void;
 }) {
   return (

@@ -187,6 +187,7 @@ function nobody(app: App): Own {
         subject: `complete_fields:${key}`,
         message: label,
         settled_by: '',
+        is_waivable: false,
       })),
     fields: [],
   };

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kennel\App\Signup;
+namespace Kennel\App\Platform;
 
 use Illuminate\Database\ConnectionInterface;
 

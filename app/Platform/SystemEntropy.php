@@ -2,7 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Kennel\Core\Secrets;
+namespace Kennel\App\Platform;
+
+use Kennel\Core\Secrets\Entropy;
 
 /** The operating system's generator. */
 final class SystemEntropy implements Entropy

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Accounts;
+
+use Kennel\App\Platform\Moment;
+use Kennel\App\Roles\Roles;
+use Kennel\Core\Accounts\Access;
+use Kennel\Core\Passwords\PasswordHasher;
+use Psr\Clock\ClockInterface;
+
+/**
+ * Those who may do everything with Kennel. One who can really sign in is always left: asked inside the transaction of each act that could
+ * take the last, so that several at the same moment cannot either.
+ */
+final readonly class Keepers
+{
+    private const EVERYTHING = 'kennel:*';
+
+    public function __construct(private Accounts $accounts, private Roles $roles, private Standings $standings, private PasswordHasher $hasher, private ClockInterface $clock)
+    {
+    }
+
+    /** Whether nobody usable would be left without this account. False for whoever is no keeper. */
+    public function isLast(Account $account): bool
+    {
+        $keepers = $this->roles->holders($this->roles->allowing(self::EVERYTHING));
+        if (! in_array($account->id, $keepers, true)) {
+            return false;
+        }
+        foreach ($this->accounts->active(array_values(array_diff($keepers, [$account->id]))) as $other) {
+            if ($this->isUsable($other)) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    private function isUsable(Account $account): bool
+    {
+        return $this->standings->of($account)->access === Access::Full
+            && $this->hasher->canVerify($account->password_hash)
+            && ($account->password_until === null || Moment::read($account->password_until) > $this->clock->now());
+    }
+}

@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Accounts;
+
+use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Roles\PermissionsOfAccount;
+use Kennel\App\Sessions\SignedIn;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Roles\Authority;
+
+/** Asks the core's one rule about whom an operator may act on, from the rows as they are now. Called inside the act's transaction. */
+final readonly class OperatorAuthority
+{
+    public function __construct(private Accounts $accounts, private PermissionsOfAccount $permissions)
+    {
+    }
+
+    /** @throws Problem 401 when the operator was stopped meanwhile, 403 */
+    public function require(SignedIn $operator, Account $account): void
+    {
+        if (! in_array($this->accounts->find($operator->accountId)?->status, [Status::Active, Status::Pending], true)) {
+            throw new Problem(401, 'session.required');
+        }
+        if (! $this->reaches($operator, $account->id)) {
+            throw new Problem(403, 'operator.beyond_authority');
+        }
+    }
+
+    public function reaches(SignedIn $operator, string $accountId): bool
+    {
+        return $accountId === $operator->accountId || Authority::reaches(($this->permissions)($operator->accountId), ($this->permissions)($accountId));
+    }
+}

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Platform\Throttling;
+
+use Illuminate\Http\Request;
+
+/**
+ * Where a request comes from, as it is counted: the address, or of version 6 its /64, which is what one household or server is given.
+ * An app's server that calls on behalf of people will have to be known by its own key here.
+ */
+final class Source
+{
+    public static function of(Request $request): string
+    {
+        return self::ofAddress((string) $request->ip());
+    }
+
+    public static function ofAddress(string $address): string
+    {
+        $bytes = (string) @inet_pton($address);
+
+        return strlen($bytes) === 16 ? (string) inet_ntop(substr($bytes, 0, 8).str_repeat("\0", 8)) : $address;
+    }
+}

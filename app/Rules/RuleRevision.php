@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Rules;
+
+use Illuminate\Database\Eloquent\Model;
+
+/**
+ * A published state of the rule book, as it is stored. The newest is in force.
+ *
+ * @property int $number
+ * @property string $document as RulesInForce::write() has it
+ * @property string $digest SHA-256 of the document
+ * @property string $published_by
+ * @property string $why
+ * @property string|null $overruled
+ * @property string $published_at
+ */
+final class RuleRevision extends Model
+{
+    public $timestamps = false;
+
+    protected $primaryKey = 'number';
+
+    protected $guarded = [];
+}

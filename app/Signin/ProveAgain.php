@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Signin;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Audit\Strangers;
+use Kennel\App\Passwords\Brakes;
+use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Sessions\MarkProven;
+use Kennel\App\Sessions\SignedIn;
+use Kennel\Core\Passwords\PasswordHasher;
+use Kennel\Core\Passwords\PreparedPassword;
+use Kennel\Core\Rules\Reason;
+use Kennel\Core\Rules\Refused;
+use Kennel\Core\Secrets\Secret;
+
+/** Somebody signed in types their password once more, for what hands out power. Under the same brake as signing in. */
+final readonly class ProveAgain
+{
+    public function __construct(
+        private ConnectionInterface $database,
+        private Accounts $accounts,
+        private PasswordHasher $hasher,
+        private Brakes $brakes,
+        private MarkProven $markProven,
+        private AuditTrail $audit,
+        private Strangers $strangers,
+    ) {
+    }
+
+    /** @throws Problem 422 for another password, 429 while the brake is on */
+    public function __invoke(SignedIn $signedIn, Secret $typed, string $source): void
+    {
+        $account = $this->accounts->find($signedIn->accountId) ?? throw Problem::notFound();
+        $attempt = $this->brakes->enter($account->lookup_key, $source);
+        if (! $this->matches($typed, $account->password_hash)) {
+            $this->database->transaction(fn () => $this->strangers->note('session.refused', $account->reference()));
+            throw Problem::invalid([new Reason('password.current_wrong', 'password')]);
+        }
+        $attempt->succeeded();
+        $this->database->transaction(function () use ($signedIn, $account): void {
+            if ($this->accounts->find($account->id)?->password_hash !== $account->password_hash) {
+                throw new Problem(412, 'update.changed_meanwhile');
+            }
+            ($this->markProven)($signedIn->sessionId);
+            $this->audit->record('session.password_confirmed', $signedIn->asHolder(), $account->reference());
+        });
+    }
+
+    private function matches(Secret $typed, string $stored): bool
+    {
+        try {
+            return $this->hasher->verify(PreparedPassword::from($typed), $stored);
+        } catch (Refused) {
+            return false;
+        }
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Verification;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Platform\Decoy;
+use Kennel\App\Platform\Throttling\Throttle;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Secrets\Token;
+
+/**
+ * Answers a request for another verification link the same for everybody, and in the same time: where none is owed, the message is made
+ * all the same and undone.
+ */
+final readonly class AskForVerification
+{
+    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private Claims $claims, private SendVerification $send, private Decoy $decoy, private Throttle $throttle)
+    {
+    }
+
+    /** @throws \Kennel\App\Platform\Http\Problem 429 */
+    public function __invoke(EmailAddress $address, ?Token $browser): void
+    {
+        $this->throttle->hit('resends_of_address', $address->lookupKey());
+        $this->database->transaction(function () use ($address, $browser): void {
+            $account = $this->accounts->byAddress($address);
+            $isSent = $account !== null && $account->isUnproven() && ($this->send)($account, $this->claims->of($account, $browser));
+            $somebody = $isSent ? null : $this->accounts->first();
+            if ($somebody !== null) {
+                $this->decoy->spendTheTimeOf(fn () => ($this->send)($somebody, $this->claims->of($somebody, $browser)));
+            }
+        });
+    }
+}

@@ -1,0 +1,54 @@
+import { useMutation } from '@tanstack/react-query';
+import { Button } from '../../kit/Button';
+import { Notice } from '../../kit/Marks';
+import { Failure } from '../Failure';
+import { Changes } from './Changes';
+import type { Draft, DraftInHand } from './useDraft';
+
+/** A newer revision was published since the draft was begun: it is brought up to date, or discarded, before anything else. */
+export function Outdated({ hand, draft }: { hand: DraftInHand; draft: Draft }) {
+  const rebase = useMutation({ mutationFn: () => hand.rebase(draft) });
+  const discard = useMutation({ mutationFn: () => hand.discard() });
+  if (draft.version === 0 || draft.base_revision === draft.newest_revision) return null;
+  return (
+    <div className="max-h-[40vh] overflow-y-auto border-t border-line p-3">
+      <Notice tone="caution" role="alert">
+        <p className="font-semibold">
+          Revision {draft.newest_revision} was published since this draft was begun upon revision {draft.base_revision}.
+        </p>
+        <Changes changes={draft.published_since} />
+        <p className="mt-1">
+          Bringing the draft up to date takes these in, wherever the draft left the rule as it was.
+        </p>
+        <div className="mt-2 flex flex-wrap gap-2">
+          <Button kind="act" disabled={rebase.isPending} onClick={() => rebase.mutate()}>
+            Bring the draft up to date
+          </Button>
+          <Button kind="stop" disabled={discard.isPending} onClick={() => discard.mutate()}>
+            Discard the draft
+          </Button>
+        </div>
+        <Failure error={rebase.error ?? discard.error} />
+      </Notice>
+    </div>
+  );
+}
+
+/** Rules that the draft and a newer revision both changed: the draft's value stands, and somebody should look. */
+export function Conflicts({ paths }: { paths: readonly string[] }) {
+  return paths.length === 0 ? null : (
+    <div className="border-t border-line p-3">
+      <Notice tone="caution" role="status">
+        <p className="font-semibold">
+          {paths.length === 1 ? 'One rule was' : `${paths.length} rules were`} changed by both; the draft’s value
+          stands:
+        </p>
+        {paths.map((path) => (
+          <p key={path} className="font-mono text-small wrap-anywhere">
+            {path}
+          </p>
+        ))}
+      </Notice>
+    </div>
+  );
+}

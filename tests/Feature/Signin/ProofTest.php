@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Feature\Signin;
+
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Route;
+use Kennel\App\Sessions\RequireFreshProof;
+use Kennel\Tests\Feature\DoorTestCase;
+
+/** What hands out power asks for a password that was typed not long ago. */
+final class ProofTest extends DoorTestCase
+{
+    private const DOORS = [
+        'api/v1/accounts/{id}/temporary-password', 'api/v1/accounts/{id}/waive', 'api/v1/imports/{id}/begin', 'api/v1/passwords/wrapping', 'api/v1/rules/draft/publish',
+    ];
+
+    public function test_these_doors_and_no_others(): void
+    {
+        $doors = array_filter(Route::getRoutes()->getRoutes(), static fn ($route): bool => in_array(RequireFreshProof::class, $route->gatherMiddleware(), true));
+        $named = array_map(static fn ($route): string => $route->uri(), $doors);
+        sort($named);
+        self::assertSame(self::DOORS, $named);
+    }
+
+    public function test_ten_minutes_after_the_password_it_is_asked_for_again(): void
+    {
+        $this->keeper();
+        $account = $this->holder();
+        $set = fn () => $this->knock('POST', "/accounts/{$account->id}/temporary-password", ['reason' => 'x'], ['If-Match' => '*'], 'console');
+        $this->clock->move('+9 minutes 59 seconds');
+        $set()->assertCreated();
+        $this->clock->move('+1 second');
+        $set()->assertStatus(403)->assertJsonPath('code', 'session.proof_required');
+        $this->knock('POST', '/session/proof', ['password' => 'not this one'], surface: 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'password.current_wrong');
+        $set()->assertStatus(403);
+        $this->knock('POST', '/session/proof', ['password' => self::PASSWORD], surface: 'console')->assertNoContent();
+        $set()->assertCreated();
+        self::assertSame(1, DB::table('audit_events')->where('event', 'session.password_confirmed')->count());
+        self::assertStringNotContainsString(self::PASSWORD, json_encode([DB::table('evidence')->get(), DB::table('audit_events')->get()], JSON_THROW_ON_ERROR));
+    }
+
+    public function test_how_long_is_a_rule_and_reading_needs_none(): void
+    {
+        $this->keeper();
+        config(['rules.sessions.proof_for' => 'PT1H']);
+        $this->clock->move('+59 minutes');
+        $this->knock('POST', '/rules/draft/publish', ['reason' => 'x'], ['If-Match' => '*'], 'console')->assertStatus(422);
+        $this->clock->move('+1 minute');
+        $this->knock('POST', '/rules/draft/publish', ['reason' => 'x'], ['If-Match' => '*'], 'console')->assertStatus(403);
+        $this->ask('/rules/draft')->assertOk();
+    }
+
+    public function test_guessing_it_is_braked_like_signing_in(): void
+    {
+        $this->keeper();
+        config(['rules.throttles.signins_of_account.free' => 2]);
+        $codes = array_map(fn (): int => $this->knock('POST', '/session/proof', ['password' => 'x'], surface: 'console')->getStatusCode(), range(1, 4));
+        self::assertSame([422, 422, 422, 429], $codes);
+        $this->forgetCookies();
+        $this->signIn('maren@alderwend.example')->assertStatus(429);
+    }
+
+    public function test_so_is_guessing_it_before_an_open_session(): void
+    {
+        $this->holder();
+        $this->signIn()->assertCreated();
+        config(['rules.throttles.signins_of_account.free' => 2]);
+        $change = fn (string $current): int => $this->knock('PUT', '/account/password', ['current' => $current, 'password' => 'seven grey herons wait'])->getStatusCode();
+        self::assertSame([422, 422, 422, 429], array_map($change, ['a', 'b', 'c', 'd']));
+        self::assertSame(429, $this->knock('PATCH', '/account', ['current' => self::PASSWORD, 'password' => 'seven grey herons wait'], ['If-Match' => '*'])->getStatusCode());
+        $this->travel(2)->seconds();
+        self::assertSame(204, $change(self::PASSWORD));
+    }
+}

@@ -52,7 +52,7 @@ final class FaultsTest extends TestCase
     {
         $acknowledged = [];
         for ($round = 0; $round < 20; $round++) {
-            $acknowledged = [...$acknowledged, ...$this->killWhileSigningUp($round)];
+            $acknowledged = [...$acknowledged, ...$this->killWhileSigningUp($round, answered: $round % 6)];
             self::assertSame(0, $this->number('SELECT count(*) FROM accounts a WHERE email LIKE \'kill%\' AND (
                 (SELECT count(*) FROM messages m WHERE m.account_id = a.id) <> 1
                 OR (SELECT count(*) FROM claims k WHERE k.account_id = a.id) <> 1
@@ -64,7 +64,7 @@ final class FaultsTest extends TestCase
         }
         $there = self::$server->database()->query("SELECT email FROM accounts WHERE email LIKE 'kill%'")->fetchAll(\PDO::FETCH_COLUMN);
         self::assertSame([], array_values(array_diff($acknowledged, $there)), 'nothing that was acknowledged is lost');
-        self::assertGreaterThan(10, count($acknowledged), 'some were');
+        self::assertGreaterThanOrEqual(array_sum(array_map(static fn (int $round): int => $round % 6, range(0, 19))), count($acknowledged), 'some were');
         self::assertLessThan(20 * 8, count($acknowledged), 'and the kills fell in the middle of others');
         self::assertSame('ok', self::$server->database()->query('PRAGMA integrity_check')->fetchColumn());
         self::assertSame(202, self::$server->postAll('/signups', [$this->signUp('after@post.example')])[0][0]);
@@ -89,19 +89,40 @@ final class FaultsTest extends TestCase
         self::$server->serve();
     }
 
-    /** @return list<string> the addresses whose sign-up was answered before the kill */
-    private function killWhileSigningUp(int $round): array
+    /**
+     * Sends eight sign-ups at once and kills the server as soon as so many of them are answered.
+     *
+     * @return list<string> the addresses whose sign-up was answered
+     */
+    private function killWhileSigningUp(int $round, int $answered): array
     {
-        $script = 'require "vendor/autoload.php"; $multi = curl_multi_init(); $all = []; for ($n = 0; $n < 8; $n++) { $email = "kill{$argv[2]}-$n@post.example"; $h = curl_init($argv[1]); curl_setopt_array($h, [CURLOPT_POSTFIELDS => json_encode(["app" => "gaugebook", "name" => "Kill", "email" => $email, "terms" => "2026-09-03", "password" => "slow green otters swim"]), CURLOPT_HTTPHEADER => ["Content-Type: application/json"], CURLOPT_RETURNTRANSFER => true]); curl_multi_add_handle($multi, $h); $all[$email] = $h; } do { curl_multi_exec($multi, $running); curl_multi_select($multi, 0.05); } while ($running > 0); foreach ($all as $email => $h) { if (curl_getinfo($h, CURLINFO_RESPONSE_CODE) === 202) { echo $email, "\n"; } }';
-        $sender = proc_open([PHP_BINARY, '-r', $script, 'http://127.0.0.1:'.self::$server->port.'/api/v1/signups', (string) $round], [['file', '/dev/null', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']], $pipes);
-        usleep(150_000 + 25_000 * $round);
-        self::$server->kill();
-        $answered = (string) stream_get_contents($pipes[1]);
-        if ($sender !== false) {
-            proc_close($sender);
+        $multi = curl_multi_init();
+        $addresses = [];
+        for ($n = 0; $n < 8; $n++) {
+            $handle = curl_init('http://127.0.0.1:'.self::$server->port.'/api/v1/signups');
+            curl_setopt_array($handle, [CURLOPT_POSTFIELDS => json_encode($this->signUp("kill{$round}-{$n}@post.example"), JSON_THROW_ON_ERROR), CURLOPT_HTTPHEADER => ['Content-Type: application/json'], CURLOPT_RETURNTRANSFER => true, CURLOPT_PRIVATE => "kill{$round}-{$n}@post.example"]);
+            curl_multi_add_handle($multi, $handle);
+        }
+        $isAlive = true;
+        do {
+            curl_multi_exec($multi, $running);
+            curl_multi_select($multi, 0.02);
+            while ($done = curl_multi_info_read($multi)) {
+                if (curl_getinfo($done['handle'], CURLINFO_RESPONSE_CODE) === 202) {
+                    $addresses[] = (string) curl_getinfo($done['handle'], CURLINFO_PRIVATE);
+                }
+            }
+            if ($isAlive && count($addresses) >= $answered) {
+                usleep(random_int(0, 120_000));
+                self::$server->kill();
+                $isAlive = false;
+            }
+        } while ($running > 0);
+        if ($isAlive) {
+            self::$server->kill();
         }
 
-        return array_values(array_filter(explode("\n", $answered)));
+        return $addresses;
     }
 
     public function test_wrapping_that_is_killed_leaves_every_account_able_to_sign_in(): void

@@ -23,7 +23,7 @@ final class Browser
         '--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE localhost , EXCLUDE *.localhost , EXCLUDE 127.0.0.1',
     ];
 
-    private const PATIENCE = 8.0;
+    private const PATIENCE = 20.0;
 
     private function __construct(public readonly RemoteWebDriver $driver, private readonly ChromeDevToolsDriver $tools, private readonly string $profile)
     {

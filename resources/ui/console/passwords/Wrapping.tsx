@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { answer } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { Count } from '../../kit/Text';
@@ -22,6 +22,11 @@ export function Wrapping() {
     onSettled: () => refresh(client),
   });
   const { data } = wrapping;
+  const progress = `${data?.run?.state} ${data?.run?.done}`;
+  // The table above counts what is wrapped here: it follows at each step, and once more at the end.
+  useEffect(() => {
+    void client.invalidateQueries({ queryKey: ['census'] });
+  }, [client, progress]);
   if (data === undefined) return <Failure error={wrapping.error} />;
   const run = data.run;
   const isOn = run !== null && (run.state === 'running' || run.state === 'queued');

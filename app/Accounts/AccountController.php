@@ -17,7 +17,7 @@ use Kennel\App\Platform\Http\Query;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Sessions\SignedIn;
 use Kennel\Core\Accounts\Status;
-use Kennel\Core\Rules\WrittenReason;
+use Kennel\Core\Reasons\WrittenReason;
 
 final readonly class AccountController
 {

@@ -10,11 +10,11 @@ use Kennel\App\Fields\FieldValues;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Paging\Cursor;
 use Kennel\App\Sessions\CurrentSession;
-use Kennel\Core\Accounts\SearchText;
 use Kennel\Core\Fields\FieldKind;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\SortKey;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Text\SearchText;
 
 /**
  * The accounts as operators list them: searched, filtered, sorted, one keyset page at a time.

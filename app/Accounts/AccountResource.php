@@ -13,8 +13,8 @@ use Kennel\Core\Accounts\Duty;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\Owed;
 use Kennel\Core\Accounts\Standing;
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
 use Psr\Clock\ClockInterface;
 
 /** An account as operators see it. The hash itself is never part of it; its kind is. */

@@ -11,9 +11,9 @@ use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\PersonName;
-use Kennel\Core\Accounts\SearchText;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Passwords\HashKind;
+use Kennel\Core\Text\SearchText;
 use Psr\Clock\ClockInterface;
 
 /** Adds accounts, finds them, and writes their changes under a version. Other capabilities come here instead of to the table. */

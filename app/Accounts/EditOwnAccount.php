@@ -11,7 +11,7 @@ use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Sessions\SignedIn;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Passwords\PasswordBox;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
 
 /** A holder's edit form: the name, and a new password if its box is filled in. All of it, or nothing. */

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Kennel\App\Apps;
 
 use Illuminate\Database\ConnectionInterface;
+use Kennel\Core\Apps\Admission;
 use Kennel\Core\Apps\AppRules;
 use Kennel\Core\Apps\Look;
-use Kennel\Core\Signup\Admission;
 
 /** The apps that Kennel serves. One the rule book does not mention takes no sign-ups. */
 final readonly class Apps

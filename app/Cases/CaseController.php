@@ -16,7 +16,7 @@ use Kennel\App\Rules\Drafts;
 use Kennel\App\Rules\Judges;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Cases\SignupCase;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Signup\SignupInput;
 

@@ -10,7 +10,7 @@ use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Sessions\SignedIn;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Signup\TermsRules;
 
 /** A holder accepts the terms in force: that very version, which is the one they were shown. */

@@ -14,8 +14,8 @@ use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Sessions\SignedIn;
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\WrittenReason;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\WrittenReason;
 use Psr\Clock\ClockInterface;
 
 /** Lets an account off one thing it owes: this address's proof, this version of the terms, this field. Nothing that comes later. */

@@ -6,7 +6,7 @@ namespace Kennel\App\Evidence;
 
 use Illuminate\Http\Request;
 use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Refused;
 
 /**
  * What of a request and its answer is kept as evidence: a list of doors and keys. A door that is not here leaves no evidence of its

@@ -19,7 +19,7 @@ use Kennel\Core\Fields\FieldKind;
 use Kennel\Core\Fields\FieldReason;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\Required;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Psr\Clock\ClockInterface;
 
 /** Writes field values of one account: a holder's own, or an operator's mending. Keys that are not sent stay as they are. */

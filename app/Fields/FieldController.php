@@ -13,7 +13,7 @@ use Kennel\App\Platform\Words;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\Required;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Psr\Clock\ClockInterface;
 
 final readonly class FieldController

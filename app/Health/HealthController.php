@@ -8,7 +8,7 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\JsonResponse;
 use Kennel\App\Platform\Http\Json;
 use Kennel\App\Rules\RulesInForce;
-use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Documents\InvalidRuleBook;
 
 /** For a load balancer: whether this process can answer, its database can be read, and every rule is there that a door will ask for. */
 final readonly class HealthController

@@ -8,7 +8,7 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Platform\Paging\NewestFirst;
 use Kennel\App\Platform\Words;
 use Kennel\App\Sessions\CurrentSession;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** The list behind an impact's counts. Joins the accounts for their names, which are read at this moment. */
 final readonly class Findings

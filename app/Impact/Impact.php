@@ -9,7 +9,7 @@ use Kennel\App\Accounts\LookupKeys;
 use Kennel\App\Rules\Judges;
 use Kennel\Core\Impact\Compare;
 use Kennel\Core\Impact\Finding;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Rules\RuleBook;
 use Psr\Clock\ClockInterface;
 

@@ -12,7 +12,7 @@ use Kennel\App\Platform\Words;
 use Kennel\App\Rules\Drafts;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Impact\Finding;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Rules\RuleBook;
 use Psr\Clock\ClockInterface;
 

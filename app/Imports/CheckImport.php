@@ -10,7 +10,7 @@ use Kennel\App\Platform\Queue\Step;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Imports\DecideImport;
 use Kennel\Core\Imports\ImportedAccount;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Psr\Clock\ClockInterface;
 
 /** The dry run: every row is decided as it would be, and nothing is written but the report. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Imports;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** RFC 4180: a first line with the columns' names, in any order; commas, or semicolons where there are no commas in it. */
 final class CsvRows implements Rows

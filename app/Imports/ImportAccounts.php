@@ -18,7 +18,7 @@ use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Audit\Changes;
 use Kennel\Core\Imports\DecideImport;
 use Kennel\Core\Imports\ImportedAccount;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Signup\SignupRules;
 use Psr\Clock\ClockInterface;
 

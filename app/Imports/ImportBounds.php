@@ -6,7 +6,7 @@ namespace Kennel\App\Imports;
 
 use Kennel\App\Passwords\HashTimes;
 use Kennel\Core\Imports\ImportedAccount;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /**
  * Refuses hashes that take too long to verify on this machine. One is enough to hold every refused sign-in back as long, so each kind is

@@ -13,7 +13,7 @@ use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Http\Query;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Imports\ImportRules;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 final readonly class ImportController
 {

@@ -12,8 +12,8 @@ use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Words;
 use Kennel\Core\Imports\ImportRules;
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\WrittenReason;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\WrittenReason;
 use Psr\Clock\ClockInterface;
 
 /** Imports as operators meet them: a file is received and checked, what would happen is shown, then it is begun or discarded. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Imports;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** An object a line, as in {"address": "tam@post.example", "name": "Tam", "hash": "$2y$…"}. */
 final class JsonLinesRows implements Rows

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Imports;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** Reads a file row by row, and can go on from where it was: each row comes with the place in bytes behind it. */
 interface Rows

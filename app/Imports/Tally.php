@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Imports;
 
 use Kennel\Core\Imports\ImportedAccount;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** How far an import is, and what became of its rows. Kept with each chunk, so that a run broken off goes on with it. */
 final class Tally

@@ -16,8 +16,8 @@ use Kennel\App\Sessions\SignedIn;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
 
 /** A holder changes their own password, knowing the one they have. */

@@ -14,7 +14,7 @@ use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Passwords\PasswordBox;
 use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Passwords\Policy\Candidate;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
 
 final readonly class PasswordController

@@ -10,7 +10,7 @@ use Kennel\Core\Passwords\Guesses\Estimate;
 use Kennel\Core\Passwords\Guesses\Part;
 use Kennel\Core\Passwords\Policy\PasswordVerdict;
 use Kennel\Core\Passwords\Policy\PolicyRule;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** Puts a verdict on a password into words. They say where something is and never repeat it: somebody may be looking on. */
 final readonly class PasswordWords

@@ -16,8 +16,8 @@ use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Passwords\Policy\Candidate;
 use Kennel\Core\Passwords\PreparedPassword;
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Verification\ChallengePurpose;
 

@@ -17,8 +17,8 @@ use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\Schemes\Schemes;
 use Kennel\Core\Passwords\Schemes\Wrappable;
 use Kennel\Core\Passwords\Schemes\Wrapped;
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\WrittenReason;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\WrittenReason;
 use Kennel\Core\Secrets\Entropy;
 use Psr\Clock\ClockInterface;
 

@@ -9,7 +9,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Moment;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Refused;
 use Psr\Clock\ClockInterface;
 
 /** Where pictures are kept: a row each, and one file a size in the data directory. */

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Kennel\App\Pictures;
 
 use Kennel\Core\Pictures\PictureHeader;
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
 
 /**
  * Draws a picture anew: upright, square, at set sizes, as WebP. Only pixels get through, so metadata, and whatever else the file

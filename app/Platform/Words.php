@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Platform;
 
 use Illuminate\Contracts\Translation\Translator;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** Puts a reason into words, at the edge and nowhere else. */
 final readonly class Words

@@ -15,7 +15,7 @@ use Kennel\App\Platform\Http\Json;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Accounts\Status;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
 
 final readonly class RecoveryController

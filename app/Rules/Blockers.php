@@ -10,12 +10,12 @@ use Kennel\App\Apps\Apps;
 use Kennel\App\Pictures\Pictures;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\AddressRules;
+use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Passwords\Peppers\Peppers;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Roles\Authority;
-use Kennel\Core\Rules\InvalidRuleBook;
-use Kennel\Core\Rules\Reason;
 use Kennel\Core\Rules\RuleBook;
 
 /** What keeps a rule book that can be read from being published: it would break what is stored. Nobody can overrule these. */

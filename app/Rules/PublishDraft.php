@@ -8,9 +8,9 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Cases\Cases;
 use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Sessions\SignedIn;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\WrittenReason;
 use Kennel\Core\Rules\RuleBook;
-use Kennel\Core\Rules\WrittenReason;
 
 /** Puts the reviewed draft into force. Failing cases stop it unless they are overruled with a reason; what would break stored data always does. */
 final readonly class PublishDraft

@@ -6,8 +6,8 @@ namespace Kennel\App\Rules;
 
 use Illuminate\Database\Connection;
 use Kennel\App\Platform\Http\Problem;
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Rules\RuleBook;
 
 /**

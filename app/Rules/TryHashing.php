@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Kennel\App\Rules;
 
+use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\Peppers\Peppers;
 use Kennel\Core\Passwords\PreparedPassword;
-use Kennel\Core\Rules\InvalidRuleBook;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Secret;
 

@@ -14,8 +14,8 @@ use Kennel\App\Sessions\MarkProven;
 use Kennel\App\Sessions\SignedIn;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
 
 /** Somebody signed in types their password once more, for what hands out power. Under the same brake as signing in. */

@@ -25,7 +25,7 @@ use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Signin\DecideSignin;

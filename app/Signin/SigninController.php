@@ -13,7 +13,7 @@ use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Throttling\Source;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Sessions\Surface;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
 
 final readonly class SigninController

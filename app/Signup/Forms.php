@@ -11,7 +11,7 @@ use Illuminate\Database\UniqueConstraintViolationException;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Throttling\Source;
 use Kennel\App\Platform\Throttling\Throttle;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Signup\BotRules;

@@ -8,7 +8,7 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Words;
 use Kennel\App\Sessions\CurrentSession;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Psr\Clock\ClockInterface;
 
 /** How far people get: forms opened, accounts made, addresses proven, nothing owed; by the day the account was made. And why they were refused. */

@@ -23,7 +23,7 @@ use Kennel\App\Verification\SendVerification;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Passwords\PasswordHasher;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Signup\DecideSignup;
 use Kennel\Core\Signup\SignupInput;

@@ -18,7 +18,7 @@ use Kennel\App\Platform\Words;
 use Kennel\App\Rules\UnderDraft;
 use Kennel\App\Sessions\OpenSession;
 use Kennel\App\Sessions\Surface;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Signup\SignupInput;
 
 final readonly class SignupController

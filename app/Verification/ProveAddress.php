@@ -20,8 +20,8 @@ use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Verification\ChallengePurpose;
 use Psr\Clock\ClockInterface;
 

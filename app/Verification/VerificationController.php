@@ -17,7 +17,7 @@ use Kennel\App\Platform\Http\Problem;
 use Kennel\App\Platform\Http\Query;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Accounts\Status;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 final readonly class VerificationController
 {

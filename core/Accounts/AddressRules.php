@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Accounts;
 
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\InvalidRuleBook;
 
 /** What makes two spellings of an address one account. */
 final readonly class AddressRules

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Accounts;
 
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\WrittenReason;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\WrittenReason;
 
 /** Whether an operator may suspend or restore an account. */
 final class ChangeStatus

@@ -7,7 +7,7 @@ namespace Kennel\Core\Accounts;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldRules;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** What the rules in force ask of an account that exists. */
 final readonly class DutyRules

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Accounts;
 
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Text\Unicode;
 
 /**

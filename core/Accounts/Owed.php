@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Accounts;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** One outstanding duty: which, of what, and why. */
 final readonly class Owed

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Accounts;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /**
  * Status and outstanding duties, weighed into what the account may do now. The one place that answers it; every door asks here.

@@ -4,9 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Apps;
 
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\InvalidRuleBook;
-use Kennel\Core\Signup\Admission;
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\InvalidRuleBook;
 
 /** What one app asks of those who sign up, and how its account pages look. */
 final readonly class AppRules

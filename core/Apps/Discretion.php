@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Apps;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /**
  * Accounts are Kennel's, and the apps share them. So an app that says openly who is registered says it of the accounts that came by a

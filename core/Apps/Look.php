@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Apps;
 
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\InvalidRuleBook;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\InvalidRuleBook;
+use Kennel\Core\Reasons\Reason;
 
 /** How an app's account pages look. */
 final readonly class Look

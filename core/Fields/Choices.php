@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Fields;
 
-use Kennel\Core\Accounts\SearchText;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Refused;
+use Kennel\Core\Text\SearchText;
 
 /** Looks a stored value up among a field's choices. */
 final class Choices

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Fields;
 
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
 
 /** Judges field values: what is missing, what does not fit, and the form that is kept of what does. */
 final readonly class DecideFields

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Fields;
 
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\InvalidRuleBook;
 
 /** A defined piece of account data beyond name and address. Its key never changes: what is stored hangs on it. */
 final readonly class Field

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Fields;
 
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
 
 /** Makes the reasons of a field, each naming the field as the request does. */
 final class FieldReason

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Fields;
 
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\InvalidRuleBook;
 
 /** The fields there are, in the order people meet them. */
 final readonly class FieldRules

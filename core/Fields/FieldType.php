@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Fields;
 
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Refused;
 
 /** What one kind of field takes, keeps and says of itself. One class a kind. */
 interface FieldType

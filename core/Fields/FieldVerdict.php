@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Fields;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** Every reason against the values, or the values as they are to be kept. */
 final readonly class FieldVerdict

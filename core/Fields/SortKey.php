@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Fields;
 
-use Kennel\Core\Accounts\SearchText;
+use Kennel\Core\Text\SearchText;
 
 /** The text by which a stored value is sorted and filtered, so that one index serves every kind of field. */
 final class SortKey

@@ -7,7 +7,7 @@ namespace Kennel\Core\Impact;
 use Kennel\Core\Accounts\AccountFacts;
 use Kennel\Core\Accounts\Owed;
 use Kennel\Core\Accounts\Status;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** What changes for whom when one rule book follows another. */
 final readonly class Compare

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Impact;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** One thing a draft would change for one account or one past sign-up. */
 final readonly class Finding

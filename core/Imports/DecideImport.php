@@ -8,8 +8,8 @@ use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\PasswordHasher;
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
 
 /**
  * Whether a row of another service's accounts can become one here: an address, a name, and a hash that can be verified. Nobody's

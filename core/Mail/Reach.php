@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Mail;
 
 use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** Which addresses the mail relay in use can deliver to. */
 final readonly class Reach

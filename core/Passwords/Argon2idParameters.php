@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Passwords;
 
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\InvalidRuleBook;
 
 /** RFC 9106 §3.1: memory in KiB, passes over it, lanes. */
 final readonly class Argon2idParameters

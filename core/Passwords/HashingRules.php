@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Passwords;
 
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Passwords\Peppers\Peppered;
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\InvalidRuleBook;
 
 /** How new hashes are made: Argon2id or bcrypt, and with which pepper. Older ones are verified whatever they are. */
 final readonly class HashingRules

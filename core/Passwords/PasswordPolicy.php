@@ -16,7 +16,7 @@ use Kennel\Core\Passwords\Policy\NotKnown;
 use Kennel\Core\Passwords\Policy\NotTheAddress;
 use Kennel\Core\Passwords\Policy\PasswordVerdict;
 use Kennel\Core\Passwords\Policy\PolicyRule;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** Whether a new password may be set. Never asked at sign-in: yesterday's password may break today's rule and still be right. */
 final readonly class PasswordPolicy

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Passwords;
 
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Passwords\Policy\Kinds;
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\InvalidRuleBook;
 
 /** What a new password must be. Lengths are in code points of the prepared password. */
 final readonly class PasswordRules

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Pictures;
 
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
 
 /**
  * What a file's first bytes say it is, read without decoding anything, so that a picture of a million by a million pixels is refused

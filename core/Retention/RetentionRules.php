@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Retention;
 
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\Duration;
-use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\Duration;
+use Kennel\Core\Documents\InvalidRuleBook;
 
 /** How long rows stay that nobody needs any more. The audit trail and the rule book's revisions stay for good. */
 final readonly class RetentionRules

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Rules;
 
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\InvalidRuleBook;
+
 final readonly class ReviewRules
 {
     public function __construct(

@@ -6,6 +6,8 @@ namespace Kennel\Core\Rules;
 
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Apps\AppRules;
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordRules;

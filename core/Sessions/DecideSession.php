@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Sessions;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** Whether a session is live at this moment. Asked at every request. */
 final readonly class DecideSession

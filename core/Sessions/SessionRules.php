@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Sessions;
 
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\Duration;
-use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\Duration;
+use Kennel\Core\Documents\InvalidRuleBook;
 
 final readonly class SessionRules
 {

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Signup;
 
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\Duration;
-use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\Duration;
+use Kennel\Core\Documents\InvalidRuleBook;
 
 /** What keeps programs from signing up as people. Each part can be off. */
 final readonly class BotRules

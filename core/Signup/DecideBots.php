@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Signup;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /**
  * Whether a sign-up looks like a program's. Asked before anything else, since the point is to spend nothing on it.

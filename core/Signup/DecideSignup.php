@@ -14,8 +14,8 @@ use Kennel\Core\Fields\Required;
 use Kennel\Core\Mail\Reach;
 use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Passwords\PreparedPassword;
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
 
 /**

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Signup;
 
 use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** Domains that may not sign up anywhere, whatever an app admits. */
 final readonly class DomainPolicy

@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Signup;
 
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\Duration;
-use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Apps\DomainList;
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\Duration;
+use Kennel\Core\Documents\InvalidRuleBook;
 
 /** What holds for sign-up on every app. */
 final readonly class SignupRules

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Signup;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** Accepted, with the values to write; or refused, with every reason at once. */
 final readonly class SignupVerdict

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Throttling;
 
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\InvalidRuleBook;
 
 /**
  * How often a stranger may knock at a door that costs something: by the source, and by the address where one is named, alike whether

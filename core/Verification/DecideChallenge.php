@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Verification;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** Whether a token that was handed in still proves anything. */
 final class DecideChallenge

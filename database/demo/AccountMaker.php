@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Kennel\Demo;
 
 use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Accounts\SearchText;
 use Kennel\Core\Passwords\Argon2idParameters;
 use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\PhcString;
+use Kennel\Core\Text\SearchText;
 
 /** Makes the rows of made-up accounts, with a history worth looking at. */
 final readonly class AccountMaker

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Published;
 
 use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Refused;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Mime\Address;
 

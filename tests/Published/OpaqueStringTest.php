@@ -7,7 +7,7 @@ namespace Kennel\Tests\Published;
 use Eris\Generators;
 use Eris\TestTrait;
 use Kennel\Core\Passwords\PreparedPassword;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
 use PHPUnit\Framework\TestCase;
 

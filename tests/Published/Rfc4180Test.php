@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Published;
 
 use Kennel\App\Imports\CsvRows;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

@@ -7,7 +7,7 @@ namespace Kennel\Tests\Published;
 use Egulias\EmailValidator\EmailLexer;
 use Egulias\EmailValidator\Validation\RFCValidation;
 use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Refused;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;

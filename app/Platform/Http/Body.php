@@ -6,8 +6,8 @@ namespace Kennel\App\Platform\Http;
 
 use Illuminate\Http\Request;
 use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Rules\Reason;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
 
 /**

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Platform\Http;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** Ends a request with an RFC 9457 problem document. */
 final class Problem extends \RuntimeException

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Platform\Http;
 
 use Illuminate\Http\Request;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** A request's query string, read strictly. Every mistake is a 422 that names the parameter. */
 final readonly class Query

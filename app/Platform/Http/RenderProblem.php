@@ -9,7 +9,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Platform\Words;
-use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Documents\InvalidRuleBook;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 

@@ -14,7 +14,7 @@ use Kennel\App\Rules\Revisions;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\App\Rules\TryHashing;
 use Kennel\Core\Apps\Discretion;
-use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Rules\RuleDiff;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;

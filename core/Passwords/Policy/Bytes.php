@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Passwords\Policy;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** No more bytes than the hash really holds: bcrypt would cut a longer password without a word. */
 final readonly class Bytes implements PolicyRule

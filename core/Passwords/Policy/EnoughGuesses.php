@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Passwords\Policy;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** Takes at least so many guesses, as a power of ten. */
 final readonly class EnoughGuesses implements PolicyRule

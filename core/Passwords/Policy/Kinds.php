@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Passwords\Policy;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** At least so many characters of a kind: for those whose contracts ask for it. */
 final readonly class Kinds implements PolicyRule

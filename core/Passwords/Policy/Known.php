@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Passwords\Policy;
 
 use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Accounts\SearchText;
+use Kennel\Core\Text\SearchText;
 
 /** Words that others know of an account or a service. */
 final class Known

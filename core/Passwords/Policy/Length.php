@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Passwords\Policy;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** Fewest or most code points. */
 final readonly class Length implements PolicyRule

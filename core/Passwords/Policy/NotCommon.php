@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Passwords\Policy;
 
 use Kennel\Core\Passwords\Blocklist;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** Not among the passwords that are tried first, nor one of them in a simple disguise. */
 final readonly class NotCommon implements PolicyRule

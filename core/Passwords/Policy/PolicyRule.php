@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Passwords\Policy;
 
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** One rule about new passwords. It looks at the candidate and at nothing another rule has found, so that order can not matter. */
 interface PolicyRule

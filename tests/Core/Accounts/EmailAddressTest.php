@@ -7,7 +7,7 @@ namespace Kennel\Tests\Core\Accounts;
 use Eris\Generators;
 use Eris\TestTrait;
 use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Refused;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

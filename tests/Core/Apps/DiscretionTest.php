@@ -6,7 +6,7 @@ namespace Kennel\Tests\Core\Apps;
 
 use Kennel\Core\Apps\AppRules;
 use Kennel\Core\Apps\Discretion;
-use Kennel\Core\Rules\Document;
+use Kennel\Core\Documents\Document;
 use PHPUnit\Framework\TestCase;
 
 final class DiscretionTest extends TestCase

@@ -8,7 +8,7 @@ use Kennel\Core\Apps\Contrast;
 use Kennel\Core\Apps\Look;
 use Kennel\Core\Pictures\Generated;
 use Kennel\Core\Pictures\PictureHeader;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Refused;
 use PHPUnit\Framework\TestCase;
 
 final class LookTest extends TestCase

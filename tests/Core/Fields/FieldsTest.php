@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Core\Fields;
 
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Fields\Required;
 use Kennel\Core\Fields\SortKey;
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\InvalidRuleBook;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Tests\Support\Books;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;

@@ -7,7 +7,7 @@ namespace Kennel\Tests\Core\Imports;
 use Kennel\Core\Imports\DecideImport;
 use Kennel\Core\Imports\ImportedAccount;
 use Kennel\Core\Imports\ImportRules;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Tests\Support\Passwords;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;

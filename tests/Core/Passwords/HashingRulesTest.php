@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Core\Passwords;
 
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Passwords\Argon2idParameters;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\Peppers\Peppers;
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\InvalidRuleBook;
 use Kennel\Tests\Support\Passwords;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;

@@ -13,7 +13,7 @@ use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\Peppers\Peppers;
 use Kennel\Core\Passwords\PhcString;
 use Kennel\Core\Passwords\PreparedPassword;
-use Kennel\Core\Rules\Refused;
+use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Tests\Support\Passwords;
 use PHPUnit\Framework\TestCase;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Core\Rules;
 
-use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Tests\Support\Books;
 use PHPUnit\Framework\Attributes\DataProvider;

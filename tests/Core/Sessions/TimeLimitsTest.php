@@ -6,8 +6,8 @@ namespace Kennel\Tests\Core\Sessions;
 
 use Eris\Generators;
 use Eris\TestTrait;
+use Kennel\Core\Documents\Duration;
 use Kennel\Core\Mail\Retry;
-use Kennel\Core\Rules\Duration;
 use Kennel\Core\Sessions\DecideSession;
 use Kennel\Core\Sessions\SessionFacts;
 use Kennel\Core\Sessions\SessionRules;

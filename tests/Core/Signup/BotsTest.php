@@ -6,7 +6,7 @@ namespace Kennel\Tests\Core\Signup;
 
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Rules\Duration;
+use Kennel\Core\Documents\Duration;
 use Kennel\Core\Signup\BotRules;
 use Kennel\Core\Signup\DecideBots;
 use Kennel\Core\Signup\FormFacts;

@@ -4,8 +4,12 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Core\Signup;
 
+use Kennel\Core\Apps\Admission;
 use Kennel\Core\Apps\AppRules;
+use Kennel\Core\Apps\DomainList;
 use Kennel\Core\Apps\Look;
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\Duration;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\FieldTypes;
@@ -13,14 +17,10 @@ use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Mail\Reach;
 use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Passwords\PasswordRules;
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\Duration;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
-use Kennel\Core\Signup\Admission;
 use Kennel\Core\Signup\BotRules;
 use Kennel\Core\Signup\DecideSignup;
-use Kennel\Core\Signup\DomainList;
 use Kennel\Core\Signup\DomainPolicy;
 use Kennel\Core\Signup\SignupInput;
 use Kennel\Core\Signup\SignupRules;

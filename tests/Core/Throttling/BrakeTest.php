@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Core\Throttling;
 
-use Kennel\Core\Rules\Document;
-use Kennel\Core\Rules\InvalidRuleBook;
+use Kennel\Core\Documents\Document;
+use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Throttling\Brake;
 use Kennel\Core\Throttling\Limit;
 use PHPUnit\Framework\Attributes\DataProvider;

@@ -7,7 +7,7 @@ namespace Kennel\Tests\Feature\Imports;
 use Kennel\App\Imports\CsvRows;
 use Kennel\App\Imports\JsonLinesRows;
 use Kennel\App\Imports\Rows;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

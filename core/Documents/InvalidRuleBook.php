@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kennel\Core\Rules;
+namespace Kennel\Core\Documents;
 
 /** A rule book that can't be read; the message names the path, e.g. "password.minimum: must be a whole number". */
 final class InvalidRuleBook extends \DomainException

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kennel\Core\Signup;
+namespace Kennel\Core\Apps;
 
 /** E-mail domains as an operator lists them, in any script; compared in ASCII. */
 final readonly class DomainList

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kennel\Core\Rules;
+namespace Kennel\Core\Reasons;
 
 /**
  * Why something is refused: a stable code, the field it concerns, and the figures a sentence about it needs.

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kennel\Core\Rules;
+namespace Kennel\Core\Documents;
 
 /**
  * A fixed length of time, written as an ISO 8601 duration. Months and years are refused: their length depends on the date.

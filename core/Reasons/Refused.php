@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kennel\Core\Rules;
+namespace Kennel\Core\Reasons;
 
 /** Carries one reason out of a constructor that can't make its value. */
 final class Refused extends \DomainException

@@ -2,9 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kennel\Core\Accounts;
-
-use Kennel\Core\Text\Unicode;
+namespace Kennel\Core\Text;
 
 /**
  * Folds text to the words that a search compares: case, accents and punctuation gone, every script kept.

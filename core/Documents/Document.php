@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kennel\Core\Rules;
+namespace Kennel\Core\Documents;
 
 /**
  * Reads one object of the rule book strictly: every key is known, every value has its type, and a mistake is named by its path.

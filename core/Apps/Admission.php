@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
-namespace Kennel\Core\Signup;
+namespace Kennel\Core\Apps;
 
 use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Rules\Reason;
+use Kennel\Core\Reasons\Reason;
 
 /** Who may sign up by themselves on one app. */
 final readonly class Admission

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kennel\Core\Rules;
+namespace Kennel\Core\Reasons;
 
 /** Why an operator did something, in their own words: required, one audit line, no control characters. */
 final class WrittenReason

@@ -7,18 +7,18 @@ use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Support\Facades\Route;
-use Kennel\App\Evidence\RecordWire;
-use Kennel\App\Imports\Commands\Import;
-use Kennel\App\Mail\Commands\AskRelay;
-use Kennel\App\Passwords\Commands\NoteCensus;
-use Kennel\App\Passwords\Commands\Peppers;
-use Kennel\App\Platform\Http\Problem;
-use Kennel\App\Platform\Http\RenderProblem;
-use Kennel\App\Platform\Http\RequireSameOrigin;
-use Kennel\App\Platform\Http\SecurityHeaders;
-use Kennel\App\Platform\Retention\Commands\Purge;
-use Kennel\App\Rules\Commands\Rules;
-use Kennel\App\Rules\RefuseDraft;
+use Kennel\App\Console\AskRelayCommand;
+use Kennel\App\Console\ImportCommand;
+use Kennel\App\Console\NoteCensusCommand;
+use Kennel\App\Console\PeppersCommand;
+use Kennel\App\Console\PurgeCommand;
+use Kennel\App\Console\RulesCommand;
+use Kennel\App\Http\Evidence\RecordWire;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Http\Protocol\RenderProblem;
+use Kennel\App\Http\Protocol\RequireSameOrigin;
+use Kennel\App\Http\Protocol\SecurityHeaders;
+use Kennel\App\Http\Rules\RefuseDraft;
 use Kennel\Demo\Commands\SeedDemo;
 
 $app = Application::configure(basePath: dirname(__DIR__))
@@ -29,7 +29,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
             Route::middleware([])->group(base_path('routes/web.php'));
         },
     )
-    ->withCommands([AskRelay::class, Import::class, NoteCensus::class, Peppers::class, Purge::class, Rules::class, SeedDemo::class])
+    ->withCommands([AskRelayCommand::class, ImportCommand::class, NoteCensusCommand::class, PeppersCommand::class, PurgeCommand::class, RulesCommand::class, SeedDemo::class])
     ->withSchedule(static function (Schedule $schedule): void {
         $schedule->command('kennel:census')->hourly()->withoutOverlapping();
         $schedule->command('kennel:ask-relay')->everyTenMinutes()->withoutOverlapping();

@@ -3,8 +3,8 @@
 declare(strict_types=1);
 
 use Illuminate\Support\Facades\Route;
-use Kennel\App\Pages\ShellController;
-use Kennel\App\Pictures\PictureController;
+use Kennel\App\Http\Pages\ShellController;
+use Kennel\App\Http\Pictures\PictureController;
 
 Route::redirect('/', '/console');
 Route::get('/pictures/{id}/generated', [PictureController::class, 'generated'])->where('id', '[0-9a-f-]{36}');

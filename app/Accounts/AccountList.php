@@ -7,7 +7,7 @@ namespace Kennel\App\Accounts;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Database\Query\Builder;
 use Kennel\App\Fields\FieldValues;
-use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Paging\Cursor;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Fields\FieldKind;

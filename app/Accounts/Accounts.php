@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Accounts;
 
 use Illuminate\Support\Str;
-use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\EmailAddress;

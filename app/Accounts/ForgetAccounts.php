@@ -6,9 +6,9 @@ namespace Kennel\App\Accounts;
 
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Database\Eloquent\Builder;
-use Kennel\App\Audit\Actor;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Pictures\Pictures;
+use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Retention\Forgets;
 use Kennel\Core\Accounts\Status;

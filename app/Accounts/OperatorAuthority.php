@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\App\Accounts;
 
-use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Roles\PermissionsOfAccount;
-use Kennel\App\Sessions\SignedIn;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Roles\Authority;
 

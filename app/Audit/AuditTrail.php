@@ -7,6 +7,7 @@ namespace Kennel\App\Audit;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Str;
 use Kennel\App\Evidence\EvidenceLog;
+use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
 use Kennel\Core\Audit\Changes;

@@ -6,6 +6,7 @@ namespace Kennel\App\Audit;
 
 use Illuminate\Support\Facades\DB;
 use Kennel\App\Platform\Decoy;
+use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Platform\Throttling\Source;

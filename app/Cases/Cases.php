@@ -8,7 +8,7 @@ use Illuminate\Contracts\Encryption\Encrypter;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Str;
 use Kennel\App\Platform\Moment;
-use Kennel\App\Rules\Judges;
+use Kennel\App\Rules\MakeJudge;
 use Kennel\Core\Cases\SignupCase;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Secrets\Secret;
@@ -21,7 +21,7 @@ use Psr\Clock\ClockInterface;
  */
 final readonly class Cases
 {
-    public function __construct(private ConnectionInterface $database, private Encrypter $encrypter, private ClockInterface $clock, private Judges $judges)
+    public function __construct(private ConnectionInterface $database, private Encrypter $encrypter, private ClockInterface $clock, private MakeJudge $judges)
     {
     }
 

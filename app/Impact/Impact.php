@@ -6,7 +6,7 @@ namespace Kennel\App\Impact;
 
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\LookupKeys;
-use Kennel\App\Rules\Judges;
+use Kennel\App\Rules\MakeJudge;
 use Kennel\Core\Impact\Compare;
 use Kennel\Core\Impact\Finding;
 use Kennel\Core\Reasons\Reason;
@@ -18,7 +18,7 @@ final readonly class Impact
 {
     private const DAYS = 30;
 
-    public function __construct(private ConnectionInterface $database, private AccountStream $accounts, private LookupKeys $lookupKeys, private Judges $judges, private ClockInterface $clock)
+    public function __construct(private ConnectionInterface $database, private AccountStream $accounts, private LookupKeys $lookupKeys, private MakeJudge $judges, private ClockInterface $clock)
     {
     }
 

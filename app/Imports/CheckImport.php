@@ -29,7 +29,7 @@ final readonly class CheckImport
         if ($import === null || $import->state !== 'checking') {
             return true;
         }
-        $tally = Tally::of($import);
+        $tally = RowCounts::of($import);
         $chunk = [];
         $last = (int) $import->offset;
         foreach ($this->imports->rows($id, $import->format)->from($last) as $offset => $row) {
@@ -58,7 +58,7 @@ final readonly class CheckImport
      * @param  array<string, mixed>  $more
      * @return bool false when it was discarded meanwhile
      */
-    private function keep(\stdClass $import, #[\SensitiveParameter] array $rows, Tally $tally, array $more): bool
+    private function keep(\stdClass $import, #[\SensitiveParameter] array $rows, RowCounts $tally, array $more): bool
     {
         $rules = $this->imports->rulesOf($import);
         $decided = array_map(fn (array|Reason $row): ImportedAccount|array => $row instanceof Reason ? [$row] : $this->bounds->judge(($this->decide)($row, $rules)), $rows);
@@ -73,7 +73,7 @@ final readonly class CheckImport
     }
 
     /** @param  ImportedAccount|non-empty-list<Reason>  $account */
-    private function look(#[\SensitiveParameter] ImportedAccount|array $account, string $address, \stdClass $import, Tally $tally): void
+    private function look(#[\SensitiveParameter] ImportedAccount|array $account, string $address, \stdClass $import, RowCounts $tally): void
     {
         if (! $account instanceof ImportedAccount) {
             $tally->refuse($address, $account);

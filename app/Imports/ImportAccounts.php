@@ -7,8 +7,8 @@ namespace Kennel\App\Imports;
 use Illuminate\Database\Connection;
 use Illuminate\Support\Str;
 use Kennel\App\Accounts\Accounts;
-use Kennel\App\Audit\Actor;
 use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
 use Kennel\App\Platform\RequestContext;
@@ -58,7 +58,7 @@ final class ImportAccounts
         if ($import === null || $import->state !== 'importing') {
             return true;
         }
-        $tally = Tally::of($import);
+        $tally = RowCounts::of($import);
         $chunk = [];
         $last = (int) $import->offset;
         foreach ($this->imports->rows($id, $import->format)->from($last) as $offset => $row) {
@@ -85,7 +85,7 @@ final class ImportAccounts
      * @param  list<array<string, string>|Reason>  $rows
      * @return bool false when it was discarded meanwhile
      */
-    private function keep(\stdClass $import, #[\SensitiveParameter] array $rows, Tally $tally, int $offset): bool
+    private function keep(\stdClass $import, #[\SensitiveParameter] array $rows, RowCounts $tally, int $offset): bool
     {
         $rules = $this->imports->rulesOf($import);
         // Decided before the transaction: parsing is most of the work, and nobody should wait for it.
@@ -145,7 +145,7 @@ final class ImportAccounts
         return json_encode((object) $changes, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
     }
 
-    private function finish(\stdClass $import, Tally $tally): void
+    private function finish(\stdClass $import, RowCounts $tally): void
     {
         $this->database->transaction(function () use ($import, $tally): void {
             $this->database->table('imports')->where('id', $import->id)->update(['state' => 'done', 'finished_at' => Moment::write($this->clock->now())]);

@@ -6,9 +6,9 @@ namespace Kennel\App\Imports;
 
 use Illuminate\Database\Connection;
 use Kennel\App\Apps\Apps;
-use Kennel\App\Audit\Actor;
 use Kennel\App\Audit\AuditTrail;
-use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Words;
 use Kennel\Core\Imports\ImportRules;
@@ -132,7 +132,7 @@ final readonly class Imports
      * @param  array<string, mixed>  $more  further columns of the import
      * @return bool false when it was discarded meanwhile
      */
-    public function keep(\stdClass $import, Tally $tally, array $more = []): bool
+    public function keep(\stdClass $import, RowCounts $tally, array $more = []): bool
     {
         foreach (array_chunk($tally->takeRows(), self::ROWS_A_STATEMENT) as $rows) {
             $this->database->table('import_rows')->insert($rows);

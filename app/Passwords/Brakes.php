@@ -7,7 +7,7 @@ namespace Kennel\App\Passwords;
 use Illuminate\Cache\RateLimiter;
 use Illuminate\Contracts\Cache\Repository;
 use Illuminate\Support\Carbon;
-use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Throttling\Throttle;
 use Kennel\Core\Throttling\Brake;
 use Kennel\Core\Throttling\ThrottleRules;

@@ -7,11 +7,12 @@ namespace Kennel\App\Passwords;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Apps\Apps;
+use Kennel\App\Challenges\Challenges;
+use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Mail\Messages;
-use Kennel\App\Platform\Http\Problem;
-use Kennel\App\Verification\OpenChallenges;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PasswordOwed;
+use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Passwords\Policy\Candidate;
@@ -19,12 +20,11 @@ use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
-use Kennel\Core\Verification\ChallengePurpose;
 
 /** What every way to a new password shares: the policy before, the hash outside of the transaction, the message to the holder. */
 final readonly class SetPassword
 {
-    public function __construct(private PasswordPolicy $policy, private PasswordHasher $hasher, private Accounts $accounts, private PasswordHistory $history, private Messages $messages, private Apps $apps, private OpenChallenges $challenges)
+    public function __construct(private PasswordPolicy $policy, private PasswordHasher $hasher, private Accounts $accounts, private PasswordHistory $history, private Messages $messages, private Apps $apps, private Challenges $challenges)
     {
     }
 

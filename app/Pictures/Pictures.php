@@ -7,7 +7,7 @@ namespace Kennel\App\Pictures;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Reasons\Refused;
 use Psr\Clock\ClockInterface;

@@ -8,22 +8,22 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\MarkComplete;
-use Kennel\App\Audit\Actor;
 use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Challenges\Challenges;
+use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Passwords\SetPassword;
-use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\App\Verification\Claims;
-use Kennel\App\Verification\OpenChallenges;
 use Kennel\App\Verification\TakeOver;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Accounts\Status;
+use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
-use Kennel\Core\Verification\ChallengePurpose;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -35,7 +35,7 @@ final readonly class ResetPassword
     public function __construct(
         private ConnectionInterface $database,
         private ClockInterface $clock,
-        private OpenChallenges $challenges,
+        private Challenges $challenges,
         private Accounts $accounts,
         private SetPassword $setPassword,
         private EndSessions $endSessions,

@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace Kennel\App\Recovery;
 
 use Kennel\App\Accounts\Account;
+use Kennel\App\Challenges\Challenges;
 use Kennel\App\Mail\Messages;
-use Kennel\App\Verification\OpenChallenges;
-use Kennel\Core\Verification\ChallengePurpose;
+use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Verification\VerificationRules;
 use Psr\Clock\ClockInterface;
 
 /** Sends an account the link that sets a new password; earlier links stop working. Called inside the act's transaction. */
 final readonly class SendRecovery
 {
-    public function __construct(private OpenChallenges $challenges, private VerificationRules $rules, private Messages $messages, private ClockInterface $clock)
+    public function __construct(private Challenges $challenges, private VerificationRules $rules, private Messages $messages, private ClockInterface $clock)
     {
     }
 

@@ -6,9 +6,9 @@ namespace Kennel\App\Rules;
 
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Audit\AuditTrail;
-use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
-use Kennel\App\Sessions\SignedIn;
 use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Rules\ReviewRules;

@@ -6,8 +6,8 @@ namespace Kennel\App\Rules;
 
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\LookupKeys;
-use Kennel\App\Audit\Actor;
 use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Reasons\Reason;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Rules;
 
 use Illuminate\Database\Connection;
-use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Http\Protocol\Problem;
 use Kennel\Core\Documents\Document;
 use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Rules\RuleBook;

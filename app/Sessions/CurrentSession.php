@@ -6,9 +6,11 @@ namespace Kennel\App\Sessions;
 
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\Request;
-use Kennel\App\Duties\Waivers;
+use Kennel\App\Accounts\Duties\Waivers;
 use Kennel\App\Fields\FieldValues;
-use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Roles\PermissionsOfAccount;

@@ -7,6 +7,7 @@ namespace Kennel\App\Sessions;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\Request;
 use Illuminate\Support\Str;
+use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Token;

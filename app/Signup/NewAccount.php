@@ -6,8 +6,8 @@ namespace Kennel\App\Signup;
 
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\Duties\TermsAcceptances;
 use Kennel\App\Apps\App;
-use Kennel\App\Duties\TermsAcceptances;
 use Kennel\App\Fields\FieldValues;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Roles\Roles;

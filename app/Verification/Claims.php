@@ -7,6 +7,7 @@ namespace Kennel\App\Verification;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Str;
 use Kennel\App\Accounts\Account;
+use Kennel\App\Challenges\Challenges;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Signup\SignupPlan;
@@ -18,7 +19,7 @@ use Psr\Clock\ClockInterface;
  */
 final readonly class Claims
 {
-    public function __construct(private ClockInterface $clock, private OpenChallenges $challenges)
+    public function __construct(private ClockInterface $clock, private Challenges $challenges)
     {
     }
 

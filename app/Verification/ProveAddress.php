@@ -8,21 +8,22 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\MarkComplete;
-use Kennel\App\Audit\Actor;
 use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Challenges\Challenges;
+use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Passwords\SetPassword;
-use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Accounts\Status;
+use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
-use Kennel\Core\Verification\ChallengePurpose;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -37,7 +38,7 @@ final readonly class ProveAddress
     public function __construct(
         private ConnectionInterface $database,
         private ClockInterface $clock,
-        private OpenChallenges $challenges,
+        private Challenges $challenges,
         private Claims $claims,
         private Accounts $accounts,
         private PasswordHasher $hasher,

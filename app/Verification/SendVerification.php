@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Kennel\App\Verification;
 
 use Kennel\App\Accounts\Account;
+use Kennel\App\Challenges\Challenges;
 use Kennel\App\Mail\Messages;
-use Kennel\Core\Verification\ChallengePurpose;
+use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Verification\VerificationRules;
 use Psr\Clock\ClockInterface;
 
@@ -15,7 +16,7 @@ final readonly class SendVerification
 {
     public function __construct(
         private ClockInterface $clock,
-        private OpenChallenges $challenges,
+        private Challenges $challenges,
         private VerificationRules $rules,
         private Messages $messages,
     ) {

@@ -6,7 +6,7 @@ namespace Kennel\App\Verification;
 
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
-use Kennel\App\Duties\TermsAcceptances;
+use Kennel\App\Accounts\Duties\TermsAcceptances;
 use Kennel\App\Fields\FieldValues;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Sessions\EndSessions;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
+use Kennel\App\Http\Pages\DemoKeeper;
 use Kennel\App\Mail\Composition;
-use Kennel\App\Pages\DemoKeeper;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Sessions\SessionRules;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Demo;
 
 use Illuminate\Database\ConnectionInterface;
-use Kennel\App\Pages\DemoKeeper;
+use Kennel\App\Http\Pages\DemoKeeper;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordHasher;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Platform\Paging;
 
-use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Http\Protocol\Problem;
 use Kennel\Core\Reasons\Reason;
 
 /** Where a list goes on: the sort value and the sequence number of the last row that was shown. Opaque to clients. */

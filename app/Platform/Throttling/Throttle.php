@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Platform\Throttling;
 
 use Illuminate\Cache\RateLimiter;
-use Kennel\App\Platform\Http\Problem;
+use Kennel\App\Http\Protocol\Problem;
 use Kennel\Core\Throttling\ThrottleRules;
 
 /** Counts knocks by the rules and refuses those beyond them. What is counted by is kept as a keyed digest. */

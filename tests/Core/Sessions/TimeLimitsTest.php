@@ -6,14 +6,14 @@ namespace Kennel\Tests\Core\Sessions;
 
 use Eris\Generators;
 use Eris\TestTrait;
+use Kennel\Core\Challenges\ChallengeFacts;
+use Kennel\Core\Challenges\ChallengePurpose;
+use Kennel\Core\Challenges\DecideChallenge;
 use Kennel\Core\Documents\Duration;
 use Kennel\Core\Mail\Retry;
 use Kennel\Core\Sessions\DecideSession;
 use Kennel\Core\Sessions\SessionFacts;
 use Kennel\Core\Sessions\SessionRules;
-use Kennel\Core\Verification\ChallengeFacts;
-use Kennel\Core\Verification\ChallengePurpose;
-use Kennel\Core\Verification\DecideChallenge;
 use Kennel\Core\Verification\VerificationRules;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;

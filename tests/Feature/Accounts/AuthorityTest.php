@@ -118,11 +118,11 @@ final class AuthorityTest extends DoorTestCase
         $authority->require($signedIn, $account);
     }
 
-    private function signedIn(Account $account): \Kennel\App\Sessions\SignedIn
+    private function signedIn(Account $account): \Kennel\App\Platform\Identity\SignedIn
     {
         $standing = $this->app->make(\Kennel\App\Accounts\Standings::class)->of($account);
 
-        return new \Kennel\App\Sessions\SignedIn('s', \Kennel\App\Sessions\Surface::Console, '', $account->id, $account->name, $account->email, null, $standing, $this->clock->now());
+        return new \Kennel\App\Platform\Identity\SignedIn('s', \Kennel\App\Platform\Identity\Surface::Console, '', $account->id, $account->name, $account->email, null, $standing, $this->clock->now());
     }
 
     /** @return list<mixed> */

@@ -10,9 +10,9 @@ use Illuminate\Log\Events\MessageLogged;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Log;
 use Illuminate\Support\Facades\Route;
-use Kennel\App\Evidence\Kept;
-use Kennel\App\Evidence\RecordWire;
 use Kennel\App\Evidence\Watch;
+use Kennel\App\Http\Evidence\Kept;
+use Kennel\App\Http\Evidence\RecordWire;
 use Kennel\Tests\Feature\DoorTestCase;
 
 final class EvidenceTest extends DoorTestCase

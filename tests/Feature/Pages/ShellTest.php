@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Feature\Pages;
 
-use Kennel\App\Pages\DemoKeeper;
+use Kennel\App\Http\Pages\DemoKeeper;
 use Kennel\Tests\Feature\DoorTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 

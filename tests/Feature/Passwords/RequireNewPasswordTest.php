@@ -154,7 +154,7 @@ final class RequireNewPasswordTest extends DoorTestCase
             try {
                 $late();
                 self::fail('It was written over.');
-            } catch (\Kennel\App\Platform\Http\Problem $problem) {
+            } catch (\Kennel\App\Http\Protocol\Problem $problem) {
                 self::assertSame([412, 'update.changed_meanwhile'], [$problem->status, $problem->problem]);
             }
         }
@@ -167,8 +167,8 @@ final class RequireNewPasswordTest extends DoorTestCase
         return $this->knock('POST', "/accounts/{$id}/require-new-password", ['reason' => 'x', 'compromised' => $compromised], ['If-Match' => '*'], 'console');
     }
 
-    private function signedInAs(\Kennel\App\Accounts\Account $account): \Kennel\App\Sessions\SignedIn
+    private function signedInAs(\Kennel\App\Accounts\Account $account): \Kennel\App\Platform\Identity\SignedIn
     {
-        return new \Kennel\App\Sessions\SignedIn('s', \Kennel\App\Sessions\Surface::Pages, '', $account->id, $account->name, $account->email, null, $this->app->make(\Kennel\App\Accounts\Standings::class)->of($account), $this->clock->now());
+        return new \Kennel\App\Platform\Identity\SignedIn('s', \Kennel\App\Platform\Identity\Surface::Pages, '', $account->id, $account->name, $account->email, null, $this->app->make(\Kennel\App\Accounts\Standings::class)->of($account), $this->clock->now());
     }
 }

@@ -6,7 +6,7 @@ namespace Kennel\Tests\Feature\Platform;
 
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route;
-use Kennel\App\Sessions\RequirePermission;
+use Kennel\App\Http\Sessions\RequirePermission;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Support\OpenApi;
 use PHPUnit\Framework\Attributes\DataProvider;

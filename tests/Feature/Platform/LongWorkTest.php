@@ -97,7 +97,7 @@ final class LongWorkTest extends DoorTestCase
         file_put_contents($file, "address,name,hash\ntam@reach.example,Tam,".password_hash('x', PASSWORD_BCRYPT, ['cost' => 4])."\n");
         $imports = $this->app->make(\Kennel\App\Imports\Imports::class);
         $content = fopen($file, 'rb');
-        $imports->receive(self::ID, $content === false ? throw new \RuntimeException : $content, ['name' => 'rows.csv', 'format' => 'csv', 'app' => 'gaugebook', 'proven' => true, 'must_change' => false, 'digest' => '', 'layout' => 'password'], \Kennel\App\Audit\Actor::kennel());
+        $imports->receive(self::ID, $content === false ? throw new \RuntimeException : $content, ['name' => 'rows.csv', 'format' => 'csv', 'app' => 'gaugebook', 'proven' => true, 'must_change' => false, 'digest' => '', 'layout' => 'password'], \Kennel\App\Platform\Identity\Actor::kennel());
         $imports->fail(self::ID);
         self::assertSame('failed', DB::table('imports')->value('state'));
         self::assertSame(0, $kernel->call('kennel:import', ['--resume' => self::ID]), $kernel->output());

@@ -6,7 +6,7 @@ namespace Kennel\Tests\Feature\Signin;
 
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route;
-use Kennel\App\Sessions\RequireFreshProof;
+use Kennel\App\Http\Sessions\RequireFreshProof;
 use Kennel\Tests\Feature\DoorTestCase;
 
 /** What hands out power asks for a password that was typed not long ago. */

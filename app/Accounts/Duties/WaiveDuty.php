@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Accounts\Duties;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\MarkComplete;
+use Kennel\App\Accounts\OperatorAuthority;
+use Kennel\App\Accounts\Standings;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Moment;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\WrittenReason;
+use Psr\Clock\ClockInterface;
+
+/** Lets an account off one thing it owes: this address's proof, this version of the terms, this field. Nothing that comes later. */
+final readonly class WaiveDuty
+{
+    public function __construct(
+        private ConnectionInterface $database,
+        private ClockInterface $clock,
+        private Accounts $accounts,
+        private Standings $standings,
+        private Waivers $waivers,
+        private AuditTrail $audit,
+        private MarkComplete $markComplete,
+        private OperatorAuthority $authority,
+    ) {
+    }
+
+    /**
+     * @param  \Closure(Account): void  $condition  throws when the record is not the one the operator saw
+     *
+     * @throws Problem 404, 412, 422
+     */
+    public function __invoke(string $id, string $subject, string $why, SignedIn $operator, \Closure $condition): Account
+    {
+        return $this->database->transaction(function () use ($id, $subject, $why, $operator, $condition): Account {
+            $account = $this->accounts->find($id) ?? throw Problem::notFound();
+            $condition($account);
+            $this->authority->require($operator, $account);
+            $reasons = [...WrittenReason::reasonsAgainst($why), ...$this->reasonsAgainst($account, $subject)];
+            if ($reasons !== []) {
+                throw Problem::invalid($reasons);
+            }
+            $this->waivers->add($account->id, $subject, $operator->name, trim($why), Moment::write($this->clock->now()));
+            $this->accounts->touch($account);
+            $this->audit->record('account.duty_waived', $operator->asOperator(), $account->reference(), ['owed' => $subject], ['owed' => 'waived'], trim($why));
+            ($this->markComplete)($account);
+
+            return $account;
+        });
+    }
+
+    /** @return list<Reason> */
+    private function reasonsAgainst(Account $account, string $subject): array
+    {
+        foreach ($this->standings->of($account)->owed as $owed) {
+            if ($owed->subject === $subject) {
+                return $owed->isWaivable ? [] : [new Reason('duty.not_waivable', 'subject')];
+            }
+        }
+
+        return [new Reason('duty.not_owed', 'subject')];
+    }
+}

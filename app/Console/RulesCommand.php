@@ -1,0 +1,201 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Console;
+
+use Illuminate\Console\Command;
+use Kennel\App\Cases\Cases;
+use Kennel\App\Impact\ImpactRuns;
+use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Words;
+use Kennel\App\Rules\Revision;
+use Kennel\App\Rules\Revisions;
+use Kennel\App\Rules\RulesInForce;
+use Kennel\App\Rules\TryHashing;
+use Kennel\Core\Apps\Discretion;
+use Kennel\Core\Documents\InvalidRuleBook;
+use Kennel\Core\Rules\RuleBook;
+use Kennel\Core\Rules\RuleDiff;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
+
+/** The rule book as a file, so that it can live in the developer's own repository. */
+final class RulesCommand extends Command
+{
+    protected $signature = 'kennel:rules
+        {act : export, schema, check, diff or apply}
+        {file? : the document, for diff and apply}
+        {--base= : the revision the file was made upon, as export says it; apply needs it}
+        {--reason= : why, for the audit trail; apply needs it}
+        {--overrule= : why cases that fail may fail; apply needs it only then}
+        {--dry-run : say what apply would change, and change nothing}';
+
+    protected $description = 'Read, compare and apply the rule book as a JSON file';
+
+    public function handle(RulesInForce $rules, Revisions $revisions, Cases $cases, ImpactRuns $impact): int
+    {
+        return match ($this->argument('act')) {
+            'export' => $this->export($rules),
+            // Of what ships: it is the form every document has to have, whatever is in force.
+            'schema' => $this->write(RuleBook::fromArray(Revision::shipped()->document)->schema()),
+            'check' => $this->check($rules),
+            'diff' => $this->compare($rules),
+            'apply' => $this->apply($rules, $revisions, $cases, $impact),
+            default => $this->refuse('There is no such act. There are: export, schema, check, diff, apply.'),
+        };
+    }
+
+    private function export(RulesInForce $rules): int
+    {
+        $this->write($rules->document());
+        // Beside the document, and only where that is possible: what is printed is the file.
+        $output = $this->output->getOutput();
+        if ($output instanceof ConsoleOutputInterface) {
+            $output->getErrorOutput()->writeln("Revision {$rules->revision()}: apply with --base={$rules->revision()}.");
+        }
+
+        return self::SUCCESS;
+    }
+
+    /** Before anything is served: a rule that is missing would be met by the first who needs it. */
+    private function check(RulesInForce $rules): int
+    {
+        try {
+            $rules->book();
+        } catch (InvalidRuleBook $mistake) {
+            return $this->refuse("Revision {$rules->revision()} is not whole. {$mistake->getMessage()}. Export it, mend it, and apply it.");
+        }
+        $this->line("Revision {$rules->revision()} is whole.");
+
+        return self::SUCCESS;
+    }
+
+    private function compare(RulesInForce $rules): int
+    {
+        $document = $this->document();
+
+        return $document === null ? self::INVALID : $this->report(RuleDiff::between($rules->document(), $document), 'would change');
+    }
+
+    private function apply(RulesInForce $rules, Revisions $revisions, Cases $cases, ImpactRuns $impact): int
+    {
+        $isDry = $this->option('dry-run') === true;
+        $reason = trim((string) $this->option('reason'));
+        if ($reason === '' && ! $isDry) {
+            return $this->refuse('--reason: say why; it goes into the audit trail.');
+        }
+        $document = $this->document();
+        if ($document === null) {
+            return self::INVALID;
+        }
+        $changes = RuleDiff::between($rules->document(), $document);
+        if ($changes === []) {
+            return $this->report([], 'changed');
+        }
+        $base = $this->base();
+        if ($base === null && ! $isDry) {
+            return $this->refuse("--base: name the revision the file was made upon; the newest is {$rules->revision()}. Compare first with diff.");
+        }
+        $book = RuleBook::fromArray($document);
+        try {
+            $this->reportImpact($impact->measure($rules->book(), $book));
+        } catch (InvalidRuleBook $mistake) {
+            $this->warn("What is in force is not whole ({$mistake->getMessage()}), so the impact of these rules cannot be said.");
+        }
+        foreach (Discretion::warnings($book->apps) as $warning) {
+            $this->warn("{$warning->field}: ".app(Words::class)->say($warning));
+        }
+        $failing = $cases->failing($book);
+        foreach ($failing as $case) {
+            $this->warn("Case fails: {$case}");
+        }
+        $overrule = trim((string) $this->option('overrule'));
+        if ($isDry) {
+            return $this->report($changes, 'would change');
+        }
+        if ($failing !== [] && $overrule === '') {
+            return $this->refuse('--overrule: say why these cases may fail; nothing was changed.');
+        }
+        $hashing = app(TryHashing::class)->reasonsAgainst($book->hashing);
+        $outcome = $hashing !== [] ? ['changes' => [], 'blockers' => $hashing] : $revisions->publish($document, (int) $base, $reason, Actor::kennel(), $failing === [] ? null : $overrule);
+        foreach ($outcome['blockers'] as $blocker) {
+            $this->error(($blocker->field === null ? '' : "{$blocker->field}: ").app(Words::class)->say($blocker));
+        }
+
+        return $outcome['blockers'] === [] ? $this->report($outcome['changes'], 'changed') : self::INVALID;
+    }
+
+    private function base(): ?int
+    {
+        $base = $this->option('base');
+
+        return is_string($base) && preg_match('/^\d{1,9}$/D', $base) === 1 ? (int) $base : null;
+    }
+
+    /** @param  list<array{kind: string, code: string, field: string|null, count: int}>  $counts */
+    private function reportImpact(array $counts): void
+    {
+        $this->line($counts === [] ? 'Impact: on no account and no sign-up of the last thirty days.' : 'Impact:');
+        foreach ($counts as $count) {
+            $this->line('  '.str_replace('_', ' ', $count['kind'])." {$count['code']}".($count['field'] === null ? '' : " ({$count['field']})").": {$count['count']}");
+        }
+    }
+
+    /** @return array<array-key, mixed>|null null once the mistake has been said */
+    private function document(): ?array
+    {
+        $file = $this->argument('file');
+        $json = is_string($file) && is_file($file) ? file_get_contents($file) : false;
+        if ($json === false) {
+            $this->refuse('The file can not be read.');
+
+            return null;
+        }
+        $document = json_decode($json, true);
+        if (! is_array($document)) {
+            $this->refuse('The file is not a JSON object: '.json_last_error_msg());
+
+            return null;
+        }
+        try {
+            RuleBook::fromArray($document);
+        } catch (InvalidRuleBook $mistake) {
+            $this->refuse($mistake->getMessage());
+
+            return null;
+        }
+
+        return $document;
+    }
+
+    /** @param  array<string, array{before: mixed, after: mixed}>  $changes */
+    private function report(array $changes, string $verb): int
+    {
+        foreach ($changes as $path => $change) {
+            $this->line("{$path}: ".$this->show($change['before']).' → '.$this->show($change['after']));
+        }
+        $this->line($changes === [] ? 'Nothing differs.' : count($changes)." {$verb}.");
+
+        return self::SUCCESS;
+    }
+
+    /** @param  array<string, mixed>  $document */
+    private function write(array $document): int
+    {
+        $this->line((string) json_encode($document, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE));
+
+        return self::SUCCESS;
+    }
+
+    private function refuse(string $why): int
+    {
+        $this->error($why);
+
+        return self::INVALID;
+    }
+
+    private function show(mixed $value): string
+    {
+        return (string) json_encode($value, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
+    }
+}

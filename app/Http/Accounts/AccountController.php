@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Accounts;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\AccountList;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\ChangeFields;
+use Kennel\App\Accounts\Duties\WaiveDuty;
+use Kennel\App\Desk\RestoreAccount;
+use Kennel\App\Desk\SuspendAccount;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\EntityTag;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Recovery\RequireNewPassword;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Reasons\WrittenReason;
+
+final readonly class AccountController
+{
+    public function __construct(private CurrentSession $session, private AccountResource $resource)
+    {
+    }
+
+    public function index(Request $request, AccountList $list): JsonResponse
+    {
+        $query = new Query($request);
+        $sorts = array_keys(AccountList::SORTS);
+        $page = $list->page(
+            $query->text('q', 100),
+            $query->choice('status', array_map(static fn (Status $status): string => $status->value, Status::cases())),
+            $query->choice('sort', [...$sorts, ...array_map(static fn (string $sort): string => "-{$sort}", $sorts), 'field', '-field']) ?? '-seen',
+            $query->text('cursor', 1000),
+            $query->number('limit', 50, 1, 200),
+            $query->text('field', 40),
+            $query->text('value', 200),
+            $query->text('hash', 80),
+        );
+
+        return Json::ok([...$page, 'items' => $this->resource->rows($page['items'])]);
+    }
+
+    public function show(string $id, Accounts $accounts): JsonResponse
+    {
+        $this->session->require('kennel:accounts.read');
+
+        return $this->answer($accounts->find($id) ?? throw Problem::notFound());
+    }
+
+    public function suspend(string $id, Request $request, SuspendAccount $suspend): JsonResponse
+    {
+        return $this->change($id, $request, $suspend);
+    }
+
+    public function restore(string $id, Request $request, RestoreAccount $restore): JsonResponse
+    {
+        return $this->change($id, $request, $restore);
+    }
+
+    private function change(string $id, Request $request, SuspendAccount|RestoreAccount $act): JsonResponse
+    {
+        [$operator, $why] = $this->readWhy($request);
+
+        return $this->answer($act($id, $why, $operator, static fn (Account $account) => EntityTag::require($request, $account->version)));
+    }
+
+    /** Lets the account off one thing it owes. */
+    public function waive(string $id, Request $request, WaiveDuty $waive): JsonResponse
+    {
+        $operator = $this->session->require('kennel:accounts.manage');
+        $body = Body::of($request);
+        $subject = $body->text('subject') ?? '';
+        $why = $body->text('reason') ?? '';
+        $body->complete();
+
+        return $this->answer($waive($id, $subject, $why, $operator, static fn (Account $account) => EntityTag::require($request, $account->version)));
+    }
+
+    public function requireNewPassword(string $id, Request $request, RequireNewPassword $require): JsonResponse
+    {
+        $operator = $this->session->require('kennel:accounts.manage');
+        $body = Body::of($request);
+        $why = $body->text('reason') ?? '';
+        $isCompromised = $body->yes('compromised');
+        $body->complete();
+        $condition = static fn (Account $account) => EntityTag::require($request, $account->version);
+
+        return $this->answer($isCompromised ? $require->asCompromised($id, $why, $operator, $condition) : $require->atNextSignIn($id, $why, $operator, $condition));
+    }
+
+    /** The temporary password is in this answer, or in the message to the holder, and nowhere else. */
+    public function setTemporaryPassword(string $id, Request $request, RequireNewPassword $require): JsonResponse
+    {
+        $operator = $this->session->require('kennel:accounts.manage');
+        $body = Body::of($request);
+        $why = $body->text('reason') ?? '';
+        $isMailed = $body->yes('mailed');
+        $body->complete();
+        $temporary = $require->byTemporaryOne($id, $why, $isMailed, $operator, static fn (Account $account) => EntityTag::require($request, $account->version));
+
+        return Json::ok(['password' => $temporary?->reveal()], 201);
+    }
+
+    /** An operator mends what a holder's fields hold, and says why. */
+    public function changeFields(string $id, Request $request, ChangeFields $change): JsonResponse
+    {
+        $operator = $this->session->require('kennel:accounts.manage');
+        $body = Body::of($request);
+        $fields = $body->object('fields');
+        $why = $body->text('reason') ?? '';
+        $body->complete();
+        $reasons = WrittenReason::reasonsAgainst($why);
+        if ($reasons !== []) {
+            throw Problem::invalid($reasons);
+        }
+
+        return $this->answer($change($id, $fields, $operator, false, static fn (Account $account) => EntityTag::require($request, $account->version), trim($why)));
+    }
+
+    /** @return array{SignedIn, string} */
+    private function readWhy(Request $request): array
+    {
+        $operator = $this->session->require('kennel:accounts.manage');
+        $body = Body::of($request);
+        $why = $body->text('reason') ?? '';
+        $body->complete();
+
+        return [$operator, $why];
+    }
+
+    private function answer(Account $account): JsonResponse
+    {
+        return Json::ok($this->resource->whole($account), headers: ['ETag' => EntityTag::of($account->version)]);
+    }
+}

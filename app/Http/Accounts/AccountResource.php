@@ -1,0 +1,106 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Accounts;
+
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Duties\Waivers;
+use Kennel\App\Accounts\Standings;
+use Kennel\App\Audit\Strangers;
+use Kennel\App\Http\Fields\StoredFields;
+use Kennel\App\Platform\Words;
+use Kennel\App\Roles\Roles;
+use Kennel\Core\Accounts\Duty;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Accounts\Owed;
+use Kennel\Core\Accounts\Standing;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
+use Psr\Clock\ClockInterface;
+
+/** An account as operators see it. The hash itself is never part of it; its kind is. */
+final readonly class AccountResource
+{
+    public function __construct(
+        private Words $words,
+        private Roles $roles,
+        private Standings $standings,
+        private StoredFields $fields,
+        private Waivers $waivers,
+        private Strangers $strangers,
+        private ClockInterface $clock,
+    ) {
+    }
+
+    /**
+     * @param  list<Account>  $accounts
+     * @return list<array<string, mixed>>
+     */
+    public function rows(array $accounts): array
+    {
+        $standings = $this->standings->ofAll($accounts);
+
+        return array_map(fn (Account $account): array => $this->row($account, $standings[$account->id]), $accounts);
+    }
+
+    /** @return array<string, mixed> */
+    public function whole(Account $account): array
+    {
+        $standing = $this->standings->of($account);
+
+        return [
+            ...$this->row($account, $standing),
+            'version' => $account->version,
+            'app' => $account->app_key,
+            'came_by' => $account->came_by,
+            'lookup_key' => $account->lookup_key,
+            'status_reason' => $account->status_reason,
+            'email_proven_at' => $account->email_proven_at,
+            'terms_version' => $account->terms_version === '' ? null : $account->terms_version,
+            'password_kind' => $account->hash_kind,
+            'reasons' => $this->words->reasons($standing->reasons),
+            'owed' => array_map($this->owed(...), $standing->owed),
+            'waivers' => $this->waivers->listOf($account->id),
+            'fields' => $this->fields->of($account),
+            'roles' => $this->roles->of($account->id),
+            'refused_signins' => $this->strangers->countSince('session.refused', $this->clock->now()->modify('-24 hours'), $account->id),
+        ];
+    }
+
+    /** @return array{duty: string, subject: string, is_waivable: bool, message: string, settled_by: string} */
+    public function owed(Owed $owed): array
+    {
+        return [
+            'duty' => $owed->duty->value,
+            'subject' => $owed->subject,
+            'is_waivable' => $owed->isWaivable,
+            'message' => $this->words->say($owed->reason),
+            'settled_by' => $this->words->say(new Reason(str_replace('duty.', 'settle.', $owed->reason->code), parameters: $owed->reason->parameters)),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function row(Account $account, Standing $standing): array
+    {
+        return [
+            'id' => $account->id,
+            'name' => $account->name,
+            'email' => $this->readable($account->email),
+            'status' => $account->status->value,
+            'access' => $standing->access->value,
+            'duties' => array_map(static fn (Duty $duty): string => $duty->value, $standing->duties),
+            'created_at' => $account->created_at,
+            'seen_at' => $account->seen_at === '' ? null : $account->seen_at,
+        ];
+    }
+
+    private function readable(string $email): string
+    {
+        try {
+            return EmailAddress::parse($email)->display();
+        } catch (Refused) {
+            return $email;
+        }
+    }
+}

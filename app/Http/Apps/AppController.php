@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Apps;
+
+use Illuminate\Http\JsonResponse;
+use Kennel\App\Apps\App;
+use Kennel\App\Apps\Apps;
+use Kennel\App\Http\Fields\FieldResource;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Http\Rules\UnderDraft;
+use Kennel\App\Pictures\PictureLinks;
+use Kennel\App\Platform\Words;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Fields\Field;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Fields\Required;
+use Kennel\Core\Passwords\PasswordRules;
+use Kennel\Core\Signup\SignupSchema;
+use Kennel\Core\Signup\TermsRules;
+use Psr\Clock\ClockInterface;
+
+final readonly class AppController
+{
+    public function __construct(
+        private Apps $apps,
+        private Words $words,
+        private PasswordRules $password,
+        private FieldRules $fields,
+        private TermsRules $terms,
+        private PictureLinks $links,
+    ) {
+    }
+
+    public function index(CurrentSession $session): JsonResponse
+    {
+        $session->require('kennel:apps.read');
+
+        return Json::ok(['items' => array_map($this->present(...), $this->apps->all())]);
+    }
+
+    /** What an account page must know before anybody has signed in. */
+    public function show(string $key): JsonResponse
+    {
+        return Json::ok($this->present($this->find($key)));
+    }
+
+    /** What a form of the app's own can check by itself. */
+    public function signupSchema(string $key, SignupSchema $schema, ClockInterface $clock): JsonResponse
+    {
+        return Json::ok($schema->of($this->find($key)->rules, $clock->now()), headers: ['Content-Type' => 'application/schema+json', 'Cache-Control' => 'public, max-age=60', 'Vary' => UnderDraft::HEADER]);
+    }
+
+    private function find(string $key): App
+    {
+        return $this->apps->find($key) ?? throw Problem::notFound();
+    }
+
+    /** @return array<string, mixed> */
+    private function present(App $app): array
+    {
+        $admission = $app->rules->admission;
+        $closed = $admission->isOpen() ? null : $admission->reasonAgainst(null);
+        $look = $app->rules->look;
+        $asked = $this->fields->askedBy($app->key);
+        $atSignup = array_filter($asked, static fn (Field $field): bool => $field->required === Required::AtSignup);
+
+        return [
+            'key' => $app->key,
+            'name' => $look->name,
+            'kind' => $app->kind,
+            'summary' => $app->summary,
+            'look' => [
+                'colour' => $look->colour,
+                'letters' => $look->letters(),
+                'ground' => $look->ground === '' ? null : $look->ground,
+                'logo' => $look->logo === '' ? null : $this->links->toLogo($look->logo),
+            ],
+            'signup' => [
+                'admission' => $admission->kind,
+                'domains' => $admission->domains->domains,
+                'subdomains' => $admission->domains->withSubdomains,
+                'closed' => $closed === null ? null : $this->words->say($closed),
+                'registered' => $app->rules->isDiscreet ? 'discreet' : 'say_so',
+                'session' => $app->rules->opensSession ? 'at_once' : 'after_proof',
+                'password' => ['minimum' => $this->password->minimum, 'maximum' => $this->password->maximum],
+                'fields' => FieldResource::all($atSignup),
+            ],
+            'fields' => FieldResource::all($asked),
+            'terms' => $this->terms->areAsked() ? ['version' => $this->terms->version, 'text' => $this->terms->text] : null,
+        ];
+    }
+}

@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Cases;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Cases\Cases;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Rules\Drafts;
+use Kennel\App\Rules\MakeJudge;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Cases\SignupCase;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Rules\RuleBook;
+use Kennel\Core\Signup\SignupInput;
+
+final readonly class CaseController
+{
+    private const LONGEST_NAME = 120;
+
+    public function __construct(private CurrentSession $session, private Cases $cases, private Drafts $drafts, private ConnectionInterface $database, private AuditTrail $audit)
+    {
+    }
+
+    /** Run on the draft as it stands, or on the rules in force when there is none. */
+    public function index(): JsonResponse
+    {
+        $this->session->require('kennel:rules.read');
+
+        return Json::ok(['items' => $this->cases->run($this->book())]);
+    }
+
+    /** The verdict of this moment is what is expected from now on. */
+    public function store(Request $request, MakeJudge $judges): JsonResponse
+    {
+        $operator = $this->session->require('kennel:rules.manage');
+        $body = Body::of($request);
+        $name = trim($body->text('case') ?? '');
+        $app = $body->text('app') ?? '';
+        $input = new SignupInput($body->text('name'), $body->text('email'), $body->secret('password'), $body->object('fields'), $body->text('terms'));
+        $body->complete();
+        $book = $this->book();
+        $reasons = [
+            ...$name === '' || mb_strlen($name) > self::LONGEST_NAME ? [new Reason('case.name', 'case', ['maximum' => self::LONGEST_NAME])] : [],
+            ...isset($book->apps[$app]) ? [] : [new Reason('app.unknown', 'app')],
+        ];
+        if ($reasons !== []) {
+            throw Problem::invalid($reasons);
+        }
+        $verdict = $judges->of($book)->signup($app, $input);
+        $id = $this->database->transaction(function () use ($name, $app, $input, $verdict, $operator): string {
+            $id = $this->cases->add(new SignupCase($name, $app, $input, $verdict->codes()), $operator->name);
+            $this->audit->record('rules.case_saved', $operator->asOperator(), null, [], ['case' => $name, 'expected' => $verdict->isAccepted() ? 'accepted' : implode(', ', $verdict->codes())], record: 'case');
+
+            return $id;
+        });
+
+        return Json::ok(['id' => $id, 'expected' => $verdict->codes()], 201);
+    }
+
+    public function destroy(string $id): Response
+    {
+        $operator = $this->session->require('kennel:rules.manage');
+        $this->database->transaction(function () use ($id, $operator): void {
+            $name = $this->cases->remove($id) ?? throw Problem::notFound();
+            $this->audit->record('rules.case_removed', $operator->asOperator(), null, ['case' => $name], ['case' => null], record: 'case');
+        });
+
+        return new Response(status: 204);
+    }
+
+    private function book(): RuleBook
+    {
+        return RuleBook::fromArray($this->drafts->current()->document);
+    }
+}

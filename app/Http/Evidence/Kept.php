@@ -1,0 +1,169 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Evidence;
+
+use Illuminate\Http\Request;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Reasons\Refused;
+
+/**
+ * What of a request and its answer is kept as evidence: a list of doors and keys. A door that is not here leaves no evidence of its
+ * wire at all, and a key that is not named shows that it was sent and nothing more. So a new field is private until somebody puts it here.
+ *
+ * What was typed and not submitted is never kept: the verdict doors and the rehearsal are in NEVER.
+ */
+final class Kept
+{
+    public const MARK = '(not kept)';
+
+    /** Doors that are asked while somebody types, or that undo what they do. */
+    public const NEVER = ['POST signups/verdict', 'POST fields/verdict', 'POST passwords/verdict', 'POST signups/rehearsal'];
+
+    /** By door: keys of the request's body, and of the answer's. */
+    public const DOORS = [
+        'POST signups/forms' => [['app'], ['wait_seconds', 'work_bits', 'trap']],
+        'POST signups' => [['app', 'name', 'email', 'terms', 'fields'], ['state']],
+        'POST verifications' => [['email'], ['state']],
+        'POST verifications/inspect' => [[], ['address', 'asks', 'asks_name']],
+        'POST verifications/consume' => [['name'], ['address', 'app']],
+        'POST recoveries' => [['email'], ['state']],
+        'POST recoveries/inspect' => [[], ['address', 'asks_name']],
+        'POST recoveries/consume' => [['name'], ['address', 'app']],
+        'POST sessions' => [['email', 'keep'], ['id']],
+        'POST session/proof' => [[], []],
+        'DELETE session' => [[], []],
+        'GET session' => [[], ['id', 'standing']],
+        'GET account' => [[], ['id', 'version', 'access', 'owed']],
+        'PATCH account' => [['name'], ['id', 'version', 'access', 'owed']],
+        'PATCH account/fields' => [['fields'], ['id', 'version', 'access', 'owed']],
+        'POST account/terms' => [['version'], ['id', 'version', 'access', 'owed']],
+        'PUT account/password' => [['end_others'], []],
+        'PUT account/pictures/{field}' => [[], ['id', 'version', 'access', 'owed']],
+        'GET apps/{key}' => [[], ['key', 'name']],
+        'GET apps/{key}/signup-schema' => [[], ['title']],
+        'PUT rules/draft' => [[], ['version', 'base_revision', 'changes']],
+        'DELETE rules/draft' => [[], []],
+        'POST rules/draft/rebase' => [[], ['version', 'base_revision', 'changes', 'conflicts']],
+        'POST rules/draft/review' => [[], ['version', 'base_revision', 'reviewed_by']],
+        'POST rules/draft/publish' => [['reason', 'overrule'], ['number', 'reason', 'overruled']],
+        'POST rules/impact' => [[], []],
+        'DELETE rules/impact/{id}' => [[], []],
+        'POST rules/cases' => [['case', 'app'], ['id', 'expected']],
+        'DELETE rules/cases/{id}' => [[], []],
+        'POST rules/logos' => [[], ['id']],
+        'POST messages/{id}/send-again' => [[], ['id', 'kind', 'state', 'attempts']],
+        'POST passwords/wrapping' => [['reason'], ['accounts']],
+        'DELETE passwords/wrapping/{id}' => [[], []],
+        'PUT imports/{id}' => [[], ['id', 'name', 'state']],
+        'POST imports/{id}/begin' => [['reason'], ['id', 'name', 'state']],
+        'DELETE imports/{id}' => [[], []],
+        'POST passwords/calibration' => [[], ['id']],
+        'DELETE passwords/calibration/{id}' => [[], []],
+        'DELETE sessions/{id}' => [[], []],
+        'POST accounts/{id}/suspend' => [['reason'], ['id', 'version', 'status', 'access']],
+        'POST accounts/{id}/restore' => [['reason'], ['id', 'version', 'status', 'access']],
+        'POST accounts/{id}/require-new-password' => [['reason', 'compromised'], ['id', 'version', 'status', 'access']],
+        'POST accounts/{id}/temporary-password' => [['reason', 'mailed'], []],
+        'POST accounts/{id}/recovery' => [[], ['state']],
+        'POST accounts/{id}/waive' => [['subject', 'reason'], ['id', 'version', 'status', 'access']],
+        'PATCH accounts/{id}/fields' => [['fields', 'reason'], ['id', 'version', 'status', 'access']],
+        'POST accounts/{id}/verification' => [[], ['state']],
+    ];
+
+    private const PROBLEM = ['type', 'code', 'title', 'status', 'detail', 'reasons', 'act_id'];
+
+    private const QUERY = ['surface', 'limit', 'app', 'days', 'proven', 'must_change', 'digest', 'layout'];
+
+    private const LONGEST = 16_384;
+
+    /**
+     * @param  list<string>  $request
+     * @param  list<string>  $answer
+     */
+    private function __construct(private readonly array $request, private readonly array $answer)
+    {
+    }
+
+    /** @return self|null null for a door that leaves no evidence */
+    public static function at(Request $request): ?self
+    {
+        $door = self::DOORS[self::door($request)] ?? null;
+
+        return $door === null ? null : new self(...$door);
+    }
+
+    /** Such as "POST accounts/{id}/suspend": the route's own words, without what the request put in. */
+    public static function door(Request $request): string
+    {
+        $uri = (string) $request->route()?->uri();
+
+        return $request->getMethod().' '.(str_starts_with($uri, 'api/v1/') ? substr($uri, strlen('api/v1/')) : $uri);
+    }
+
+    /** @return array<array-key, mixed>|string|null never raw text: what is not JSON may hold anything */
+    public function request(string $content): array|string|null
+    {
+        return $this->shown($content, $this->request);
+    }
+
+    /** @return array<array-key, mixed>|string|null */
+    public function answer(string $content, int $status): array|string|null
+    {
+        return $this->shown($content, $status >= 400 ? self::PROBLEM : $this->answer);
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $query
+     * @return array<array-key, mixed>
+     */
+    public function query(array $query): array
+    {
+        return self::only($query, self::QUERY);
+    }
+
+    /**
+     * @param  list<string>  $keys
+     * @return array<array-key, mixed>|string|null
+     */
+    private function shown(string $content, array $keys): array|string|null
+    {
+        if ($content === '') {
+            return null;
+        }
+        $decoded = strlen($content) <= self::LONGEST ? json_decode($content, true, 16) : null;
+
+        return is_array($decoded) && ! array_is_list($decoded) ? self::only($decoded, $keys) : '('.strlen($content).' bytes, not kept)';
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $values
+     * @param  list<string>  $keys
+     * @return array<array-key, mixed>
+     */
+    private static function only(array $values, array $keys): array
+    {
+        $shown = [];
+        foreach ($values as $key => $value) {
+            $name = mb_scrub(mb_substr((string) $key, 0, 60));
+            $shown[$name] = match (true) {
+                ! in_array($key, $keys, true) => self::MARK,
+                $key === 'email' => self::address($value),
+                default => $value,
+            };
+        }
+
+        return $shown;
+    }
+
+    /** People type passwords into the wrong box; what is no address is not kept as one. */
+    private static function address(mixed $typed): string
+    {
+        try {
+            return is_string($typed) ? EmailAddress::parse($typed)->toString() : self::MARK;
+        } catch (Refused) {
+            return '(not an address)';
+        }
+    }
+}

@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Evidence;
+
+use Illuminate\Http\Request;
+use Kennel\App\Evidence\EvidenceLog;
+use Kennel\App\Evidence\Watch;
+use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Platform\RequestContext;
+use Symfony\Component\HttpFoundation\Response;
+
+/** Keeps what Kept names of the request and the answer, after the answer has gone out. */
+final readonly class RecordWire
+{
+    private const HEADERS = ['accept', 'content-type', 'idempotency-key', 'if-match', 'origin', 'user-agent', Surface::HEADER];
+
+    private const ANSWER_HEADERS = ['content-type', 'etag', 'idempotent-replay', 'location', 'retry-after'];
+
+    public function __construct(private Watch $watch, private RequestContext $context)
+    {
+    }
+
+    /** @param  \Closure(Request): Response  $next */
+    public function handle(Request $request, \Closure $next): Response
+    {
+        return $next($request);
+    }
+
+    /** The answer has gone out: whatever fails here is logged, and must not be added to it. */
+    public function terminate(Request $request, Response $response): void
+    {
+        try {
+            // Most requests are reads that nobody watches: asked first, and cheaply.
+            $kept = $this->isWorthKeeping($request, $response) ? Kept::at($request) : null;
+            if ($kept !== null) {
+                $this->keep($kept, $request, $response);
+            }
+        } catch (\Throwable $error) {
+            report($error);
+        }
+    }
+
+    private function keep(Kept $kept, Request $request, Response $response): void
+    {
+        $milliseconds = (microtime(true) - $request->server->get('REQUEST_TIME_FLOAT', microtime(true))) * 1000;
+        $path = '/'.ltrim($request->path(), '/');
+        // Asked for here and not in the constructor: most requests are reads that nobody watches.
+        app(EvidenceLog::class)->append('wire', "{$request->getMethod()} {$path} → {$response->getStatusCode()}", [
+            'request' => [
+                'method' => $request->getMethod(),
+                'path' => $path,
+                'query' => (object) $kept->query($request->query->all()),
+                'source' => $request->ip(),
+                'headers' => $this->headers($request->headers->all(), self::HEADERS),
+                // A file that was streamed is not read into memory for this.
+                'body' => $request->isJson() || $request->headers->get('Content-Length', '0') === '0' ? $kept->request($request->getContent()) : "({$request->headers->get('Content-Length')} bytes, not kept)",
+            ],
+            'response' => [
+                'status' => $response->getStatusCode(),
+                'milliseconds' => round($milliseconds, 1),
+                'headers' => $this->headers($response->headers->all(), self::ANSWER_HEADERS),
+                'body' => $kept->answer((string) $response->getContent(), $response->getStatusCode()),
+            ],
+        ], $this->context->accountId);
+    }
+
+    /** The console's own reads would drown what it is there to show; and whoever is throttled would write a row for each refusal. */
+    private function isWorthKeeping(Request $request, Response $response): bool
+    {
+        if ($request->isMethod('GET') || $request->isMethod('HEAD')) {
+            return ! Surface::isConsole($request) && $this->watch->isKept();
+        }
+
+        return $response->getStatusCode() !== 429;
+    }
+
+    /**
+     * @param  array<string, list<string|null>>  $all
+     * @param  list<string>  $shown
+     * @return array<string, string>
+     */
+    private function headers(array $all, array $shown): array
+    {
+        $kept = array_intersect_key($all, array_flip($shown));
+
+        return array_map(static fn (array $values): string => mb_scrub(mb_substr(implode(', ', $values), 0, 300)), $kept);
+    }
+}

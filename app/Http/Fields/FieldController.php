@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Fields;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Fields\FieldReport;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Words;
+use Kennel\Core\Fields\DecideFields;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Fields\Required;
+use Kennel\Core\Reasons\Reason;
+use Psr\Clock\ClockInterface;
+
+final readonly class FieldController
+{
+    public function index(FieldReport $report): JsonResponse
+    {
+        return Json::ok(['items' => $report->all()]);
+    }
+
+    /** What the values would be told before first use. Of no account, so it is open to everybody. */
+    public function verdict(Request $request, FieldRules $rules, DecideFields $decide, ClockInterface $clock, Words $words): JsonResponse
+    {
+        $body = Body::of($request);
+        $app = $body->text('app') ?? '';
+        $fields = $body->object('fields');
+        $body->complete();
+        $asked = $rules->askedBy($app);
+        if ($asked === [] && $fields !== []) {
+            throw Problem::invalid([new Reason('app.unknown', 'app')]);
+        }
+        $verdict = $decide(array_intersect_key($asked, $fields), $fields, [Required::AtSignup, Required::BeforeFirstUse], $clock->now());
+
+        return Json::ok(['accepted' => $verdict->isAccepted(), 'reasons' => $words->reasons($verdict->reasons)]);
+    }
+}

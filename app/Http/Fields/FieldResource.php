@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Fields;
+
+use Kennel\Core\Fields\Choice;
+use Kennel\Core\Fields\CountryCodes;
+use Kennel\Core\Fields\Field;
+use Kennel\Core\Fields\FieldKind;
+
+/** A field as a form needs it. */
+final class FieldResource
+{
+    /**
+     * @param  array<string, Field>  $fields
+     * @return list<array<string, mixed>>
+     */
+    public static function all(array $fields): array
+    {
+        return array_values(array_map(self::present(...), $fields));
+    }
+
+    /** @return array<string, mixed> */
+    private static function present(Field $field): array
+    {
+        return [
+            'key' => $field->key,
+            'label' => $field->label,
+            'help' => $field->help,
+            'type' => $field->kind->value,
+            'required' => $field->required->value,
+            'edited_by' => $field->isHolders ? 'holder' : 'operator',
+            'minimum' => $field->minimum,
+            'maximum' => $field->maximum,
+            'choices' => $field->kind === FieldKind::Country ? self::countries() : self::offered($field),
+        ];
+    }
+
+    /** @return list<array{value: string, label: string}> */
+    private static function offered(Field $field): array
+    {
+        $offered = array_filter($field->choices, static fn (Choice $choice): bool => ! $choice->isRetired);
+
+        return array_values(array_map(static fn (Choice $choice): array => ['value' => $choice->value, 'label' => $choice->label], $offered));
+    }
+
+    /** @return list<array{value: string, label: string}> by name */
+    private static function countries(): array
+    {
+        $named = array_map(static fn (string $code): array => ['value' => $code, 'label' => (string) \Locale::getDisplayRegion("-{$code}", 'en')], CountryCodes::all());
+        $collator = new \Collator('en');
+        usort($named, static fn (array $a, array $b): int => (int) $collator->compare($a['label'], $b['label']));
+
+        return $named;
+    }
+}

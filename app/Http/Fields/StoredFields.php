@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Fields;
+
+use Kennel\App\Accounts\Account;
+use Kennel\App\Fields\FieldValues;
+use Kennel\App\Pictures\PictureLinks;
+use Kennel\App\Pictures\Pictures;
+use Kennel\App\Platform\Words;
+use Kennel\Core\Fields\DecideFields;
+use Kennel\Core\Fields\Field;
+use Kennel\Core\Fields\FieldKind;
+use Kennel\Core\Fields\FieldRules;
+use Psr\Clock\ClockInterface;
+
+/** What an account's fields hold, as people read it, with what no longer fits pointed out and nothing left out. */
+final readonly class StoredFields
+{
+    public function __construct(private FieldValues $values, private FieldRules $rules, private DecideFields $decide, private ClockInterface $clock, private Words $words, private PictureLinks $links)
+    {
+    }
+
+    /** @return list<array{key: string, label: string, type: string, value: mixed, shown: string, misfit: string|null, picture: string|null}> in the order of the fields */
+    public function of(Account $account): array
+    {
+        $stored = $this->values->of($account->seq);
+        $shown = [];
+        foreach ($this->rules->all as $key => $field) {
+            if (array_key_exists($key, $stored)) {
+                $misfit = $this->decide->misfit($field, $stored[$key], $this->clock->now());
+                $shown[] = [
+                    'key' => $key,
+                    'label' => $field->label,
+                    'type' => $field->kind->value,
+                    'value' => $stored[$key],
+                    'shown' => self::inWords($field, $stored[$key]),
+                    'misfit' => $misfit === null ? null : $this->words->say($misfit),
+                    'picture' => $field->kind === FieldKind::Picture && is_string($stored[$key]) ? $this->links->to($stored[$key], Pictures::SIZES[1]) : null,
+                ];
+            }
+        }
+        foreach (array_diff_key($stored, $this->rules->all) as $key => $value) {
+            $shown[] = ['key' => $key, 'label' => $key, 'type' => 'short_text', 'value' => $value, 'shown' => (string) json_encode($value, JSON_UNESCAPED_UNICODE), 'misfit' => 'There is no such field any more.', 'picture' => null];
+        }
+
+        return $shown;
+    }
+
+    public static function inWords(Field $field, mixed $value): string
+    {
+        return match (true) {
+            is_bool($value) => $value ? 'yes' : 'no',
+            is_array($value) => implode(', ', array_map(static fn (mixed $one): string => self::inWords($field, $one), $value)),
+            $field->kind === FieldKind::Country => (string) \Locale::getDisplayRegion('-'.(is_string($value) ? $value : ''), 'en'),
+            $field->kind->hasChoices() && is_string($value) => $field->choices[$value]->label ?? $value,
+            is_scalar($value) => (string) $value,
+            default => '',
+        };
+    }
+}

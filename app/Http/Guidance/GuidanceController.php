@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Guidance;
+
+use Illuminate\Contracts\Translation\Translator;
+use Illuminate\Http\JsonResponse;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Rules\Drafts;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Guidance\Clause;
+use Kennel\Core\Guidance\PasswordGuidance;
+use Kennel\Core\Rules\RuleBook;
+
+/** Published guidance, clause by clause, beside what the draft (or, without one, what is in force) has set. */
+final readonly class GuidanceController
+{
+    public function __construct(private Translator $translator)
+    {
+    }
+
+    public function passwords(CurrentSession $session, Drafts $drafts): JsonResponse
+    {
+        $session->require('kennel:rules.read');
+
+        return Json::ok(['items' => array_map($this->present(...), PasswordGuidance::of(RuleBook::fromArray($drafts->current()->document)))]);
+    }
+
+    /** @return array<string, mixed> */
+    private function present(Clause $clause): array
+    {
+        $say = fn (string $part): string => (string) $this->translator->get("guidance.{$clause->code}.{$part}", array_map(strval(...), $clause->parameters));
+        $change = [];
+        foreach ($clause->change as $path => $value) {
+            $change[] = ['path' => $path, 'value' => $value];
+        }
+
+        return ['code' => $clause->code, 'source' => $say('source'), 'asks' => $say('asks'), 'ours' => $say('ours'), 'why' => $say('why'), 'stands' => $clause->stands->value, 'change' => $change, 'from_memory' => true];
+    }
+}

@@ -1,0 +1,170 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Mail;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\OperatorAuthority;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Evidence\EvidenceLog;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Mail\Composition;
+use Kennel\App\Mail\DeliverMessage;
+use Kennel\App\Mail\Message;
+use Kennel\App\Mail\Messages;
+use Kennel\App\Mail\MessageState;
+use Kennel\App\Platform\Paging\NewestFirst;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Reasons\Reason;
+
+final readonly class MessageController
+{
+    /** Of these nothing but the link is anybody's secret. A message of any other kind is withheld as a whole. */
+    private const SHOWN_KINDS = ['verify_address', 'reset_password', 'already_registered', 'password_changed'];
+
+    private const WITHHELD = 'Withheld: this message holds a secret of the person it was sent to.';
+
+    public function __construct(private CurrentSession $session, private Composition $composition, private OperatorAuthority $authority, private Accounts $accounts)
+    {
+    }
+
+    public function index(Request $request, NewestFirst $pages): JsonResponse
+    {
+        $this->session->require('kennel:messages.read');
+        $query = new Query($request);
+        $rows = Message::query()->toBase();
+        foreach (['account_id' => $query->uuid('account'), 'state' => $query->choice('state', array_column(MessageState::cases(), 'value'))] as $column => $value) {
+            if ($value !== null) {
+                $rows->where($column, $value);
+            }
+        }
+
+        return Json::ok($pages->page($rows, $query->text('cursor'), $query->number('limit', 50, 1, 200), self::row(...)));
+    }
+
+    public function show(string $id): JsonResponse
+    {
+        $message = $this->find($id);
+        $parts = $this->parts($message);
+
+        return Json::ok([
+            ...self::row((object) $message->getAttributes()),
+            'headers' => $this->headers($parts['eml']),
+            'text' => $parts['text'],
+            'content_withheld' => $this->isWithheld($message),
+        ]);
+    }
+
+    /** For a sandboxed frame: nothing loads, nothing runs, links open outside. */
+    public function html(string $id): Response
+    {
+        return new Response($this->parts($this->find($id))['html'], 200, [
+            'Content-Type' => 'text/html; charset=utf-8',
+            'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'self'; sandbox allow-popups allow-popups-to-escape-sandbox",
+        ]);
+    }
+
+    public function eml(string $id): Response
+    {
+        $message = $this->find($id);
+        if ($this->isWithheld($message)) {
+            throw new Problem(403, 'message.withheld');
+        }
+
+        return new Response($this->parts($message)['eml'], 200, [
+            'Content-Type' => 'message/rfc822',
+            'Content-Disposition' => "attachment; filename=\"{$message->id}.eml\"",
+        ]);
+    }
+
+    public function sendAgain(string $id, ConnectionInterface $database, AuditTrail $audit, EvidenceLog $evidence, Messages $messages): JsonResponse
+    {
+        $operator = $this->session->require('kennel:messages.send');
+        $message = $database->transaction(function () use ($id, $audit, $operator, $evidence, $messages): Message {
+            $message = $this->find($id);
+            $this->authority->require($operator, $this->accounts->find((string) $message->account_id) ?? throw Problem::notFound());
+            if ($message->state !== MessageState::Failed) {
+                throw Problem::invalid([new Reason('message.not_failed')]);
+            }
+            $message->fill(['state' => MessageState::Queued, 'attempts' => 0, 'settled_at' => null])->save();
+            $audit->record('message.sent_again', $operator->asOperator(), null, ['state' => 'failed'], ['state' => 'queued'], record: 'message');
+            $evidence->append('message', "Queued again: {$message->subject}", $messages->evidenceOf($message), $message->account_id);
+            DeliverMessage::dispatch($message->id);
+
+            return $message;
+        });
+
+        return Json::ok(self::row((object) $message->getAttributes()), 202);
+    }
+
+    private function find(string $id): Message
+    {
+        $this->session->require('kennel:messages.read');
+
+        return Message::query()->where('id', $id)->first() ?? throw Problem::notFound();
+    }
+
+    /**
+     * An operator who could read a link could use it. So it is shown only while the stand-in holds it, where nobody else can read it,
+     * and only of accounts the operator may act on.
+     */
+    private function isWithheld(Message $message): bool
+    {
+        $isOnItsWay = $message->state !== MessageState::Held && config('kennel.relay') !== 'stand-in';
+
+        return $isOnItsWay || $message->account_id === null || ! $this->authority->reaches($this->session->get(), $message->account_id);
+    }
+
+    /** @return array{eml: string, html: string, text: string} */
+    private function parts(Message $message): array
+    {
+        $parts = $this->composition->open($message->sealed);
+        if (! $this->isWithheld($message)) {
+            return $parts;
+        }
+        if (! in_array($message->kind, self::SHOWN_KINDS, true)) {
+            return ['eml' => $parts['eml'], 'html' => '<p>'.self::WITHHELD.'</p>', 'text' => self::WITHHELD];
+        }
+        $mask = static fn (string $text): string => preg_replace('/#t=[A-Za-z0-9_-]{43}/', '#t=(withheld)', $text) ?? '';
+
+        return ['eml' => $parts['eml'], 'html' => $mask($parts['html']), 'text' => $mask($parts['text'])];
+    }
+
+    /** @return list<array{name: string, value: string}> */
+    private function headers(string $eml): array
+    {
+        $head = explode("\r\n\r\n", $eml, 2)[0];
+        $unfolded = preg_replace('/\r\n[ \t]+/', ' ', $head) ?? '';
+        $headers = [];
+        foreach (explode("\r\n", $unfolded) as $line) {
+            [$name, $value] = array_pad(explode(':', $line, 2), 2, '');
+            $headers[] = ['name' => $name, 'value' => trim($value)];
+        }
+
+        return $headers;
+    }
+
+    /** @return array<string, mixed> */
+    private static function row(\stdClass $row): array
+    {
+        return [
+            'id' => $row->id,
+            'account_id' => $row->account_id,
+            'kind' => $row->kind,
+            'recipient' => $row->recipient,
+            'subject' => $row->subject,
+            'state' => $row->state instanceof MessageState ? $row->state->value : $row->state,
+            'attempts' => (int) $row->attempts,
+            'last_error' => $row->last_error,
+            'created_at' => $row->created_at,
+            'settled_at' => $row->settled_at,
+        ];
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Overview;
+
+use Kennel\App\Audit\Strangers;
+use Kennel\App\Cases\Cases;
+use Kennel\App\Challenges\ChallengeList;
+use Kennel\App\Mail\Messages;
+use Kennel\App\Passwords\Census;
+use Kennel\App\Rules\RulesInForce;
+use Psr\Clock\ClockInterface;
+
+/** "Needs you": what the data says an operator should look at. An item disappears when it is settled, not when it is dismissed. */
+final readonly class Needs
+{
+    /** Refused sign-ins in a day above which somebody is probably guessing. */
+    private const GUESSING = 50;
+
+    public function __construct(
+        private Messages $messages,
+        private Census $census,
+        private ChallengeList $challenges,
+        private Strangers $strangers,
+        private Cases $cases,
+        private RulesInForce $rules,
+        private ClockInterface $clock,
+    ) {
+    }
+
+    /** @return list<array{code: string, count: int, said: string|null}> the console has the words and the way to each; "said" is what another service answered */
+    public function all(): array
+    {
+        $kinds = $this->census->kinds();
+        $refused = $this->strangers->countSince('session.refused', $this->clock->now()->modify('-24 hours'));
+        $counts = [
+            'mail.failed' => $this->messages->countByState()['failed'] ?? 0,
+            'signin.guessing' => $refused >= self::GUESSING ? $refused : 0,
+            'verification.lapsed' => $this->challenges->countLapsed(),
+            'rules.cases_fail' => count($this->cases->failing($this->rules->book())),
+            'passwords.stranded' => array_sum(array_column(array_filter($kinds, static fn (array $kind): bool => ! $kind['is_verifiable']), 'accounts')),
+            'passwords.below_rule' => array_sum(array_column(array_filter($kinds, static fn (array $kind): bool => ! $kind['is_current']), 'accounts')),
+        ];
+        $needs = [];
+        foreach ($counts as $code => $count) {
+            if ($count > 0) {
+                $needs[] = ['code' => $code, 'count' => $count, 'said' => $code === 'mail.failed' ? $this->messages->lastError() : null];
+            }
+        }
+
+        return $needs;
+    }
+}

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Overview;
+
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Apps\Apps;
+use Kennel\App\Audit\AuditEvents;
+use Kennel\App\Mail\Messages;
+use Kennel\App\Passwords\Census;
+use Kennel\App\Roles\Roles;
+use Kennel\App\Sessions\SessionList;
+
+/** The rail's figures: one a station, read from the data at each request. */
+final readonly class Stations
+{
+    public function __construct(
+        private Accounts $accounts,
+        private Messages $messages,
+        private Census $census,
+        private SessionList $sessions,
+        private Roles $roles,
+        private Apps $apps,
+        private AuditEvents $audit,
+    ) {
+    }
+
+    /** @return list<array{station: string, figure: int, unit: string, needs_attention: bool}> */
+    public function all(): array
+    {
+        return [
+            self::station('signup', $this->accounts->countToday(), 'today'),
+            $this->mail(),
+            $this->passwords(),
+            self::station('sessions', $this->sessions->countLive(), 'live'),
+            self::station('roles', count($this->roles->all()), 'roles'),
+            self::station('apps', count($this->apps->all()), 'apps'),
+            self::station('accounts', $this->accounts->countAll(), 'in all'),
+            self::station('audit', $this->audit->count(), 'events'),
+        ];
+    }
+
+    /** @return array{station: string, figure: int, unit: string, needs_attention: bool} */
+    private function mail(): array
+    {
+        $states = $this->messages->countByState();
+        $failed = $states['failed'] ?? 0;
+
+        return $failed > 0
+            ? self::station('mail', $failed, 'failed', true)
+            : self::station('mail', ($states['queued'] ?? 0) + ($states['sending'] ?? 0) + ($states['retrying'] ?? 0), 'waiting');
+    }
+
+    /** @return array{station: string, figure: int, unit: string, needs_attention: bool} */
+    private function passwords(): array
+    {
+        $share = $this->census->share();
+
+        // Rounded down: "100 %" must mean all of them.
+        return self::station('passwords', $share['all'] === 0 ? 100 : intdiv(100 * $share['current'], $share['all']), '% current');
+    }
+
+    /** @return array{station: string, figure: int, unit: string, needs_attention: bool} */
+    private static function station(string $station, int $figure, string $unit, bool $needsAttention = false): array
+    {
+        return ['station' => $station, 'figure' => $figure, 'unit' => $unit, 'needs_attention' => $needsAttention];
+    }
+}

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Pages;
+
+/** The made-up operator of the demo. Its password is no secret: it is printed at the start and shown on the sign-in page. */
+final class DemoKeeper
+{
+    public const EMAIL = 'maren@alderwend.example';
+
+    public const PASSWORD = 'heron weir lantern';
+
+    /** @return array{email: string, password: string} */
+    public static function credentials(): array
+    {
+        return ['email' => self::EMAIL, 'password' => self::PASSWORD];
+    }
+}

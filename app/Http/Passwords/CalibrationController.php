@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Passwords;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Passwords\Calibrations;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Passwords\Argon2idParameters;
+use Kennel\Core\Passwords\Calibration\Calibration;
+use Kennel\Core\Passwords\HashingRules;
+
+final readonly class CalibrationController
+{
+    private const TARGET = 250;
+
+    /** MiB that all workers together may take for hashing. */
+    private const MEMORY = 512;
+
+    public function __construct(private CurrentSession $session, private Calibrations $calibrations, private HashingRules $rules)
+    {
+    }
+
+    /** The latest measurements, and what follows from them for a target time, so many workers and so much memory. */
+    public function show(Request $request): JsonResponse
+    {
+        $this->session->require('kennel:passwords.read');
+        $query = new Query($request);
+        $target = $query->number('target', self::TARGET, 20, 5_000);
+        $memory = $query->number('memory', self::MEMORY, 8, 1_048_576);
+        $workers = $query->number('workers', 0, 0, 1_024);
+        $machine = $query->text('machine', 12);
+        $runs = $this->calibrations->runs();
+        $chosen = array_values(array_filter($runs, static fn (\stdClass $run): bool => $machine === null || $run->machine === $machine))[0] ?? null;
+
+        return Json::ok([
+            'machines' => array_values(array_map(static fn (\stdClass $run): array => ['id' => $run->machine, 'cores' => (int) $run->cores, 'memory' => (int) $run->memory, 'measured_at' => $run->finished_at], array_filter($runs, static fn (\stdClass $run): bool => $run->state === 'done'))),
+            'run' => $chosen === null ? null : $this->run($chosen),
+            'rule' => ['memory' => $this->rules->argon2id->memory, 'passes' => $this->rules->argon2id->passes],
+            'follows' => $chosen === null ? null : $this->follows($chosen, $target / 1000, $workers === 0 ? max(1, (int) $chosen->cores) : $workers, $memory * 1024),
+        ]);
+    }
+
+    public function store(Request $request): JsonResponse
+    {
+        $this->session->require('kennel:passwords.manage');
+        Body::of($request)->complete();
+
+        return Json::ok(['id' => $this->calibrations->begin()], 202);
+    }
+
+    public function destroy(string $id): Response
+    {
+        $this->session->require('kennel:passwords.manage');
+        $this->calibrations->cancel($id);
+
+        return new Response(status: 204);
+    }
+
+    /** @return array<string, mixed> */
+    private function run(\stdClass $run): array
+    {
+        return [
+            'id' => $run->id, 'machine' => $run->machine, 'state' => $run->state, 'done' => (int) $run->done, 'total' => (int) $run->total, 'cores' => (int) $run->cores, 'memory' => (int) $run->memory,
+            'points' => json_decode($run->points, true, flags: JSON_THROW_ON_ERROR), 'bcrypt' => json_decode($run->bcrypt, true, flags: JSON_THROW_ON_ERROR),
+            'efficiency' => $run->efficiency === null ? null : (float) $run->efficiency, 'started_at' => $run->started_at, 'finished_at' => $run->finished_at,
+        ];
+    }
+
+    /** @return array<string, mixed>|null null while too little is measured */
+    private function follows(\stdClass $run, float $target, int $workers, int $memory): ?array
+    {
+        $calibration = Calibrations::read($run);
+        if ($calibration === null || $run->state !== 'done') {
+            return null;
+        }
+        $suggested = $calibration->suggest($target, intdiv($memory, $workers));
+        $capacity = fn (Argon2idParameters $parameters): array => $this->capacity($calibration, $parameters, $run, $workers);
+        $busiest = $this->calibrations->busiestHour();
+
+        return [
+            'workers' => $workers,
+            'rule' => $capacity($this->rules->argon2id),
+            'suggested' => $suggested === null ? null : $capacity($suggested),
+            'busiest' => $busiest === null ? null : ['hour' => $busiest['hour'].':00:00Z', 'attempts' => $busiest['attempts']],
+        ];
+    }
+
+    /** @return array{memory: int, passes: int, seconds: float, per_second: float, memory_at_once: int} KiB, seconds, hashes a second, KiB */
+    private function capacity(Calibration $calibration, Argon2idParameters $parameters, \stdClass $run, int $workers): array
+    {
+        return [
+            'memory' => $parameters->memory, 'passes' => $parameters->passes,
+            'seconds' => round($calibration->seconds($parameters), 4),
+            'per_second' => round($calibration->perSecond($parameters, $workers, (int) $run->cores, (float) ($run->efficiency ?? 1.0)), 2),
+            'memory_at_once' => $workers * $parameters->memory,
+        ];
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Passwords;
+
+use Illuminate\Http\JsonResponse;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Passwords\Census;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Passwords\Census\Forecast;
+
+final readonly class CensusController
+{
+    public function show(CurrentSession $session, Census $census): JsonResponse
+    {
+        $session->require('kennel:passwords.read');
+        $days = $census->days();
+        $forecast = Forecast::of($days);
+
+        return Json::ok([
+            'current' => $census->currentKind(),
+            'items' => $census->kinds(),
+            'days' => array_map(static fn (string $day): array => ['day' => $day, ...$days[$day]], array_keys($days)),
+            'forecast' => ['state' => $forecast->state, 'on' => $forecast->on?->format('Y-m-d'), 'share_a_day' => $forecast->share === null ? null : round($forecast->share, 5)],
+        ]);
+    }
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Passwords;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Passwords\ChangePassword;
+use Kennel\App\Passwords\PasswordWords;
+use Kennel\App\Passwords\SetPassword;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Passwords\PasswordBox;
+use Kennel\Core\Passwords\PasswordPolicy;
+use Kennel\Core\Passwords\Policy\Candidate;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Secrets\Secret;
+
+final readonly class PasswordController
+{
+    /** What a new password would be told, while it is typed. Of no account. */
+    public function verdict(Request $request, SetPassword $setPassword, PasswordPolicy $policy, PasswordWords $words): JsonResponse
+    {
+        $body = Body::of($request);
+        $password = $body->secret('password') ?? new Secret('');
+        [$email, $name, $app] = [$body->text('email'), $body->text('name') ?? '', $body->text('app')];
+        $body->complete();
+        $candidate = $setPassword->candidate($password, $email, $name, $app);
+
+        return Json::ok($candidate instanceof Candidate
+            ? $words->of($policy->verdict($candidate), $candidate->estimate(), null)
+            : $words->of($policy->verdict(null), null, $candidate));
+    }
+
+    public function change(Request $request, CurrentSession $session, ChangePassword $change): Response
+    {
+        $holder = $session->get();
+        $body = Body::of($request);
+        $current = $body->secret('current') ?? new Secret('');
+        $new = $body->secret('password');
+        $endOthers = $body->yes('end_others');
+        $body->complete();
+        // An empty box means unchanged, everywhere; here there is nothing else to change.
+        $new = PasswordBox::read($new);
+        if ($new === null) {
+            throw Problem::invalid([new Reason('password.required', 'password')]);
+        }
+        $change($holder, $current, $new, $endOthers);
+
+        return new Response(status: 204);
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Pictures;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Pictures\PictureLinks;
+use Kennel\App\Pictures\Pictures;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Pictures\Generated;
+use Kennel\Core\Pictures\PictureRules;
+
+final readonly class PictureController
+{
+    /** An address that does not (or no longer) work answers like one that never did. */
+    public function show(string $id, int $size, Request $request, Pictures $pictures, PictureLinks $links, PictureRules $rules): Response
+    {
+        $kind = in_array($size, Pictures::SIZES, true) ? $pictures->kindOf($id) : null;
+        $isOpen = $kind === 'logo' || ($kind === 'account' && $rules->arePublic);
+        $until = $request->query('until');
+        $signature = $request->query('signature');
+        if ($kind === null || (! $isOpen && ! $links->isGood($id, $size, is_string($until) ? $until : null, is_string($signature) ? $signature : null))) {
+            throw Problem::notFound();
+        }
+
+        return new Response($pictures->read($id, $size) ?? throw Problem::notFound(), 200, [
+            'Content-Type' => 'image/webp',
+            'Cache-Control' => $isOpen ? 'public, max-age=86400, immutable' : 'private, max-age=60',
+            'Content-Security-Policy' => "default-src 'none'; sandbox",
+        ]);
+    }
+
+    /** For whoever has sent none: drawn from the id alone, so that it says nothing. */
+    public function generated(string $id): Response
+    {
+        return new Response(Generated::svg($id), 200, ['Content-Type' => 'image/svg+xml', 'Cache-Control' => 'public, max-age=86400, immutable', 'Content-Security-Policy' => "default-src 'none'; style-src 'none'; sandbox"]);
+    }
+
+    /** An operator sends an app's logo; a draft of the rules then names it. */
+    public function sendLogo(Request $request, CurrentSession $session, Pictures $pictures, AuditTrail $audit): JsonResponse
+    {
+        $operator = $session->require('kennel:rules.manage');
+        $id = $pictures->add($request->getContent(), null);
+        $audit->record('rules.logo_sent', $operator->asOperator(), null, [], ['picture' => $id], record: 'logo');
+
+        return Json::ok(['id' => $id], 201);
+    }
+}

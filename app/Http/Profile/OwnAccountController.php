@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Profile;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\ChangeFields;
+use Kennel\App\Accounts\Duties\AcceptTerms;
+use Kennel\App\Accounts\Standings;
+use Kennel\App\Http\Accounts\AccountResource;
+use Kennel\App\Http\Fields\StoredFields;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\EntityTag;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Pictures\Pictures;
+use Kennel\App\Profile\EditOwnAccount;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Fields\FieldKind;
+use Kennel\Core\Fields\FieldRules;
+
+/** What holders do with their own account. These doors settle duties, so they are open to limited accounts. */
+final readonly class OwnAccountController
+{
+    public function __construct(private CurrentSession $session, private Accounts $accounts, private Standings $standings, private StoredFields $fields, private AccountResource $resource)
+    {
+    }
+
+    public function show(): JsonResponse
+    {
+        return $this->answer($this->accounts->find($this->session->get()->accountId) ?? throw Problem::notFound());
+    }
+
+    /** The edit form. A password box that is empty, or not sent, leaves the password as it is. */
+    public function edit(Request $request, EditOwnAccount $edit): JsonResponse
+    {
+        $holder = $this->session->get();
+        $body = Body::of($request);
+        [$name, $current, $password] = [$body->text('name'), $body->secret('current'), $body->secret('password')];
+        $body->complete();
+
+        return $this->answer($edit($holder, $name, $current, $password, static fn (Account $account) => EntityTag::require($request, $account->version)));
+    }
+
+    public function changeFields(Request $request, ChangeFields $change): JsonResponse
+    {
+        $holder = $this->session->get();
+        $body = Body::of($request);
+        $fields = $body->object('fields');
+        $body->complete();
+
+        return $this->answer($change($holder->accountId, $fields, $holder, true, static fn (Account $account) => EntityTag::require($request, $account->version)));
+    }
+
+    public function acceptTerms(Request $request, AcceptTerms $accept): JsonResponse
+    {
+        $holder = $this->session->get();
+        $body = Body::of($request);
+        $version = $body->text('version') ?? '';
+        $body->complete();
+        $accept($holder, $version, $request->ip());
+
+        return $this->show();
+    }
+
+    /** The file itself is the body, whatever type it claims to be of. */
+    public function sendPicture(string $field, Request $request, FieldRules $rules, Pictures $pictures, ChangeFields $change): JsonResponse
+    {
+        $holder = $this->session->get();
+        $found = $rules->find($field);
+        if ($found === null || $found->kind !== FieldKind::Picture || ! $found->isHolders || ! $found->isAskedBy((string) $holder->appKey)) {
+            throw Problem::notFound();
+        }
+        $id = $pictures->add($request->getContent(), $holder->accountId);
+        $account = $change($holder->accountId, [$field => $id], $holder, true, static function (): void {
+        });
+
+        return $this->answer($account);
+    }
+
+    private function answer(Account $account): JsonResponse
+    {
+        $standing = $this->standings->of($account);
+
+        return Json::ok([
+            'id' => $account->id,
+            'version' => $account->version,
+            'name' => $account->name,
+            'email' => $account->email,
+            'app' => $account->app_key,
+            'access' => $standing->access->value,
+            'owed' => array_map($this->resource->owed(...), $standing->owed),
+            'fields' => $this->fields->of($account),
+        ], headers: ['ETag' => EntityTag::of($account->version)]);
+    }
+}

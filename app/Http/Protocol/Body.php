@@ -1,0 +1,155 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Protocol;
+
+use Illuminate\Http\Request;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
+use Kennel\Core\Secrets\Secret;
+
+/**
+ * A request's JSON object, read strictly: known keys only, each of its type and size, all mistakes reported at once. Values arrive
+ * exactly as they were sent; nothing is trimmed or cast.
+ */
+final class Body
+{
+    /** In bytes. The largest thing anyone sends by hand is a name and a password. */
+    public const MAXIMUM = 65_536;
+
+    /** In bytes, for the doors that take a whole rule book: terms in many words, and hundreds of choices. */
+    public const RULE_BOOK = 1_048_576;
+
+    /** In bytes, for one text; the rules in the core are far stricter and say so in code points. */
+    private const LONGEST_TEXT = 16_384;
+
+    /** @var list<Reason> */
+    private array $reasons = [];
+
+    /** @var list<string> */
+    private array $read = [];
+
+    /** @param  array<array-key, mixed>  $values */
+    private function __construct(private readonly array $values)
+    {
+    }
+
+    /** @throws Problem 400, 413 or 415 */
+    public static function of(Request $request, int $maximum = self::MAXIMUM): self
+    {
+        if ($request->headers->get('Content-Type') === null || ! preg_match('#^application/json\s*(;|$)#i', (string) $request->headers->get('Content-Type'))) {
+            throw new Problem(415, 'request.not_json');
+        }
+        $content = $request->getContent();
+        if (strlen($content) > $maximum) {
+            throw new Problem(413, 'request.too_large', [new Reason('request.too_large', null, ['maximum' => $maximum])]);
+        }
+        $values = json_decode($content, true, 16);
+        // "{}" and "[]" decode alike; only an object may be meant here.
+        if (! is_array($values) || ! str_starts_with(ltrim($content), '{')) {
+            throw new Problem(400, 'request.malformed');
+        }
+
+        return new self($values);
+    }
+
+    public function text(string $key): ?string
+    {
+        $value = $this->value($key);
+        if ($value === null) {
+            return null;
+        }
+        if (! is_string($value)) {
+            $this->reasons[] = new Reason('type.text', $key);
+
+            return null;
+        }
+        if (strlen($value) > self::LONGEST_TEXT) {
+            $this->reasons[] = new Reason('text.too_long', $key, ['maximum' => self::LONGEST_TEXT]);
+
+            return null;
+        }
+
+        return $value;
+    }
+
+    /** @throws Problem 422 at once, since nothing can be done without it */
+    public function address(string $key): EmailAddress
+    {
+        try {
+            return EmailAddress::parse($this->text($key) ?? '');
+        } catch (Refused $refused) {
+            throw Problem::invalid([...$this->reasons, $refused->reason]);
+        }
+    }
+
+    public function secret(string $key): ?Secret
+    {
+        $text = $this->text($key);
+
+        return $text === null ? null : new Secret($text);
+    }
+
+    /** @return array<array-key, mixed> empty when it was not sent */
+    public function object(string $key): array
+    {
+        $value = $this->value($key) ?? [];
+        if (! is_array($value) || ($value !== [] && array_is_list($value))) {
+            $this->reasons[] = new Reason('type.object', $key);
+
+            return [];
+        }
+
+        return $value;
+    }
+
+    public function number(string $key): ?int
+    {
+        $value = $this->value($key);
+        if ($value !== null && ! is_int($value)) {
+            $this->reasons[] = new Reason('type.integer', $key);
+
+            return null;
+        }
+
+        return $value;
+    }
+
+    public function yes(string $key): bool
+    {
+        $value = $this->value($key) ?? false;
+        if (! is_bool($value)) {
+            $this->reasons[] = new Reason('type.boolean', $key);
+
+            return false;
+        }
+
+        return $value;
+    }
+
+    /**
+     * Called once everything has been read.
+     *
+     * @throws Problem 422 with every mistake
+     */
+    public function complete(): void
+    {
+        foreach (array_keys($this->values) as $key) {
+            if (! in_array((string) $key, $this->read, true)) {
+                $this->reasons[] = new Reason('key.unknown', mb_substr((string) $key, 0, 60));
+            }
+        }
+        if ($this->reasons !== []) {
+            throw Problem::invalid($this->reasons);
+        }
+    }
+
+    private function value(string $key): mixed
+    {
+        $this->read[] = $key;
+
+        return $this->values[$key] ?? null;
+    }
+}

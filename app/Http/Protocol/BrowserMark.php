@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Protocol;
+
+use Illuminate\Http\Request;
+use Kennel\Core\Secrets\Entropy;
+use Kennel\Core\Secrets\Token;
+use Symfony\Component\HttpFoundation\Cookie;
+
+/**
+ * Tells that the browser which presses a link is the one that signed up. It is given out with the form, proves nothing else, and is kept
+ * as a digest beside the sign-up alone.
+ */
+final readonly class BrowserMark
+{
+    private const COOKIE = '__Host-kennel-browser';
+
+    private const DAYS = 30;
+
+    public function __construct(private Entropy $entropy)
+    {
+    }
+
+    public static function of(Request $request): ?Token
+    {
+        $cookie = $request->cookies->get(self::COOKIE);
+
+        return is_string($cookie) ? Token::read($cookie) : null;
+    }
+
+    /** The one it has, or a new one. */
+    public function cookie(Request $request): Cookie
+    {
+        $token = self::of($request) ?? Token::draw($this->entropy);
+
+        return Cookie::create(self::COOKIE, $token->reveal(), new \DateTimeImmutable('+'.self::DAYS.' days'), '/', null, true, true, false, Cookie::SAMESITE_STRICT);
+    }
+}

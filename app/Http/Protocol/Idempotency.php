@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Protocol;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Platform\Moment;
+use Psr\Clock\ClockInterface;
+use Symfony\Component\HttpFoundation\Response;
+
+/**
+ * Answers a repeated create with the first answer. Keys are kept for a day; the request is kept as a keyed digest only, since it
+ * may hold a password.
+ */
+final readonly class Idempotency
+{
+    /** A key that was begun and never answered belongs to a server that died; after this it may be tried again. */
+    private const ABANDONED = '-30 seconds';
+
+    public function __construct(private ConnectionInterface $database, private ClockInterface $clock)
+    {
+    }
+
+    /** @param  \Closure(Request): Response  $next */
+    public function handle(Request $request, \Closure $next): Response
+    {
+        $key = $request->headers->get('Idempotency-Key');
+        if ($key === null) {
+            return $next($request);
+        }
+        if (preg_match('/^[\x21-\x7E]{1,100}$/D', $key) !== 1) {
+            throw new Problem(400, 'idempotency.key');
+        }
+        // The browser's or program's address is part of the key: one client must not be handed another's answer.
+        $digest = hash('sha256', "{$request->getMethod()} {$request->path()} {$request->ip()} {$key}");
+        $requestDigest = hash_hmac('sha256', $request->getContent(), (string) config('app.key'));
+        $earlier = $this->begin($digest, $requestDigest);
+        if ($earlier !== null) {
+            return $earlier;
+        }
+        $response = $next($request);
+        $row = $this->database->table('idempotency_keys')->where('digest', $digest);
+        if ($response->getStatusCode() >= 400 || $response->headers->getCookies() !== []) {
+            // Nothing was created, and the request may be mended and sent again under its key. Or a cookie was set, which is a secret: it is not
+            // kept, and an answer without it would be another answer.
+            $row->delete();
+        } else {
+            $row->update(['status' => $response->getStatusCode(), 'body' => $response->getContent()]);
+        }
+
+        return $response;
+    }
+
+    private function begin(string $digest, string $requestDigest): ?Response
+    {
+        return $this->database->transaction(function () use ($digest, $requestDigest): ?Response {
+            $table = $this->database->table('idempotency_keys');
+            $now = $this->clock->now();
+            $row = $table->clone()->where('digest', $digest)->first();
+            if ($row !== null && $row->request_digest !== $requestDigest) {
+                throw new Problem(422, 'idempotency.other_request');
+            }
+            if ($row !== null && $row->status !== null) {
+                return new JsonResponse($row->body, (int) $row->status, ['Idempotent-Replay' => 'true'], json: true);
+            }
+            if ($row !== null && Moment::read($row->created_at) > $now->modify(self::ABANDONED)) {
+                throw new Problem(409, 'idempotency.in_progress', headers: ['Retry-After' => '2']);
+            }
+            $table->clone()->updateOrInsert(['digest' => $digest], ['request_digest' => $requestDigest, 'created_at' => Moment::write($now)]);
+
+            return null;
+        });
+    }
+}

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Protocol;
+
+use Illuminate\Http\JsonResponse;
+
+/** JSON as it should be read: slashes and scripts unescaped. */
+final class Json
+{
+    /**
+     * @param  array<string, mixed>  $data
+     * @param  array<string, string>  $headers
+     */
+    public static function ok(array $data, int $status = 200, array $headers = []): JsonResponse
+    {
+        return new JsonResponse(
+            json_encode($data, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE),
+            $status,
+            $headers,
+            json: true,
+        );
+    }
+}

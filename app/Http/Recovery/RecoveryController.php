@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Recovery;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\OperatorAuthority;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Recovery\AskForRecovery;
+use Kennel\App\Recovery\ResetPassword;
+use Kennel\App\Recovery\SendRecovery;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Secrets\Secret;
+
+final readonly class RecoveryController
+{
+    /** One answer whether the address is known, unknown, stopped or asked too soon. */
+    public function store(Request $request, AskForRecovery $ask): JsonResponse
+    {
+        $body = Body::of($request);
+        $address = $body->address('email');
+        $body->complete();
+        $ask($address);
+
+        return Json::ok(['state' => 'look_for_message'], 202);
+    }
+
+    public function inspect(Request $request, ResetPassword $reset): JsonResponse
+    {
+        $body = Body::of($request);
+        $token = $body->text('token') ?? '';
+        $body->complete();
+
+        return Json::ok($reset->inspect($token));
+    }
+
+    public function consume(Request $request, ResetPassword $reset): JsonResponse
+    {
+        $body = Body::of($request);
+        $token = $body->text('token') ?? '';
+        $password = $body->secret('password') ?? new Secret('');
+        $name = $body->text('name');
+        $body->complete();
+        $account = $reset($token, $password, $name);
+
+        return Json::ok(['address' => $account->email, 'app' => $account->app_key]);
+    }
+
+    /** An operator sends the link, and is told when that is too soon or pointless. */
+    public function sendByOperator(string $id, ConnectionInterface $database, Accounts $accounts, SendRecovery $send, CurrentSession $session, AuditTrail $audit, OperatorAuthority $authority): JsonResponse
+    {
+        $operator = $session->require('kennel:messages.send');
+        $database->transaction(function () use ($id, $accounts, $send, $operator, $audit, $authority): void {
+            $account = $accounts->find($id) ?? throw Problem::notFound();
+            $authority->require($operator, $account);
+            if (! in_array($account->status, [Status::Active, Status::Pending], true)) {
+                throw Problem::invalid([new Reason("account.{$account->status->value}")]);
+            }
+            if (! $send->isDue($account)) {
+                throw Problem::invalid([new Reason('verification.too_soon')]);
+            }
+            $send($account);
+            $audit->record('account.recovery_sent', $operator->asOperator(), $account->reference());
+        });
+
+        return Json::ok(['state' => 'queued'], 202);
+    }
+}

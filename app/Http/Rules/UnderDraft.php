@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Rules;
+
+use Illuminate\Http\Request;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\KennelProvider;
+use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Rules\Drafts;
+use Kennel\App\Rules\MakeJudge;
+use Kennel\App\Rules\RulesInForce;
+use Kennel\App\Sessions\CurrentSession;
+use Symfony\Component\HttpFoundation\Response;
+
+/**
+ * MakeJudge one request by the draft, for an operator who tries it on the real account page. The page speaks as an account page does;
+ * that an operator is behind it is read from the console's own cookie.
+ */
+final readonly class UnderDraft
+{
+    public const HEADER = 'kennel-rules';
+
+    /** @param  \Closure(Request): Response  $next */
+    public function handle(Request $request, \Closure $next): Response
+    {
+        $asked = $request->headers->get(self::HEADER);
+        if ($asked === null) {
+            return $next($request);
+        }
+        if ($asked !== 'draft') {
+            throw new Problem(400, 'request.malformed');
+        }
+        self::requireOperator($request);
+        $draft = app(Drafts::class)->current();
+        // What was read of the rules in force for the check above gives way.
+        foreach (KennelProvider::RULES as $rules) {
+            app()->forgetInstance($rules);
+        }
+        app(RulesInForce::class)->pretend($draft->document);
+        $response = $next($request);
+        // A draft is one operator's, and only for now.
+        $response->headers->set('Cache-Control', 'no-store');
+
+        return $response;
+    }
+
+    /** For doors that exist for the try alone. */
+    public static function requireOperator(Request $request): void
+    {
+        $console = $request->duplicate();
+        $console->headers->set(Surface::HEADER, Surface::Console->value);
+        app()->make(CurrentSession::class, ['request' => $console])->require('kennel:rules.read');
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Sessions;
+
+use Illuminate\Http\JsonResponse;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Platform\Words;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Accounts\Duty;
+
+/** The busiest door of all, so it has a controller of its own that asks for nothing it does not need. */
+final readonly class CurrentSessionController
+{
+    public function __construct(private CurrentSession $session)
+    {
+    }
+
+    public function show(): JsonResponse
+    {
+        $signedIn = $this->session->get();
+        $standing = $signedIn->standing;
+
+        return Json::ok([
+            'id' => $signedIn->sessionId,
+            'started_at' => $signedIn->startedAt,
+            'account' => ['id' => $signedIn->accountId, 'name' => $signedIn->name, 'email' => $signedIn->email, 'app' => $signedIn->appKey],
+            'standing' => [
+                'access' => $standing->access->value,
+                'duties' => array_map(static fn (Duty $duty): string => $duty->value, $standing->duties),
+                'reasons' => $standing->reasons === [] ? [] : app(Words::class)->reasons($standing->reasons),
+            ],
+            // The account pages have no use for them.
+            'permissions' => $signedIn->surface === Surface::Console ? $this->session->permissions()->names : [],
+        ]);
+    }
+}

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Sessions;
+
+use Illuminate\Http\Request;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\Core\Sessions\SessionRules;
+use Psr\Clock\ClockInterface;
+use Symfony\Component\HttpFoundation\Response;
+
+/** For doors that hand out power: the password was typed not long ago, so that an unlocked screen is not enough. */
+final readonly class RequireFreshProof
+{
+    public function __construct(private CurrentSession $session, private SessionRules $rules, private ClockInterface $clock)
+    {
+    }
+
+    /** @param  \Closure(Request): Response  $next */
+    public function handle(Request $request, \Closure $next): Response
+    {
+        if ($this->rules->proofFor->after($this->session->get()->provenAt) <= $this->clock->now()) {
+            throw new Problem(403, 'session.proof_required');
+        }
+
+        return $next($request);
+    }
+}

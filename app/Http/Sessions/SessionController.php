@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Sessions;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\OperatorAuthority;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Sessions\EndSessions;
+use Kennel\App\Sessions\SessionList;
+
+final readonly class SessionController
+{
+    public function __construct(private CurrentSession $session, private SessionList $list, private EndSessions $end, private AuditTrail $audit)
+    {
+    }
+
+    /** Signing out twice is signing out. */
+    public function signOut(Request $request, ConnectionInterface $database): Response
+    {
+        $signedIn = $this->session->find();
+        if ($signedIn !== null) {
+            $database->transaction(function () use ($signedIn): void {
+                $this->end->one($signedIn->sessionId, 'holder');
+                $this->audit->record('session.signed_out', $signedIn->asHolder(), ['id' => $signedIn->accountId, 'name' => $signedIn->name]);
+            });
+        }
+
+        return (new Response(status: 204))->withCookie(Surface::of($request)->forget());
+    }
+
+    public function index(Request $request): JsonResponse
+    {
+        $query = new Query($request);
+
+        return Json::ok($this->list->page($query->uuid('account'), $query->text('cursor'), $query->number('limit', 50, 1, 200)));
+    }
+
+    public function end(string $id, ConnectionInterface $database, Accounts $accounts, OperatorAuthority $authority): Response
+    {
+        $operator = $this->session->require('kennel:sessions.end');
+        $session = $this->list->find($id) ?? throw Problem::notFound();
+        $database->transaction(function () use ($operator, $session, $accounts, $authority): void {
+            $authority->require($operator, $accounts->find($session['account_id']) ?? throw Problem::notFound());
+            $this->end->one($session['id'], 'operator');
+            $this->audit->record('session.ended', $operator->asOperator(), ['id' => $session['account_id'], 'name' => $session['name']], ['state' => 'live'], ['state' => 'ended'], record: 'session');
+        });
+
+        return new Response(status: 204);
+    }
+}

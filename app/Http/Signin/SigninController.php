@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Signin;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Platform\Throttling\Source;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Signin\AttemptSignin;
+use Kennel\App\Signin\ProveAgain;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Secrets\Secret;
+
+final readonly class SigninController
+{
+    /** The token goes out once, in the cookie, and never in a body. */
+    public function store(Request $request, AttemptSignin $signIn): JsonResponse
+    {
+        $body = Body::of($request);
+        $email = $body->text('email');
+        $password = $body->secret('password');
+        $kept = $body->yes('keep');
+        $body->complete();
+        $missing = array_values(array_filter([
+            $email === null || trim($email) === '' ? new Reason('email.required', 'email') : null,
+            $password === null || $password->reveal() === '' ? new Reason('password.required', 'password') : null,
+        ]));
+        if ($missing !== [] || $email === null || $password === null) {
+            throw Problem::invalid($missing);
+        }
+        $session = $signIn($email, $password, $kept, $request) ?? throw new Problem(401, 'signin.refused');
+
+        return Json::ok(['id' => $session['id']], 201)
+            ->withCookie(Surface::of($request)->cookie($session['token']->reveal(), $kept ? $session['until'] : null));
+    }
+
+    /** The password once more, in a session there is. */
+    public function proveAgain(Request $request, CurrentSession $current, ProveAgain $prove): Response
+    {
+        $signedIn = $current->get();
+        $body = Body::of($request);
+        $password = $body->secret('password') ?? new Secret('');
+        $body->complete();
+        $prove($signedIn, $password, Source::of($request));
+
+        return new Response(status: 204);
+    }
+}

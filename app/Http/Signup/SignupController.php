@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Signup;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Apps\App;
+use Kennel\App\Apps\Apps;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\BrowserMark;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Http\Rules\UnderDraft;
+use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Platform\Words;
+use Kennel\App\Sessions\OpenSession;
+use Kennel\App\Signup\FormInput;
+use Kennel\App\Signup\Forms;
+use Kennel\App\Signup\Funnel;
+use Kennel\App\Signup\Rehearsal;
+use Kennel\App\Signup\SignupFigures;
+use Kennel\App\Signup\SubmitSignup;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Signup\SignupInput;
+
+final readonly class SignupController
+{
+    public function __construct(private Apps $apps, private Words $words)
+    {
+    }
+
+    /** A form is opened: what it has to send back, and how long it has to wait. */
+    public function open(Request $request, Forms $forms, SignupFigures $tallies, BrowserMark $mark): JsonResponse
+    {
+        $body = Body::of($request);
+        $app = $this->app($body->text('app'));
+        $body->complete();
+        $tallies->opened($app->key);
+
+        return Json::ok($forms->open($app->key), 201)->withCookie($mark->cookie($request));
+    }
+
+    public function store(Request $request, SubmitSignup $signUp, Forms $forms, OpenSession $openSession, SignupFigures $tallies): JsonResponse
+    {
+        [$input, $app, $form] = $this->read($request);
+        $source = (string) $request->ip();
+        $refusal = $forms->judge($app->key, $form, $source);
+        if ($refusal !== null) {
+            $tallies->refused($app->key, [$refusal->code]);
+            throw $refusal->code === 'bots.source'
+                ? new Problem(429, 'signup.refused', [$refusal], ['Retry-After' => (string) $forms->retryAfter($source)])
+                : new Problem(422, 'signup.refused', [$refusal]);
+        }
+        $session = null;
+        $verdict = $signUp($input, $app, BrowserMark::of($request), function (?Account $account) use ($app, $form, $forms, $request, $openSession, &$session): void {
+            if (! $forms->spend($app->key, $form)) {
+                throw new Problem(422, 'signup.refused', [new Reason('bots.form')]);
+            }
+            $session = $account !== null && $app->rules->opensSession ? $openSession($account->id, $request, false) : null;
+        });
+        if (! $verdict->isAccepted()) {
+            throw new Problem(422, 'signup.refused', $verdict->reasons);
+        }
+
+        return $session === null
+            ? Json::ok(['state' => 'look_for_message'], 202)
+            : Json::ok(['state' => 'signed_in'], 202)->withCookie(Surface::of($request)->cookie($session['token']->reveal(), null));
+    }
+
+    public function verdict(Request $request, SubmitSignup $signUp): JsonResponse
+    {
+        [$input, $app] = $this->read($request);
+        $verdict = $signUp->verdict($input, $app);
+
+        return Json::ok(['accepted' => $verdict->isAccepted(), 'reasons' => $this->words->reasons($verdict->reasons)]);
+    }
+
+    /** Everything a sign-up does, shown and undone: what it would write, send and record. */
+    public function rehearse(Request $request, SubmitSignup $signUp, Rehearsal $rehearsal): JsonResponse
+    {
+        UnderDraft::requireOperator($request);
+        [$input, $app] = $this->read($request);
+        $prepared = $signUp->prepare($input, $app, isRehearsal: true);
+        $evidence = ! $prepared->verdict->isAccepted() ? [] : $rehearsal->of(static fn () => $signUp->write($prepared, $app, null, static function (): void {
+        }));
+
+        return Json::ok([
+            'accepted' => $prepared->verdict->isAccepted(),
+            'reasons' => $this->words->reasons($prepared->verdict->reasons),
+            'state' => $app->rules->opensSession ? 'signed_in' : 'look_for_message',
+            'evidence' => $evidence,
+        ]);
+    }
+
+    public function funnel(Request $request, Funnel $funnel): JsonResponse
+    {
+        $query = new Query($request);
+
+        return Json::ok($funnel->of($query->text('app', 40), $query->number('days', 30, 1, 365)));
+    }
+
+    /** @return array{SignupInput, App, FormInput} */
+    private function read(Request $request): array
+    {
+        $body = Body::of($request);
+        $key = $body->text('app');
+        $input = new SignupInput($body->text('name'), $body->text('email'), $body->secret('password'), $body->object('fields'), $body->text('terms'));
+        $form = $body->object('form');
+        $body->complete();
+        $part = static fn (string $key): string => is_string($form[$key] ?? null) ? $form[$key] : '';
+
+        return [$input, $this->app($key), new FormInput($part('token'), $part('trap'), $part('answer'))];
+    }
+
+    private function app(?string $key): App
+    {
+        $app = $key === null || preg_match('/^[a-z0-9-]{1,40}$/D', $key) !== 1 ? null : $this->apps->find($key);
+
+        return $app ?? throw Problem::invalid([new Reason('app.unknown', 'app')]);
+    }
+}

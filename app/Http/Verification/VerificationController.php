@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Verification;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\OperatorAuthority;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Challenges\ChallengeList;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\BrowserMark;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Verification\AskForVerification;
+use Kennel\App\Verification\Claims;
+use Kennel\App\Verification\Presser;
+use Kennel\App\Verification\ProveAddress;
+use Kennel\App\Verification\SendVerification;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Reasons\Reason;
+
+final readonly class VerificationController
+{
+    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private SendVerification $send, private Claims $claims, private CurrentSession $session)
+    {
+    }
+
+    /** One answer whether the address is known, unknown, proven already or asked too soon. */
+    public function resend(Request $request, AskForVerification $ask): JsonResponse
+    {
+        $body = Body::of($request);
+        $address = $body->address('email');
+        $body->complete();
+        $ask($address, BrowserMark::of($request));
+
+        return Json::ok(['state' => 'look_for_message'], 202);
+    }
+
+    public function inspect(Request $request, ProveAddress $prove): JsonResponse
+    {
+        $body = Body::of($request);
+        $token = $body->text('token') ?? '';
+        $body->complete();
+
+        return Json::ok($prove->inspect(new Presser($token, BrowserMark::of($request))));
+    }
+
+    public function consume(Request $request, ProveAddress $prove): JsonResponse
+    {
+        $body = Body::of($request);
+        $presser = new Presser($body->text('token') ?? '', BrowserMark::of($request), $body->secret('password'), $body->secret('new_password'), $body->text('name'));
+        $body->complete();
+        $account = $prove($presser);
+
+        return Json::ok(['address' => $account->email, 'app' => $account->app_key]);
+    }
+
+    public function index(Request $request, ChallengeList $challenges): JsonResponse
+    {
+        $query = new Query($request);
+
+        return Json::ok($challenges->page($query->uuid('account'), $query->text('cursor'), $query->number('limit', 50, 1, 200)));
+    }
+
+    /** An operator sends the link again, and is told when that is too soon or pointless. */
+    public function resendByOperator(string $id, AuditTrail $audit, OperatorAuthority $authority): JsonResponse
+    {
+        $operator = $this->session->require('kennel:messages.send');
+        $this->database->transaction(function () use ($id, $audit, $operator, $authority): void {
+            $account = $this->accounts->find($id) ?? throw Problem::notFound();
+            $authority->require($operator, $account);
+            if ($account->status !== Status::Pending) {
+                throw Problem::invalid([new Reason('verification.not_owed')]);
+            }
+            if (! ($this->send)($account, $this->claims->of($account, null))) {
+                throw Problem::invalid([new Reason('verification.too_soon')]);
+            }
+            $audit->record('account.verification_resent', $operator->asOperator(), $account->reference());
+        });
+
+        return Json::ok(['state' => 'queued'], 202);
+    }
+}

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Publishing;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Cases\Cases;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Rules\Draft;
+use Kennel\App\Rules\Drafts;
+use Kennel\App\Rules\Revision;
+use Kennel\App\Rules\Revisions;
+use Kennel\App\Rules\TryHashing;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\WrittenReason;
+use Kennel\Core\Rules\RuleBook;
+
+/** Puts the reviewed draft into force. Failing cases stop it unless they are overruled with a reason; what would break stored data always does. */
+final readonly class PublishDraft
+{
+    public function __construct(private ConnectionInterface $database, private Drafts $drafts, private Revisions $revisions, private Cases $cases, private TryHashing $hashing)
+    {
+    }
+
+    /** @throws Problem 412, 422, 428 */
+    public function __invoke(?string $tag, string $why, ?string $overrule, SignedIn $operator): Revision
+    {
+        // What takes time is done upon the draft as it stands; the tag says inside whether it still does.
+        $draft = $this->drafts->unchanged($tag);
+        $cases = $this->cases->fingerprint();
+        $reasons = [...WrittenReason::reasonsAgainst($why), ...$this->reasonsAgainst($draft, $overrule)];
+        if ($reasons !== []) {
+            throw new Problem(422, 'rules.not_published', $reasons);
+        }
+
+        return $this->database->transaction(function () use ($draft, $cases, $why, $overrule, $operator): Revision {
+            $this->drafts->unchanged($draft->tag());
+            if ($this->cases->fingerprint() !== $cases) {
+                throw new Problem(412, 'rules.cases_changed');
+            }
+            $outcome = $this->revisions->publish($draft->document, $draft->baseRevision, trim($why), $operator->asOperator(), $overrule === null ? null : trim($overrule));
+            if ($outcome['blockers'] !== []) {
+                throw new Problem(422, 'rules.not_published', $outcome['blockers']);
+            }
+            $this->drafts->close();
+
+            return $this->revisions->newest();
+        });
+    }
+
+    /** @return list<Reason> */
+    private function reasonsAgainst(Draft $draft, ?string $overrule): array
+    {
+        if (! $draft->exists()) {
+            return [new Reason('rules.no_draft')];
+        }
+        $book = RuleBook::fromArray($draft->document);
+        $reasons = [...$draft->reviewedAt === null ? [new Reason('rules.not_reviewed')] : [], ...$this->hashing->reasonsAgainst($book->hashing)];
+        $failing = $this->cases->failing($book);
+        if ($failing === []) {
+            return $reasons;
+        }
+
+        return [...$reasons, ...$overrule === null
+            ? [new Reason('rules.cases_fail', 'overrule', ['cases' => $failing])]
+            : array_map(static fn (Reason $reason): Reason => new Reason($reason->code, 'overrule', $reason->parameters), WrittenReason::reasonsAgainst($overrule))];
+    }
+}

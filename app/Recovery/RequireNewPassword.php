@@ -1,0 +1,155 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Recovery;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\Keepers;
+use Kennel\App\Accounts\OperatorAuthority;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Challenges\Challenges;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Mail\Messages;
+use Kennel\App\Passwords\PasswordHistory;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Sessions\EndSessions;
+use Kennel\Core\Accounts\PasswordOwed;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Challenges\ChallengePurpose;
+use Kennel\Core\Passwords\PasswordHasher;
+use Kennel\Core\Passwords\PreparedPassword;
+use Kennel\Core\Passwords\TemporaryPassword;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\WrittenReason;
+use Kennel\Core\Secrets\Entropy;
+use Kennel\Core\Secrets\Secret;
+use Psr\Clock\ClockInterface;
+
+/** An operator has a holder choose a new password: after the next sign-in, or with a temporary one that is handed over. */
+final readonly class RequireNewPassword
+{
+    /** How long a temporary password can be used for signing in. */
+    private const HOURS = 24;
+
+    public function __construct(
+        private ConnectionInterface $database,
+        private ClockInterface $clock,
+        private Entropy $entropy,
+        private PasswordHasher $hasher,
+        private Accounts $accounts,
+        private EndSessions $endSessions,
+        private PasswordHistory $history,
+        private SendRecovery $sendRecovery,
+        private Messages $messages,
+        private AuditTrail $audit,
+        private OperatorAuthority $authority,
+        private Keepers $keepers,
+        private Challenges $challenges,
+    ) {
+    }
+
+    /**
+     * @param  \Closure(Account): void  $condition  throws when the record is not the one the operator saw
+     *
+     * @throws Problem 404, 412, 422
+     */
+    public function atNextSignIn(string $id, string $why, SignedIn $operator, \Closure $condition): Account
+    {
+        return $this->database->transaction(function () use ($id, $why, $operator, $condition): Account {
+            $account = $this->usable($id, $why, $operator, $condition);
+            $before = $account->password_owed;
+            // Asked for on top of a stronger mark, that one stays.
+            $owed = $before->strengthenedBy(PasswordOwed::Asked);
+            $this->accounts->change($account, ['password_owed' => $owed]);
+            $this->audit->record('account.password_change_asked', $operator->asOperator(), $account->reference(), ['password_owed' => $before->value], ['password_owed' => $owed->value], trim($why));
+
+            return $account;
+        });
+    }
+
+    /**
+     * Others may know the password: every session ends, and a new one is set by the link in the message that goes out at once. Knowing
+     * the present one is not enough, since it may not be the holder who does.
+     *
+     * @param  \Closure(Account): void  $condition  throws when the record is not the one the operator saw
+     *
+     * @throws Problem 404, 412, 422
+     */
+    public function asCompromised(string $id, string $why, SignedIn $operator, \Closure $condition): Account
+    {
+        return $this->database->transaction(function () use ($id, $why, $operator, $condition): Account {
+            $account = $this->somebodyElse($id, $why, $operator, $condition);
+            $before = $account->password_owed;
+            $this->accounts->change($account, ['password_owed' => PasswordOwed::Compromised]);
+            $ended = $this->endSessions->allOf($account->id, 'password compromised');
+            ($this->sendRecovery)($account);
+            $this->audit->record('account.password_compromised', $operator->asOperator(), $account->reference(), ['password_owed' => $before->value], ['password_owed' => 'compromised', 'sessions_ended' => $ended], trim($why));
+
+            return $account;
+        });
+    }
+
+    /**
+     * Takes the place of the former password and ends every session. Returned once or mailed, kept as a hash, logged nowhere.
+     *
+     * @param  \Closure(Account): void  $condition  throws when the record is not the one the operator saw
+     *
+     * @return Secret|null null when it is on its way to the holder
+     *
+     * @throws Problem 404, 412, 422
+     */
+    public function byTemporaryOne(string $id, string $why, bool $isMailed, SignedIn $operator, \Closure $condition): ?Secret
+    {
+        $temporary = TemporaryPassword::draw($this->entropy);
+        $hash = $this->hasher->hash(PreparedPassword::from($temporary));
+        $this->database->transaction(function () use ($id, $why, $isMailed, $operator, $condition, $hash, $temporary): void {
+            $account = $this->somebodyElse($id, $why, $operator, $condition);
+            $before = $account->password_owed;
+            $this->history->keep($account);
+            $this->accounts->storeHash($account, $hash);
+            $until = Moment::write($this->clock->now()->modify('+'.self::HOURS.' hours'));
+            $this->accounts->change($account, ['password_owed' => PasswordOwed::Temporary, 'password_until' => $until]);
+            $ended = $this->endSessions->allOf($account->id, 'temporary password');
+            // A reset link from before would set the password once more.
+            $this->challenges->supersede($account->id, ChallengePurpose::ResetPassword);
+            if ($isMailed) {
+                // Sealed in the outbox, as messages with links are.
+                $this->messages->queueToHolder('temporary_password', $account, 'sign-in', ['password' => $temporary->reveal(), 'hours' => self::HOURS]);
+            }
+            $this->audit->record('account.temporary_password_set', $operator->asOperator(), $account->reference(), ['password_owed' => $before->value], ['password_owed' => 'temporary', 'until' => $until, 'handed_over' => $isMailed ? 'by a message' : 'by the operator', 'sessions_ended' => $ended], trim($why));
+        });
+
+        return $isMailed ? null : $temporary;
+    }
+
+    /** @param  \Closure(Account): void  $condition */
+    private function somebodyElse(string $id, string $why, SignedIn $operator, \Closure $condition): Account
+    {
+        if ($id === $operator->accountId) {
+            throw Problem::invalid([new Reason('account.self')]);
+        }
+
+        return $this->usable($id, $why, $operator, $condition);
+    }
+
+    /** @param  \Closure(Account): void  $condition */
+    private function usable(string $id, string $why, SignedIn $operator, \Closure $condition): Account
+    {
+        $account = $this->accounts->find($id) ?? throw Problem::notFound();
+        $condition($account);
+        $this->authority->require($operator, $account);
+        $isStopped = $account->status === Status::Suspended || $account->status === Status::Closed;
+        $reasons = [...WrittenReason::reasonsAgainst($why), ...match (true) {
+            $isStopped => [new Reason("account.{$account->status->value}")],
+            // Until a new password is chosen they have no full standing, and may not find the way back.
+            $this->keepers->isLast($account) => [new Reason('account.last_keeper')],
+            default => [],
+        }];
+
+        return $reasons === [] ? $account : throw Problem::invalid($reasons);
+    }
+}

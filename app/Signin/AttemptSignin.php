@@ -1,0 +1,161 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Signin;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Http\Request;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\NoteSeen;
+use Kennel\App\Accounts\Standings;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Audit\Strangers;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Passwords\Brakes;
+use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\RequestContext;
+use Kennel\App\Platform\Throttling\Source;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Sessions\EndSessions;
+use Kennel\App\Sessions\OpenSession;
+use Kennel\Core\Accounts\AddressRules;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Passwords\PasswordHasher;
+use Kennel\Core\Passwords\PreparedPassword;
+use Kennel\Core\Reasons\Refused;
+use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Secrets\Token;
+use Kennel\Core\Signin\DecideSignin;
+use Psr\Clock\ClockInterface;
+
+/** Opens a session for an address and a password, or refuses without saying why. */
+final readonly class AttemptSignin
+{
+    private const TRIES = 3;
+
+    public function __construct(
+        private ConnectionInterface $database,
+        private Accounts $accounts,
+        private DecideSignin $decide,
+        private PasswordHasher $hasher,
+        private CurrentSession $current,
+        private OpenSession $openSession,
+        private EndSessions $endSessions,
+        private AuditTrail $audit,
+        private RequestContext $context,
+        private NoteSeen $noteSeen,
+        private Standings $standings,
+        private ClockInterface $clock,
+        private RefusalTime $refusalTime,
+        private AddressRules $addresses,
+        private Brakes $brakes,
+        private Strangers $strangers,
+    ) {
+    }
+
+    /**
+     * @return array{id: string, token: Token, until: \DateTimeImmutable}|null null when refused
+     *
+     * @throws Problem 429 while the brake is on, 409 when the account never stood still
+     */
+    public function __invoke(string $email, Secret $typed, bool $kept, Request $request): ?array
+    {
+        $attempt = $this->brakes->enter($this->key($email), Source::of($request));
+        for ($try = 0; $try < self::TRIES; $try++) {
+            try {
+                $session = $this->attempt($email, $typed, $kept, $request);
+                if ($session !== null) {
+                    $attempt->succeeded();
+                }
+
+                return $session;
+            } catch (ChangedMeanwhile) {
+                // Another password, another standing, or the same password hashed anew by a sign-in elsewhere: looked at from the start.
+            }
+        }
+        throw new Problem(409, 'signin.changed_meanwhile', headers: ['Retry-After' => '1']);
+    }
+
+    /**
+     * @return array{id: string, token: Token, until: \DateTimeImmutable}|null null when refused
+     *
+     * @throws ChangedMeanwhile when what was verified is no longer what is stored
+     */
+    private function attempt(string $email, Secret $typed, bool $kept, Request $request): ?array
+    {
+        $account = $this->account($email);
+        $password = $this->password($typed);
+        $began = hrtime(true);
+        $verdict = ($this->decide)($password, $account?->password_hash, $account === null ? null : $this->standings->of($account));
+        // Asked after the password was verified, so that the time tells nothing of a temporary one that has run out.
+        if (! $verdict->accepted || $account === null || $password === null || $this->hasRunOut($account)) {
+            $this->database->transaction(fn () => $this->strangers->note('session.refused', $account?->reference()));
+            $this->refusalTime->holdBack($began);
+
+            return null;
+        }
+        $renewed = $verdict->rehash ? $this->hasher->hash($password) : null;
+        $this->context->accountId = $account->id;
+
+        return $this->database->transaction(function () use ($account, $renewed, $kept, $request): array {
+            $now = $this->accounts->find($account->id);
+            if ($now === null || $now->password_hash !== $account->password_hash || $this->hasRunOut($now) || ! $this->standings->of($now)->maySignIn()) {
+                throw new ChangedMeanwhile;
+            }
+            // Whatever this browser was signed in as ends here: a token known before signing in is worth nothing after.
+            $former = $this->current->find();
+            if ($former !== null) {
+                $this->endSessions->one($former->sessionId, 'signed in anew');
+            }
+            if ($renewed !== null) {
+                $this->accounts->storeHash($now, $renewed);
+            }
+            $session = ($this->openSession)($account->id, $request, $kept);
+            ($this->noteSeen)($account->id, $this->clock->now());
+            $this->audit->record('session.signed_in', Actor::holder($account->id, $account->name), $account->reference(), [], [
+                'session' => $session['id'],
+                'kept' => $kept,
+                'proven_by' => 'password',
+            ], record: 'session');
+
+            return $session;
+        });
+    }
+
+    private function hasRunOut(Account $account): bool
+    {
+        return $account->password_until !== null && Moment::read($account->password_until) <= $this->clock->now();
+    }
+
+    /** What the brake counts by: one key for all spellings of an address, and for what is none, as it was typed. */
+    private function key(string $email): string
+    {
+        try {
+            return $this->addresses->lookupKey(EmailAddress::parse($email));
+        } catch (Refused) {
+            return $email;
+        }
+    }
+
+    private function account(string $email): ?Account
+    {
+        try {
+            return $this->accounts->byAddress(EmailAddress::parse($email));
+        } catch (Refused) {
+            return null;
+        }
+    }
+
+    /** Null for what could never be a password; that says nothing about the account, so it may be answered at once. */
+    private function password(Secret $typed): ?PreparedPassword
+    {
+        try {
+            return PreparedPassword::from($typed);
+        } catch (Refused) {
+            return null;
+        }
+    }
+}

@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Challenges;
+
+/** A challenge proves one thing only; a token for one purpose is unknown to every other. */
+enum ChallengePurpose: string
+{
+    case VerifyAddress = 'verify_address';
+    case ResetPassword = 'reset_password';
+}

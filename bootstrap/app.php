@@ -19,6 +19,7 @@ use Kennel\App\Http\Protocol\RenderProblem;
 use Kennel\App\Http\Protocol\RequireSameOrigin;
 use Kennel\App\Http\Protocol\SecurityHeaders;
 use Kennel\App\Http\Rules\RefuseDraft;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Demo\Commands\SeedDemo;
 
 $app = Application::configure(basePath: dirname(__DIR__))
@@ -41,7 +42,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         $middleware->group('api', [RecordWire::class, RequireSameOrigin::class, RefuseDraft::class]);
     })
     ->withExceptions(static function (Exceptions $exceptions): void {
-        $exceptions->dontReport(Problem::class);
+        $exceptions->dontReport([Problem::class, Refusal::class]);
         $exceptions->render(static fn (Throwable $error, Illuminate\Http\Request $request) => app(RenderProblem::class)($error, $request));
     })
     ->create();

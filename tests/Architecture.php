@@ -55,7 +55,7 @@ final class Architecture
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('Kennel\App'))
-            ->excluding(Selector::inNamespace('Kennel\App\Mail'), Selector::classname(KennelProvider::class))
+            ->excluding(Selector::inNamespace('Kennel\App\Mail'), Selector::inNamespace('Kennel\App\Http\Mail'), Selector::classname(KennelProvider::class))
             ->shouldNotDependOn()
             ->classes(Selector::classname(\Kennel\App\Mail\Message::class), Selector::classname(\Kennel\App\Mail\Composition::class))
             ->because('other capabilities queue messages; they never handle one');

@@ -7,8 +7,8 @@ namespace Kennel\App\Accounts;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Database\Query\Builder;
 use Kennel\App\Fields\FieldValues;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Paging\Cursor;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Fields\FieldKind;
 use Kennel\Core\Fields\FieldRules;
@@ -49,7 +49,7 @@ final readonly class AccountList
             return ['items' => [], 'next' => null, 'total' => 0, 'total_is_exact' => true];
         }
         if ($field === null && ltrim($sort, '-') === 'field') {
-            throw Problem::invalid([new Reason('query.field', 'field')]);
+            throw Refusal::invalid([new Reason('query.field', 'field')]);
         }
         $rows = $this->filtered($status, ltrim($sort, '-') === 'field' ? $field : null);
         if ($hash !== null) {

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Kennel\App\Accounts;
 
 use Illuminate\Support\Str;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PasswordOwed;
@@ -65,20 +65,20 @@ final readonly class Accounts
      *
      * @param  array<string, mixed>  $changes
      *
-     * @throws Problem 412
+     * @throws Refusal when it changed meanwhile
      */
     public function change(Account $account, array $changes): Account
     {
         $read = $account->version;
         $account->fill([...$changes, 'version' => $read + 1]);
         if (Account::query()->where('seq', $account->seq)->where('version', $read)->update($account->getDirty()) !== 1) {
-            throw new Problem(412, 'update.changed_meanwhile');
+            throw Refusal::changedMeanwhile();
         }
 
         return $account->syncOriginal();
     }
 
-    /** For what belongs to the record and is kept elsewhere: roles, fields, waivers. @throws Problem 412 */
+    /** For what belongs to the record and is kept elsewhere: roles, fields, waivers. @throws Refusal when it changed meanwhile */
     public function touch(Account $account): Account
     {
         return $this->change($account, []);
@@ -98,14 +98,14 @@ final readonly class Accounts
     /**
      * Only in the place of the hash that was read. A new hash of the same password is not a change of the record, so the version stays.
      *
-     * @throws Problem 412
+     * @throws Refusal when it changed meanwhile
      */
     public function storeHash(Account $account, string $passwordHash): void
     {
         $read = $account->password_hash;
         $account->fill(['password_hash' => $passwordHash, 'hash_kind' => HashKind::of($passwordHash)]);
         if (Account::query()->where('seq', $account->seq)->where('password_hash', $read)->update($account->getDirty()) !== 1) {
-            throw new Problem(412, 'update.changed_meanwhile');
+            throw Refusal::changedMeanwhile();
         }
         $account->syncOriginal();
     }

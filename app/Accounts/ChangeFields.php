@@ -7,9 +7,10 @@ namespace Kennel\App\Accounts;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Fields\FieldValues;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Pictures\Pictures;
 use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\SeenVersion;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldKind;
@@ -39,15 +40,15 @@ final readonly class ChangeFields
     /**
      * @param  array<array-key, mixed>  $changes  by key
      * @param  SignedIn  $by  the holder of this very account, or an operator
-     * @param  \Closure(Account): void  $condition  throws when the record is not the one that was seen
+     * @param  SeenVersion  $seen  of the account
      *
-     * @throws Problem 404, 412, 422
+     * @throws Refusal when there is none, when it changed meanwhile, for what is invalid
      */
-    public function __invoke(string $accountId, array $changes, SignedIn $by, bool $asHolder, \Closure $condition, ?string $why = null): Account
+    public function __invoke(string $accountId, array $changes, SignedIn $by, bool $asHolder, SeenVersion $seen, ?string $why = null): Account
     {
-        return $this->database->transaction(function () use ($accountId, $changes, $by, $asHolder, $condition, $why): Account {
-            $account = $this->accounts->find($accountId) ?? throw Problem::notFound();
-            $condition($account);
+        return $this->database->transaction(function () use ($accountId, $changes, $by, $asHolder, $seen, $why): Account {
+            $account = $this->accounts->find($accountId) ?? throw Refusal::notFound();
+            $seen->require($account->version);
             if (! $asHolder) {
                 $this->authority->require($by, $account);
             }
@@ -80,7 +81,7 @@ final readonly class ChangeFields
         $verdict = ($this->decide)($asked, $changes, $required, $this->clock->now());
         $reasons = [...$verdict->reasons, ...$this->foreignPictures($account, $asked, $verdict->values)];
         if ($reasons !== []) {
-            throw Problem::invalid($reasons);
+            throw Refusal::invalid($reasons);
         }
 
         return $verdict->values;

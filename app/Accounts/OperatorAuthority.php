@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\App\Accounts;
 
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Roles\Authority;
@@ -17,14 +17,14 @@ final readonly class OperatorAuthority
     {
     }
 
-    /** @throws Problem 401 when the operator was stopped meanwhile, 403 */
+    /** @throws Refusal when the operator was stopped meanwhile, or the account may do what they may not */
     public function require(SignedIn $operator, Account $account): void
     {
         if (! in_array($this->accounts->find($operator->accountId)?->status, [Status::Active, Status::Pending], true)) {
-            throw new Problem(401, 'session.required');
+            throw Refusal::nobodySignedIn();
         }
         if (! $this->reaches($operator, $account->id)) {
-            throw new Problem(403, 'operator.beyond_authority');
+            throw Refusal::notAllowed('operator.beyond_authority');
         }
     }
 

@@ -7,8 +7,8 @@ namespace Kennel\App\Challenges;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Str;
 use Kennel\App\Accounts\Account;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Verification\Claim;
 use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Challenges\DecideChallenge;
@@ -45,14 +45,14 @@ final readonly class Challenges
         return $token;
     }
 
-    /** @throws Problem 422 with challenge.unknown, .used, .superseded or .expired */
+    /** @throws Refusal with challenge.unknown, .used, .superseded or .expired */
     public function find(string $text, ChallengePurpose $purpose): \stdClass
     {
         $token = Token::read($text);
         $row = $token === null ? null : $this->database->table('challenges')->where('token_digest', $token->digest())->first();
         $reason = ($this->decide)($row === null ? null : ChallengeList::facts($row), $purpose, $this->clock->now());
         if ($reason !== null || $row === null) {
-            throw new Problem(422, 'challenge.refused', [$reason ?? new Reason('challenge.unknown', 'token')]);
+            throw Refusal::invalid([$reason ?? new Reason('challenge.unknown', 'token')], 'challenge.refused');
         }
 
         return $row;

@@ -6,12 +6,12 @@ namespace Kennel\App\Console;
 
 use Illuminate\Console\Command;
 use Illuminate\Support\Str;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Imports\CheckImport;
 use Kennel\App\Imports\ImportAccounts;
 use Kennel\App\Imports\Imports;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Queue\Step;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
 use Kennel\Core\Imports\ImportRules;
 
@@ -35,9 +35,9 @@ final class ImportCommand extends Command
     {
         try {
             return $this->work($imports, $check, $import);
-        } catch (Problem $problem) {
-            foreach ($problem->reasons as $reason) {
-                $this->error($words->say($reason));
+        } catch (Refusal $refusal) {
+            foreach ($words->refusal($refusal) as $line) {
+                $this->error($line);
             }
 
             return self::FAILURE;

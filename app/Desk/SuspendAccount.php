@@ -10,8 +10,9 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\Keepers;
 use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Audit\AuditTrail;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\SeenVersion;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\Core\Accounts\ChangeStatus;
 use Kennel\Core\Accounts\Status;
@@ -31,19 +32,19 @@ final readonly class SuspendAccount
     }
 
     /**
-     * @param  \Closure(Account): void  $condition  throws when the record is not the one the operator saw
+     * @param  SeenVersion  $seen  of the account
      *
-     * @throws Problem 404, 412, 422
+     * @throws Refusal when there is none, when it changed meanwhile, for what is invalid
      */
-    public function __invoke(string $id, string $why, SignedIn $operator, \Closure $condition): Account
+    public function __invoke(string $id, string $why, SignedIn $operator, SeenVersion $seen): Account
     {
-        return $this->database->transaction(function () use ($id, $why, $operator, $condition): Account {
-            $account = $this->accounts->find($id) ?? throw Problem::notFound();
-            $condition($account);
+        return $this->database->transaction(function () use ($id, $why, $operator, $seen): Account {
+            $account = $this->accounts->find($id) ?? throw Refusal::notFound();
+            $seen->require($account->version);
             $this->authority->require($operator, $account);
             $reasons = $this->rule->suspend($account->status, $why, $account->id === $operator->accountId, $this->keepers->isLast($account));
             if ($reasons !== []) {
-                throw Problem::invalid($reasons);
+                throw Refusal::invalid($reasons);
             }
             $before = ['status' => $account->status->value, 'status_reason' => $account->status_reason];
             $this->accounts->change($account, ['status' => Status::Suspended, 'status_reason' => trim($why)]);

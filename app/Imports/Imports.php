@@ -7,9 +7,9 @@ namespace Kennel\App\Imports;
 use Illuminate\Database\Connection;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Audit\AuditTrail;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
 use Kennel\Core\Imports\ImportRules;
 use Kennel\Core\Reasons\Reason;
@@ -36,15 +36,15 @@ final readonly class Imports
      * @param  resource  $content
      * @param  array{name: string, format: string, app: string, proven: bool, must_change: bool, digest: string, layout: string}  $options
      *
-     * @throws Problem 409 when there is such an import, 422
+     * @throws Refusal when there is such an import, for what is invalid
      */
     public function receive(string $id, $content, array $options, Actor $by, bool $inBackground = true): void
     {
         if ($this->apps->find($options['app']) === null) {
-            throw Problem::invalid([new Reason('app.unknown', 'app')]);
+            throw Refusal::invalid([new Reason('app.unknown', 'app')]);
         }
         if ($this->find($id) !== null) {
-            throw new Problem(409, 'import.exists');
+            throw Refusal::conflict('import.exists');
         }
         $path = $this->path($id);
         is_dir(dirname($path)) || mkdir(dirname($path), 0700, true);
@@ -54,7 +54,7 @@ final readonly class Imports
         $reason = $bytes === 0 || $bytes === false ? new Reason('import.empty', 'file') : $this->rows($id, $options['format'])->reasonAgainst();
         if ($reason !== null) {
             unlink($path);
-            throw Problem::invalid([$reason]);
+            throw Refusal::invalid([$reason]);
         }
         $this->database->transaction(function () use ($id, $options, $bytes, $by, $inBackground): void {
             $this->database->table('imports')->insert([
@@ -68,17 +68,17 @@ final readonly class Imports
         });
     }
 
-    /** @throws Problem 404, 422 */
+    /** @throws Refusal when there is none, for what is invalid */
     public function begin(string $id, string $why, Actor $by, bool $inBackground = true): void
     {
-        $import = $this->find($id) ?? throw Problem::notFound();
+        $import = $this->find($id) ?? throw Refusal::notFound();
         $reasons = [...WrittenReason::reasonsAgainst($why), ...match (true) {
             $import->state !== 'checked' => [new Reason('import.not_checked')],
             (int) $import->accepted === 0 => [new Reason('import.nothing')],
             default => [],
         }];
         if ($reasons !== []) {
-            throw Problem::invalid($reasons);
+            throw Refusal::invalid($reasons);
         }
         $this->database->transaction(function () use ($id, $import, $why, $by, $inBackground): void {
             $this->database->table('import_rows')->where('import_id', $id)->delete();

@@ -7,7 +7,7 @@ namespace Kennel\App\Passwords;
 use Illuminate\Cache\RateLimiter;
 use Illuminate\Contracts\Cache\Repository;
 use Illuminate\Support\Carbon;
-use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Throttling\Throttle;
 use Kennel\Core\Throttling\Brake;
 use Kennel\Core\Throttling\ThrottleRules;
@@ -27,7 +27,7 @@ final readonly class Brakes
      *
      * @param  string  $key  the lookup key of the address, or whatever was typed for one
      *
-     * @throws Problem 429 with Retry-After while a delay lasts
+     * @throws Refusal while a delay lasts
      */
     public function enter(string $key, string $source): Attempt
     {
@@ -35,7 +35,7 @@ final readonly class Brakes
         $from = 'brake:source:'.Throttle::digest($source);
         $wait = max($this->wait($account), $this->wait($from));
         if ($wait > 0) {
-            throw new Problem(429, 'signin.held_back', headers: ['Retry-After' => (string) $wait]);
+            throw Refusal::heldBack('signin.held_back', $wait);
         }
         $failures = $this->count($account, $this->rules->signinsOfAccount);
         $this->count($from, $this->rules->signinsOfSource);

@@ -8,8 +8,8 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Audit\AuditTrail;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Platform\Throttling\Source;
 use Kennel\App\Sessions\EndSessions;
@@ -35,12 +35,12 @@ final readonly class ChangePassword
     ) {
     }
 
-    /** @throws Problem 422 */
+    /** @throws Refusal for what is invalid */
     public function __invoke(SignedIn $holder, Secret $current, Secret $new, bool $endOthers): void
     {
-        $account = $this->accounts->find($holder->accountId) ?? throw Problem::notFound();
+        $account = $this->accounts->find($holder->accountId) ?? throw Refusal::notFound();
         $write = $this->prepare($account, $current, $new);
-        $this->database->transaction(fn () => $write($this->accounts->find($account->id) ?? throw Problem::notFound(), $holder, $endOthers));
+        $this->database->transaction(fn () => $write($this->accounts->find($account->id) ?? throw Refusal::notFound(), $holder, $endOthers));
     }
 
     /**
@@ -49,29 +49,29 @@ final readonly class ChangePassword
      *
      * @return \Closure(Account, SignedIn, bool): void
      *
-     * @throws Problem 422, 429 while the brake is on
+     * @throws Refusal for what is invalid, while the brake is on
      */
     public function prepare(Account $account, Secret $current, Secret $new): \Closure
     {
         if ($account->password_owed === PasswordOwed::Compromised) {
             // Whoever else knows it could change it just as well; the mailbox tells them apart.
-            throw Problem::invalid([new Reason('password.compromised', 'current')]);
+            throw Refusal::invalid([new Reason('password.compromised', 'current')]);
         }
         // Whoever sits before an open session could guess as well as whoever signs in.
         $attempt = $this->brakes->enter($account->lookup_key, Source::ofAddress((string) $this->context->source));
         if (! $this->isTheirs($current, $account->password_hash)) {
-            throw Problem::invalid([new Reason('password.current_wrong', 'current')]);
+            throw Refusal::invalid([new Reason('password.current_wrong', 'current')]);
         }
         $attempt->succeeded();
         if (hash_equals($current->reveal(), $new->reveal())) {
-            throw Problem::invalid([new Reason('password.same', 'password')]);
+            throw Refusal::invalid([new Reason('password.same', 'password')]);
         }
         $hash = $this->setPassword->prepare($new, $account);
         $verified = $account->password_hash;
 
         return function (Account $account, SignedIn $holder, bool $endOthers) use ($hash, $verified): void {
             if ($account->password_hash !== $verified || $account->password_owed === PasswordOwed::Compromised) {
-                throw new Problem(412, 'update.changed_meanwhile');
+                throw Refusal::changedMeanwhile();
             }
             $this->setPassword->write($account, $hash, 'by somebody who knew the former one');
             $ended = $endOthers ? $this->endSessions->allOthersOf($account->id, $holder->sessionId, 'password changed') : 0;

@@ -8,8 +8,8 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Challenges\Challenges;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Mail\Messages;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Challenges\ChallengePurpose;
@@ -44,7 +44,7 @@ final readonly class SetPassword
      * @param  string  $field  the name of the box it was typed in
      * @return string its hash
      *
-     * @throws Problem 422
+     * @throws Refusal for what is invalid
      */
     public function prepare(Secret $typed, Account $account, ?string $name = null, string $field = 'password'): string
     {
@@ -54,7 +54,7 @@ final readonly class SetPassword
             $reasons = $this->reasonsAgainstReuse($candidate->password, $account);
         }
         if ($candidate instanceof Reason || $reasons !== []) {
-            throw Problem::invalid(array_map(static fn (Reason $reason): Reason => new Reason($reason->code, $field, $reason->parameters), $reasons));
+            throw Refusal::invalid(array_map(static fn (Reason $reason): Reason => new Reason($reason->code, $field, $reason->parameters), $reasons));
         }
 
         return $this->hasher->hash($candidate->password);

@@ -8,10 +8,10 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Str;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Audit\AuditTrail;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\Schemes\Schemes;
@@ -63,13 +63,13 @@ final readonly class Wrapping
         ];
     }
 
-    /** @throws Problem 422 */
+    /** @throws Refusal for what is invalid */
     public function begin(string $why, SignedIn $operator): void
     {
         $preview = $this->preview();
         $reasons = [...WrittenReason::reasonsAgainst($why), ...$preview['accounts'] === 0 ? [new Reason('wrapping.nothing')] : []];
         if ($reasons !== []) {
-            throw Problem::invalid($reasons);
+            throw Refusal::invalid($reasons);
         }
         $this->database->transaction(function () use ($preview, $why, $operator): void {
             $id = (string) Str::uuid7();

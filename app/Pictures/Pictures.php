@@ -7,8 +7,8 @@ namespace Kennel\App\Pictures;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Reasons\Refused;
 use Psr\Clock\ClockInterface;
 
@@ -26,14 +26,14 @@ final readonly class Pictures
      * @param  string|null  $accountId  whose it is; null for an app's logo
      * @return string the new picture's id
      *
-     * @throws Problem 413 for too many bytes, 422 for what is no picture
+     * @throws Refusal for too many bytes, for what is no picture
      */
     public function add(string $bytes, ?string $accountId): string
     {
         try {
             $drawn = ($this->redraw)($bytes, self::SIZES);
         } catch (Refused $refused) {
-            throw new Problem($refused->reason->code === 'picture.too_heavy' ? 413 : 422, 'picture.refused', [$refused->reason]);
+            throw $refused->reason->code === 'picture.too_heavy' ? Refusal::tooLarge([$refused->reason], 'picture.refused') : Refusal::invalid([$refused->reason], 'picture.refused');
         }
         $id = (string) Str::uuid7();
         if (! is_dir($this->folder())) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Platform;
 
 use Illuminate\Contracts\Translation\Translator;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Reasons\Reason;
 
 /** Puts a reason into words, at the edge and nowhere else. */
@@ -21,6 +22,15 @@ final readonly class Words
         $words = $this->translator->get($key, $parameters);
 
         return is_string($words) && $words !== $key ? $words : $reason->code;
+    }
+
+    /** @return non-empty-list<string> what a command prints: each reason, or what the refusal is when it has none */
+    public function refusal(Refusal $refusal): array
+    {
+        $said = array_map($this->say(...), $refusal->reasons);
+        $detail = $this->translator->get("problems.{$refusal->refusal}.detail");
+
+        return $said === [] ? [is_string($detail) ? $detail : $refusal->refusal] : $said;
     }
 
     /**

@@ -8,9 +8,10 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Audit\AuditTrail;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Passwords\ChangePassword;
 use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\SeenVersion;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Passwords\PasswordBox;
 use Kennel\Core\Reasons\Refused;
@@ -24,25 +25,25 @@ final readonly class EditOwnAccount
     }
 
     /**
-     * @param  \Closure(Account): void  $condition  throws when the record is not the one that was seen
+     * @param  SeenVersion  $seen  of the account
      *
-     * @throws Problem 412, 422
+     * @throws Refusal when it changed meanwhile, for what is invalid
      */
-    public function __invoke(SignedIn $holder, ?string $typedName, ?Secret $current, ?Secret $password, \Closure $condition): Account
+    public function __invoke(SignedIn $holder, ?string $typedName, ?Secret $current, ?Secret $password, SeenVersion $seen): Account
     {
-        $account = $this->accounts->find($holder->accountId) ?? throw Problem::notFound();
-        $condition($account);
+        $account = $this->accounts->find($holder->accountId) ?? throw Refusal::notFound();
+        $seen->require($account->version);
         try {
             $name = $typedName === null ? null : PersonName::parse($typedName);
         } catch (Refused $refused) {
-            throw Problem::invalid([$refused->reason]);
+            throw Refusal::invalid([$refused->reason]);
         }
         $new = PasswordBox::read($password);
         $write = $new === null ? null : $this->changePassword->prepare($account, $current ?? new Secret(''), $new);
 
-        return $this->database->transaction(function () use ($holder, $condition, $name, $write): Account {
-            $account = $this->accounts->find($holder->accountId) ?? throw Problem::notFound();
-            $condition($account);
+        return $this->database->transaction(function () use ($holder, $seen, $name, $write): Account {
+            $account = $this->accounts->find($holder->accountId) ?? throw Refusal::notFound();
+            $seen->require($account->version);
             if ($name !== null && $name->value !== $account->name) {
                 $before = $account->name;
                 $this->accounts->rename($account, $name);

@@ -6,8 +6,8 @@ namespace Kennel\App\Publishing;
 
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Cases\Cases;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Rules\Draft;
 use Kennel\App\Rules\Drafts;
 use Kennel\App\Rules\Revision;
@@ -24,7 +24,7 @@ final readonly class PublishDraft
     {
     }
 
-    /** @throws Problem 412, 422, 428 */
+    /** @throws Refusal when it changed meanwhile, for what is invalid, without a condition */
     public function __invoke(?string $tag, string $why, ?string $overrule, SignedIn $operator): Revision
     {
         // What takes time is done upon the draft as it stands; the tag says inside whether it still does.
@@ -32,17 +32,17 @@ final readonly class PublishDraft
         $cases = $this->cases->fingerprint();
         $reasons = [...WrittenReason::reasonsAgainst($why), ...$this->reasonsAgainst($draft, $overrule)];
         if ($reasons !== []) {
-            throw new Problem(422, 'rules.not_published', $reasons);
+            throw Refusal::invalid($reasons, 'rules.not_published');
         }
 
         return $this->database->transaction(function () use ($draft, $cases, $why, $overrule, $operator): Revision {
             $this->drafts->unchanged($draft->tag());
             if ($this->cases->fingerprint() !== $cases) {
-                throw new Problem(412, 'rules.cases_changed');
+                throw Refusal::changedMeanwhile('rules.cases_changed');
             }
             $outcome = $this->revisions->publish($draft->document, $draft->baseRevision, trim($why), $operator->asOperator(), $overrule === null ? null : trim($overrule));
             if ($outcome['blockers'] !== []) {
-                throw new Problem(422, 'rules.not_published', $outcome['blockers']);
+                throw Refusal::invalid($outcome['blockers'], 'rules.not_published');
             }
             $this->drafts->close();
 

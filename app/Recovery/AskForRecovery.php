@@ -23,7 +23,7 @@ final readonly class AskForRecovery
     {
     }
 
-    /** @throws \Kennel\App\Http\Protocol\Problem 429 */
+    /** @throws \Kennel\App\Platform\Refusals\Refusal when it is asked for too often */
     public function __invoke(EmailAddress $address): void
     {
         $this->throttle->hit('recoveries_of_address', $address->lookupKey());

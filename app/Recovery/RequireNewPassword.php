@@ -11,11 +11,12 @@ use Kennel\App\Accounts\Keepers;
 use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Challenges\Challenges;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Passwords\PasswordHistory;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\SeenVersion;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\Status;
@@ -53,14 +54,14 @@ final readonly class RequireNewPassword
     }
 
     /**
-     * @param  \Closure(Account): void  $condition  throws when the record is not the one the operator saw
+     * @param  SeenVersion  $seen  of the account
      *
-     * @throws Problem 404, 412, 422
+     * @throws Refusal when there is none, when it changed meanwhile, for what is invalid
      */
-    public function atNextSignIn(string $id, string $why, SignedIn $operator, \Closure $condition): Account
+    public function atNextSignIn(string $id, string $why, SignedIn $operator, SeenVersion $seen): Account
     {
-        return $this->database->transaction(function () use ($id, $why, $operator, $condition): Account {
-            $account = $this->usable($id, $why, $operator, $condition);
+        return $this->database->transaction(function () use ($id, $why, $operator, $seen): Account {
+            $account = $this->usable($id, $why, $operator, $seen);
             $before = $account->password_owed;
             // Asked for on top of a stronger mark, that one stays.
             $owed = $before->strengthenedBy(PasswordOwed::Asked);
@@ -75,14 +76,14 @@ final readonly class RequireNewPassword
      * Others may know the password: every session ends, and a new one is set by the link in the message that goes out at once. Knowing
      * the present one is not enough, since it may not be the holder who does.
      *
-     * @param  \Closure(Account): void  $condition  throws when the record is not the one the operator saw
+     * @param  SeenVersion  $seen  of the account
      *
-     * @throws Problem 404, 412, 422
+     * @throws Refusal when there is none, when it changed meanwhile, for what is invalid
      */
-    public function asCompromised(string $id, string $why, SignedIn $operator, \Closure $condition): Account
+    public function asCompromised(string $id, string $why, SignedIn $operator, SeenVersion $seen): Account
     {
-        return $this->database->transaction(function () use ($id, $why, $operator, $condition): Account {
-            $account = $this->somebodyElse($id, $why, $operator, $condition);
+        return $this->database->transaction(function () use ($id, $why, $operator, $seen): Account {
+            $account = $this->somebodyElse($id, $why, $operator, $seen);
             $before = $account->password_owed;
             $this->accounts->change($account, ['password_owed' => PasswordOwed::Compromised]);
             $ended = $this->endSessions->allOf($account->id, 'password compromised');
@@ -96,18 +97,18 @@ final readonly class RequireNewPassword
     /**
      * Takes the place of the former password and ends every session. Returned once or mailed, kept as a hash, logged nowhere.
      *
-     * @param  \Closure(Account): void  $condition  throws when the record is not the one the operator saw
+     * @param  SeenVersion  $seen  of the account
      *
      * @return Secret|null null when it is on its way to the holder
      *
-     * @throws Problem 404, 412, 422
+     * @throws Refusal when there is none, when it changed meanwhile, for what is invalid
      */
-    public function byTemporaryOne(string $id, string $why, bool $isMailed, SignedIn $operator, \Closure $condition): ?Secret
+    public function byTemporaryOne(string $id, string $why, bool $isMailed, SignedIn $operator, SeenVersion $seen): ?Secret
     {
         $temporary = TemporaryPassword::draw($this->entropy);
         $hash = $this->hasher->hash(PreparedPassword::from($temporary));
-        $this->database->transaction(function () use ($id, $why, $isMailed, $operator, $condition, $hash, $temporary): void {
-            $account = $this->somebodyElse($id, $why, $operator, $condition);
+        $this->database->transaction(function () use ($id, $why, $isMailed, $operator, $seen, $hash, $temporary): void {
+            $account = $this->somebodyElse($id, $why, $operator, $seen);
             $before = $account->password_owed;
             $this->history->keep($account);
             $this->accounts->storeHash($account, $hash);
@@ -126,21 +127,19 @@ final readonly class RequireNewPassword
         return $isMailed ? null : $temporary;
     }
 
-    /** @param  \Closure(Account): void  $condition */
-    private function somebodyElse(string $id, string $why, SignedIn $operator, \Closure $condition): Account
+    private function somebodyElse(string $id, string $why, SignedIn $operator, SeenVersion $seen): Account
     {
         if ($id === $operator->accountId) {
-            throw Problem::invalid([new Reason('account.self')]);
+            throw Refusal::invalid([new Reason('account.self')]);
         }
 
-        return $this->usable($id, $why, $operator, $condition);
+        return $this->usable($id, $why, $operator, $seen);
     }
 
-    /** @param  \Closure(Account): void  $condition */
-    private function usable(string $id, string $why, SignedIn $operator, \Closure $condition): Account
+    private function usable(string $id, string $why, SignedIn $operator, SeenVersion $seen): Account
     {
-        $account = $this->accounts->find($id) ?? throw Problem::notFound();
-        $condition($account);
+        $account = $this->accounts->find($id) ?? throw Refusal::notFound();
+        $seen->require($account->version);
         $this->authority->require($operator, $account);
         $isStopped = $account->status === Status::Suspended || $account->status === Status::Closed;
         $reasons = [...WrittenReason::reasonsAgainst($why), ...match (true) {
@@ -150,6 +149,6 @@ final readonly class RequireNewPassword
             default => [],
         }];
 
-        return $reasons === [] ? $account : throw Problem::invalid($reasons);
+        return $reasons === [] ? $account : throw Refusal::invalid($reasons);
     }
 }

@@ -10,10 +10,10 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Challenges\Challenges;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Passwords\SetPassword;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\App\Verification\Claims;
@@ -51,7 +51,7 @@ final readonly class ResetPassword
      * @return array{address: string, asks_name: bool} a name is asked for where the present one may be somebody else's: of an account
      *                                                 whose address nobody has proven
      *
-     * @throws Problem 422 with challenge.*
+     * @throws Refusal with challenge.*
      */
     public function inspect(string $token): array
     {
@@ -60,7 +60,7 @@ final readonly class ResetPassword
         return ['address' => $challenge->address, 'asks_name' => $this->beginsAnew($account)];
     }
 
-    /** @throws Problem 412, 422 */
+    /** @throws Refusal when it changed meanwhile, for what is invalid */
     public function __invoke(string $token, Secret $new, ?string $typedName): Account
     {
         // The policy and the hash come first: a link is not spent on a password that would not do.
@@ -71,10 +71,10 @@ final readonly class ResetPassword
         return $this->database->transaction(function () use ($token, $hash, $name, $account): Account {
             [$challenge, $now] = $this->read($token);
             if (! in_array($now->status, [Status::Active, Status::Pending], true)) {
-                throw new Problem(422, 'challenge.refused', [new Reason('challenge.superseded', 'token')]);
+                throw Refusal::invalid([new Reason('challenge.superseded', 'token')], 'challenge.refused');
             }
             if ($now->password_hash !== $account->password_hash || $this->beginsAnew($now) !== ($name !== null)) {
-                throw new Problem(412, 'update.changed_meanwhile');
+                throw Refusal::changedMeanwhile();
             }
             $this->challenges->spend($challenge);
             $this->challenges->supersede($now->id);
@@ -97,9 +97,9 @@ final readonly class ResetPassword
     private function read(string $token): array
     {
         $challenge = $this->challenges->find($token, ChallengePurpose::ResetPassword);
-        $account = $this->accounts->find($challenge->account_id) ?? throw Problem::notFound();
+        $account = $this->accounts->find($challenge->account_id) ?? throw Refusal::notFound();
         if ($account->email !== $challenge->address) {
-            throw new Problem(422, 'challenge.refused', [new Reason('challenge.superseded', 'token')]);
+            throw Refusal::invalid([new Reason('challenge.superseded', 'token')], 'challenge.refused');
         }
 
         return [$challenge, $account];
@@ -116,7 +116,7 @@ final readonly class ResetPassword
         try {
             return PersonName::parse($typed ?? '');
         } catch (Refused $refused) {
-            throw Problem::invalid([$refused->reason]);
+            throw Refusal::invalid([$refused->reason]);
         }
     }
 }

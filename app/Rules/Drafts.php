@@ -6,9 +6,9 @@ namespace Kennel\App\Rules;
 
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Audit\AuditTrail;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Rules\ReviewRules;
@@ -39,7 +39,7 @@ final readonly class Drafts
      * @param  array<string, mixed>  $document
      * @param  string|null  $tag  of the draft the operator changed
      *
-     * @throws Problem 412 with what changed meanwhile, 422 naming the mistake, 428
+     * @throws Refusal with what changed meanwhile, with the mistake by its path, or without a condition
      */
     public function save(array $document, ?string $tag, SignedIn $operator): Draft
     {
@@ -60,17 +60,17 @@ final readonly class Drafts
         });
     }
 
-    /** @throws Problem 412, 422, 428 */
+    /** @throws Refusal when it changed meanwhile, for what is invalid, without a condition */
     public function review(?string $tag, SignedIn $operator): Draft
     {
         return $this->database->transaction(function () use ($tag, $operator): Draft {
             $draft = $this->unchanged($tag);
             if (! $draft->exists()) {
-                throw Problem::invalid([new Reason('rules.no_draft')]);
+                throw Refusal::invalid([new Reason('rules.no_draft')]);
             }
             $row = $this->database->table('rule_draft_saves')->where('version', $draft->version);
             if ($this->review->bySomebodyElse && $row->value('saved_by_id') === $operator->accountId) {
-                throw Problem::invalid([new Reason('rules.own_review')]);
+                throw Refusal::invalid([new Reason('rules.own_review')]);
             }
             $row->update(['reviewed_by' => $operator->name, 'reviewed_at' => Moment::write($this->clock->now())]);
             $this->audit->record('rules.draft_reviewed', $operator->asOperator(), null, [], ['draft' => $draft->version], record: 'draft');
@@ -79,7 +79,7 @@ final readonly class Drafts
         });
     }
 
-    /** @throws Problem 412, 428 */
+    /** @throws Refusal when it changed meanwhile, without a condition */
     public function discard(?string $tag, SignedIn $operator): void
     {
         $this->database->transaction(function () use ($tag, $operator): void {
@@ -101,7 +101,7 @@ final readonly class Drafts
      *
      * @return array{Draft, list<string>} and the paths of rules that both changed, where the draft's value stays
      *
-     * @throws Problem 412, 422, 428
+     * @throws Refusal when it changed meanwhile, for what is invalid, without a condition
      */
     public function rebase(?string $tag, SignedIn $operator): array
     {
@@ -109,7 +109,7 @@ final readonly class Drafts
             $draft = $this->unchanged($tag, mayBeOutdated: true);
             $newest = $this->revisions->newest();
             if (! $draft->exists() || $draft->baseRevision === $newest->number) {
-                throw Problem::invalid([new Reason($draft->exists() ? 'rules.is_newest' : 'rules.no_draft')]);
+                throw Refusal::invalid([new Reason($draft->exists() ? 'rules.is_newest' : 'rules.no_draft')]);
             }
             $merged = RuleMerge::of($this->revisions->find($draft->baseRevision)->document ?? [], $draft->document, $newest->document);
             try {
@@ -127,30 +127,30 @@ final readonly class Drafts
     /**
      * @param  bool  $mayBeOutdated  for what takes the draft away or brings it up to date: everything else builds on the newest revision
      *
-     * @throws Problem 412 with what changed meanwhile, 428
+     * @throws Refusal with what changed meanwhile, or without a condition
      */
     public function unchanged(?string $tag, bool $mayBeOutdated = false): Draft
     {
         if ($tag === null) {
-            throw new Problem(428, 'update.condition_required');
+            throw Refusal::conditionMissing();
         }
         $current = $this->current();
         if ($tag !== '*' && $tag !== $current->tag()) {
-            throw new Problem(412, 'rules.changed_meanwhile', $this->changedSince($tag, $current));
+            throw Refusal::changedMeanwhile('rules.changed_meanwhile', $this->changedSince($tag, $current));
         }
         $newest = $this->revisions->newest();
         if (! $mayBeOutdated && $current->baseRevision !== $newest->number) {
-            throw new Problem(412, 'rules.outdated', self::changed($this->revisions->find($current->baseRevision)->document ?? [], $newest->document, $newest->publishedBy));
+            throw Refusal::changedMeanwhile('rules.outdated', self::changed($this->revisions->find($current->baseRevision)->document ?? [], $newest->document, $newest->publishedBy));
         }
 
         return $current;
     }
 
-    public static function invalid(InvalidRuleBook $mistake): Problem
+    public static function invalid(InvalidRuleBook $mistake): Refusal
     {
         [$path, $what] = array_pad(explode(': ', $mistake->getMessage(), 2), 2, '');
 
-        return new Problem(422, 'rules.invalid', [new Reason('rules.mistake', $path, ['what' => $what])]);
+        return Refusal::invalid([new Reason('rules.mistake', $path, ['what' => $what])], 'rules.invalid');
     }
 
     /** @return list<Reason> one a rule, with both values */

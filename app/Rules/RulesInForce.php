@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Rules;
 
 use Illuminate\Database\Connection;
-use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Documents\Document;
 use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Rules\RuleBook;
@@ -46,12 +46,12 @@ final class RulesInForce
     /**
      * Inside a transaction, of an act that was decided before it.
      *
-     * @throws Problem 409 when rules were published since they were read
+     * @throws Refusal when rules were published since they were read
      */
     public function requireUnchanged(): void
     {
         if ($this->document !== null && ! $this->isPretended && (int) RuleRevision::query()->max('number') !== $this->revision) {
-            throw new Problem(409, 'rules.published_meanwhile', headers: ['Retry-After' => '1']);
+            throw Refusal::conflict('rules.published_meanwhile', 1);
         }
     }
 

@@ -8,10 +8,10 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\Request;
 use Kennel\App\Accounts\Duties\Waivers;
 use Kennel\App\Fields\FieldValues;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\Core\Accounts\Access;
@@ -57,28 +57,28 @@ final class CurrentSession
         return $this->signedIn;
     }
 
-    /** @throws Problem 401 */
+    /** @throws Refusal when nobody is signed in */
     public function get(): SignedIn
     {
-        return $this->find() ?? throw new Problem(401, 'session.required');
+        return $this->find() ?? throw Refusal::nobodySignedIn();
     }
 
     /**
      * For operators. A session of the account pages, which may be thirty days old, opens none of their doors.
      *
-     * @throws Problem 401 without a session of the console; 403 without full standing or without the permission
+     * @throws Refusal without a session of the console, without full standing or without the permission
      */
     public function require(string $permission): SignedIn
     {
         $signedIn = $this->get();
         if ($signedIn->surface !== Surface::Console) {
-            throw new Problem(401, 'session.required');
+            throw Refusal::nobodySignedIn();
         }
         if ($signedIn->standing->access !== Access::Full) {
-            throw new Problem(403, 'session.limited', $signedIn->standing->reasons);
+            throw Refusal::notAllowed('session.limited', $signedIn->standing->reasons);
         }
         if (! $this->permissions()->allows($permission)) {
-            throw new Problem(403, 'permission.missing');
+            throw Refusal::notAllowed('permission.missing');
         }
 
         return $signedIn;

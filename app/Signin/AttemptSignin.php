@@ -12,10 +12,10 @@ use Kennel\App\Accounts\NoteSeen;
 use Kennel\App\Accounts\Standings;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Audit\Strangers;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Passwords\Brakes;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Platform\Throttling\Source;
 use Kennel\App\Sessions\CurrentSession;
@@ -59,7 +59,7 @@ final readonly class AttemptSignin
     /**
      * @return array{id: string, token: Token, until: \DateTimeImmutable}|null null when refused
      *
-     * @throws Problem 429 while the brake is on, 409 when the account never stood still
+     * @throws Refusal while the brake is on, when the account never stood still
      */
     public function __invoke(string $email, Secret $typed, bool $kept, Request $request): ?array
     {
@@ -76,7 +76,7 @@ final readonly class AttemptSignin
                 // Another password, another standing, or the same password hashed anew by a sign-in elsewhere: looked at from the start.
             }
         }
-        throw new Problem(409, 'signin.changed_meanwhile', headers: ['Retry-After' => '1']);
+        throw Refusal::conflict('signin.changed_meanwhile', 1);
     }
 
     /**

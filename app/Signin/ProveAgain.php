@@ -8,9 +8,9 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Audit\Strangers;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Passwords\Brakes;
 use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\MarkProven;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
@@ -32,19 +32,19 @@ final readonly class ProveAgain
     ) {
     }
 
-    /** @throws Problem 422 for another password, 429 while the brake is on */
+    /** @throws Refusal for another password, while the brake is on */
     public function __invoke(SignedIn $signedIn, Secret $typed, string $source): void
     {
-        $account = $this->accounts->find($signedIn->accountId) ?? throw Problem::notFound();
+        $account = $this->accounts->find($signedIn->accountId) ?? throw Refusal::notFound();
         $attempt = $this->brakes->enter($account->lookup_key, $source);
         if (! $this->matches($typed, $account->password_hash)) {
             $this->database->transaction(fn () => $this->strangers->note('session.refused', $account->reference()));
-            throw Problem::invalid([new Reason('password.current_wrong', 'password')]);
+            throw Refusal::invalid([new Reason('password.current_wrong', 'password')]);
         }
         $attempt->succeeded();
         $this->database->transaction(function () use ($signedIn, $account): void {
             if ($this->accounts->find($account->id)?->password_hash !== $account->password_hash) {
-                throw new Problem(412, 'update.changed_meanwhile');
+                throw Refusal::changedMeanwhile();
             }
             ($this->markProven)($signedIn->sessionId);
             $this->audit->record('session.password_confirmed', $signedIn->asHolder(), $account->reference());

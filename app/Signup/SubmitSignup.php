@@ -11,10 +11,10 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Apps\App;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Audit\Strangers;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Platform\Decoy;
 use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Platform\Throttling\Throttle;
 use Kennel\App\Rules\RulesInForce;
@@ -69,7 +69,7 @@ final readonly class SubmitSignup
      * @param  Token|null  $browser  the mark of the browser that signs up; null for a program
      * @param  \Closure(?Account): void  $alsoWrite  what else belongs to the act, in its transaction; null is handed when no account was made
      *
-     * @throws Problem 409, 429
+     * @throws Refusal for a conflict, when it is held back
      */
     public function __invoke(SignupInput $input, App $app, ?Token $browser, \Closure $alsoWrite): SignupVerdict
     {
@@ -98,7 +98,7 @@ final readonly class SubmitSignup
     /**
      * What takes time, for known addresses too: done before the transaction, so that nobody waits for a lock while a hash is computed.
      *
-     * @throws Problem 429 when the address was signed up too often
+     * @throws Refusal when the address was signed up too often
      */
     public function prepare(SignupInput $input, App $app, bool $isRehearsal = false): PreparedSignup
     {

@@ -21,7 +21,7 @@ final readonly class AskForVerification
     {
     }
 
-    /** @throws \Kennel\App\Http\Protocol\Problem 429 */
+    /** @throws \Kennel\App\Platform\Refusals\Refusal when it is asked for too often */
     public function __invoke(EmailAddress $address, ?Token $browser): void
     {
         $this->throttle->hit('resends_of_address', $address->lookupKey());

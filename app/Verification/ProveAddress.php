@@ -10,10 +10,10 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Challenges\Challenges;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Passwords\SetPassword;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Accounts\PasswordOwed;
@@ -55,7 +55,7 @@ final readonly class ProveAddress
      * @return array{address: string, asks: 'nothing'|'password', asks_name: bool} what pressing the button would prove, and what it takes:
      *                                                                             the sign-up's password, or a new one (and then a name)
      *
-     * @throws Problem 422 with challenge.unknown, .used, .superseded or .expired
+     * @throws Refusal with challenge.unknown, .used, .superseded or .expired
      */
     public function inspect(Presser $presser): array
     {
@@ -65,7 +65,7 @@ final readonly class ProveAddress
         return ['address' => $challenge->address, 'asks' => $isFree ? 'nothing' : 'password', 'asks_name' => $claim !== null];
     }
 
-    /** @throws Problem 412, 422 */
+    /** @throws Refusal when it changed meanwhile, for what is invalid */
     public function __invoke(Presser $presser): Account
     {
         // What takes time comes first, and is looked at again below: nobody waits for a lock while a hash is computed.
@@ -77,7 +77,7 @@ final readonly class ProveAddress
         return $this->database->transaction(function () use ($presser, $account, $claim, $vouches, $fresh): Account {
             [$challenge, $now, $claimNow] = $this->read($presser->token);
             if ($now->password_hash !== $account->password_hash || $now->password_owed !== $account->password_owed || $now->email_proven_at !== $account->email_proven_at || $claimNow?->id !== $claim?->id) {
-                throw new Problem(412, 'update.changed_meanwhile');
+                throw Refusal::changedMeanwhile();
             }
             $this->challenges->spend($challenge);
             $before = ['status' => $now->status->value, 'email_proven_at' => $now->email_proven_at];
@@ -103,9 +103,9 @@ final readonly class ProveAddress
     private function read(string $token): array
     {
         $challenge = $this->challenges->find($token, ChallengePurpose::VerifyAddress);
-        $account = $this->accounts->find($challenge->account_id) ?? throw Problem::notFound();
+        $account = $this->accounts->find($challenge->account_id) ?? throw Refusal::notFound();
         if ($account->email !== $challenge->address) {
-            throw new Problem(422, 'challenge.refused', [new Reason('challenge.superseded', 'token')]);
+            throw Refusal::invalid([new Reason('challenge.superseded', 'token')], 'challenge.refused');
         }
 
         return [$challenge, $account, $this->claims->find($challenge->claim_id)];
@@ -118,7 +118,7 @@ final readonly class ProveAddress
             && hash_equals($claim->browser_digest, $presser->browser->digest());
     }
 
-    /** @throws Problem 422 when one was typed and it is another */
+    /** @throws Refusal when one was typed and it is another */
     private function knowsThePassword(?Claim $claim, Account $account, Presser $presser): bool
     {
         if ($presser->password === null || $presser->password->reveal() === '') {
@@ -131,7 +131,7 @@ final readonly class ProveAddress
             $matches = false;
         }
         if (! $matches || $this->isCompromised($claim, $account)) {
-            throw Problem::invalid([new Reason('verification.other_password', 'password')]);
+            throw Refusal::invalid([new Reason('verification.other_password', 'password')]);
         }
 
         return true;
@@ -146,17 +146,17 @@ final readonly class ProveAddress
     /**
      * @return array{hash: string, name: PersonName|null}
      *
-     * @throws Problem 422
+     * @throws Refusal for what is invalid
      */
     private function chooseAnew(?Claim $claim, Account $account, Presser $presser): array
     {
         if ($presser->newPassword === null || $presser->newPassword->reveal() === '') {
-            throw Problem::invalid([new Reason('verification.password_required', 'password')]);
+            throw Refusal::invalid([new Reason('verification.password_required', 'password')]);
         }
         try {
             $name = $claim === null ? null : PersonName::parse($presser->name ?? '');
         } catch (Refused $refused) {
-            throw Problem::invalid([$refused->reason]);
+            throw Refusal::invalid([$refused->reason]);
         }
 
         return ['hash' => $this->setPassword->prepare($presser->newPassword, $account, $name?->value, 'new_password'), 'name' => $name];

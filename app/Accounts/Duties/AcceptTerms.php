@@ -8,8 +8,8 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Audit\AuditTrail;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Signup\TermsRules;
 
@@ -26,14 +26,14 @@ final readonly class AcceptTerms
     ) {
     }
 
-    /** @throws Problem 422 for another version than the one in force */
+    /** @throws Refusal for another version than the one in force */
     public function __invoke(SignedIn $holder, string $version, ?string $source): void
     {
         if (! $this->terms->areAsked() || $version !== $this->terms->version) {
-            throw Problem::invalid([new Reason('terms.other_version', 'version', ['version' => $this->terms->version])]);
+            throw Refusal::invalid([new Reason('terms.other_version', 'version', ['version' => $this->terms->version])]);
         }
         $this->database->transaction(function () use ($holder, $version, $source): void {
-            $account = $this->accounts->find($holder->accountId) ?? throw Problem::notFound();
+            $account = $this->accounts->find($holder->accountId) ?? throw Refusal::notFound();
             if ($account->terms_version === $version) {
                 return;
             }

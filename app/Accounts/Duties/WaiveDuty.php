@@ -11,9 +11,10 @@ use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Accounts\Standings;
 use Kennel\App\Audit\AuditTrail;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\SeenVersion;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\WrittenReason;
 use Psr\Clock\ClockInterface;
@@ -34,19 +35,19 @@ final readonly class WaiveDuty
     }
 
     /**
-     * @param  \Closure(Account): void  $condition  throws when the record is not the one the operator saw
+     * @param  SeenVersion  $seen  of the account
      *
-     * @throws Problem 404, 412, 422
+     * @throws Refusal when there is none, when it changed meanwhile, for what is invalid
      */
-    public function __invoke(string $id, string $subject, string $why, SignedIn $operator, \Closure $condition): Account
+    public function __invoke(string $id, string $subject, string $why, SignedIn $operator, SeenVersion $seen): Account
     {
-        return $this->database->transaction(function () use ($id, $subject, $why, $operator, $condition): Account {
-            $account = $this->accounts->find($id) ?? throw Problem::notFound();
-            $condition($account);
+        return $this->database->transaction(function () use ($id, $subject, $why, $operator, $seen): Account {
+            $account = $this->accounts->find($id) ?? throw Refusal::notFound();
+            $seen->require($account->version);
             $this->authority->require($operator, $account);
             $reasons = [...WrittenReason::reasonsAgainst($why), ...$this->reasonsAgainst($account, $subject)];
             if ($reasons !== []) {
-                throw Problem::invalid($reasons);
+                throw Refusal::invalid($reasons);
             }
             $this->waivers->add($account->id, $subject, $operator->name, trim($why), Moment::write($this->clock->now()));
             $this->accounts->touch($account);

@@ -16,9 +16,9 @@ use Kennel\App\Desk\SuspendAccount;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\EntityTag;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Recovery\RequireNewPassword;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Accounts\Status;
@@ -52,7 +52,7 @@ final readonly class AccountController
     {
         $this->session->require('kennel:accounts.read');
 
-        return $this->answer($accounts->find($id) ?? throw Problem::notFound());
+        return $this->answer($accounts->find($id) ?? throw Refusal::notFound());
     }
 
     public function suspend(string $id, Request $request, SuspendAccount $suspend): JsonResponse
@@ -69,7 +69,7 @@ final readonly class AccountController
     {
         [$operator, $why] = $this->readWhy($request);
 
-        return $this->answer($act($id, $why, $operator, static fn (Account $account) => EntityTag::require($request, $account->version)));
+        return $this->answer($act($id, $why, $operator, EntityTag::seen($request)));
     }
 
     /** Lets the account off one thing it owes. */
@@ -81,7 +81,7 @@ final readonly class AccountController
         $why = $body->text('reason') ?? '';
         $body->complete();
 
-        return $this->answer($waive($id, $subject, $why, $operator, static fn (Account $account) => EntityTag::require($request, $account->version)));
+        return $this->answer($waive($id, $subject, $why, $operator, EntityTag::seen($request)));
     }
 
     public function requireNewPassword(string $id, Request $request, RequireNewPassword $require): JsonResponse
@@ -91,9 +91,9 @@ final readonly class AccountController
         $why = $body->text('reason') ?? '';
         $isCompromised = $body->yes('compromised');
         $body->complete();
-        $condition = static fn (Account $account) => EntityTag::require($request, $account->version);
+        $seen = EntityTag::seen($request);
 
-        return $this->answer($isCompromised ? $require->asCompromised($id, $why, $operator, $condition) : $require->atNextSignIn($id, $why, $operator, $condition));
+        return $this->answer($isCompromised ? $require->asCompromised($id, $why, $operator, $seen) : $require->atNextSignIn($id, $why, $operator, $seen));
     }
 
     /** The temporary password is in this answer, or in the message to the holder, and nowhere else. */
@@ -104,7 +104,7 @@ final readonly class AccountController
         $why = $body->text('reason') ?? '';
         $isMailed = $body->yes('mailed');
         $body->complete();
-        $temporary = $require->byTemporaryOne($id, $why, $isMailed, $operator, static fn (Account $account) => EntityTag::require($request, $account->version));
+        $temporary = $require->byTemporaryOne($id, $why, $isMailed, $operator, EntityTag::seen($request));
 
         return Json::ok(['password' => $temporary?->reveal()], 201);
     }
@@ -119,10 +119,10 @@ final readonly class AccountController
         $body->complete();
         $reasons = WrittenReason::reasonsAgainst($why);
         if ($reasons !== []) {
-            throw Problem::invalid($reasons);
+            throw Refusal::invalid($reasons);
         }
 
-        return $this->answer($change($id, $fields, $operator, false, static fn (Account $account) => EntityTag::require($request, $account->version), trim($why)));
+        return $this->answer($change($id, $fields, $operator, false, EntityTag::seen($request), trim($why)));
     }
 
     /** @return array{SignedIn, string} */

@@ -9,9 +9,9 @@ use Kennel\App\Apps\App;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Http\Fields\FieldResource;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Http\Rules\UnderDraft;
 use Kennel\App\Pictures\PictureLinks;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Fields\Field;
@@ -55,7 +55,7 @@ final readonly class AppController
 
     private function find(string $key): App
     {
-        return $this->apps->find($key) ?? throw Problem::notFound();
+        return $this->apps->find($key) ?? throw Refusal::notFound();
     }
 
     /** @return array<string, mixed> */

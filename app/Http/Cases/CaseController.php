@@ -12,7 +12,7 @@ use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Cases\Cases;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Rules\Drafts;
 use Kennel\App\Rules\MakeJudge;
 use Kennel\App\Sessions\CurrentSession;
@@ -52,7 +52,7 @@ final readonly class CaseController
             ...isset($book->apps[$app]) ? [] : [new Reason('app.unknown', 'app')],
         ];
         if ($reasons !== []) {
-            throw Problem::invalid($reasons);
+            throw Refusal::invalid($reasons);
         }
         $verdict = $judges->of($book)->signup($app, $input);
         $id = $this->database->transaction(function () use ($name, $app, $input, $verdict, $operator): string {
@@ -69,7 +69,7 @@ final readonly class CaseController
     {
         $operator = $this->session->require('kennel:rules.manage');
         $this->database->transaction(function () use ($id, $operator): void {
-            $name = $this->cases->remove($id) ?? throw Problem::notFound();
+            $name = $this->cases->remove($id) ?? throw Refusal::notFound();
             $this->audit->record('rules.case_removed', $operator->asOperator(), null, ['case' => $name], ['case' => null], record: 'case');
         });
 

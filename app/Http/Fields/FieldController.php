@@ -9,7 +9,7 @@ use Illuminate\Http\Request;
 use Kennel\App\Fields\FieldReport;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldRules;
@@ -33,7 +33,7 @@ final readonly class FieldController
         $body->complete();
         $asked = $rules->askedBy($app);
         if ($asked === [] && $fields !== []) {
-            throw Problem::invalid([new Reason('app.unknown', 'app')]);
+            throw Refusal::invalid([new Reason('app.unknown', 'app')]);
         }
         $verdict = $decide(array_intersect_key($asked, $fields), $fields, [Required::AtSignup, Required::BeforeFirstUse], $clock->now());
 

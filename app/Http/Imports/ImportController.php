@@ -9,9 +9,9 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Imports\Imports;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Imports\ImportRules;
 use Kennel\Core\Reasons\Reason;
@@ -41,7 +41,7 @@ final readonly class ImportController
         $query = new Query($request);
         $options = [
             'name' => $query->text('name') ?? 'accounts',
-            'format' => self::FORMATS[strtolower(trim(explode(';', (string) $request->headers->get('Content-Type'))[0]))] ?? throw Problem::invalid([new Reason('import.format', 'file')]),
+            'format' => self::FORMATS[strtolower(trim(explode(';', (string) $request->headers->get('Content-Type'))[0]))] ?? throw Refusal::invalid([new Reason('import.format', 'file')]),
             'app' => $query->text('app') ?? '',
             'proven' => $query->choice('proven', ['yes', 'no']) === 'yes',
             'must_change' => $query->choice('must_change', ['yes', 'no']) === 'yes',
@@ -49,11 +49,11 @@ final readonly class ImportController
             'layout' => $query->choice('layout', ImportRules::LAYOUTS) ?? 'password',
         ];
         if ((int) $request->headers->get('Content-Length', '0') > self::LARGEST) {
-            throw new Problem(413, 'request.too_large', [new Reason('request.too_large', 'file', ['maximum' => self::LARGEST])]);
+            throw Refusal::tooLarge([new Reason('request.too_large', 'file', ['maximum' => self::LARGEST])]);
         }
         $this->imports->receive($id, $request->getContent(true), $options, $operator->asOperator());
 
-        return Json::ok($this->imports->present($this->imports->find($id) ?? throw Problem::notFound()), 202);
+        return Json::ok($this->imports->present($this->imports->find($id) ?? throw Refusal::notFound()), 202);
     }
 
     public function begin(string $id, Request $request): JsonResponse
@@ -64,14 +64,14 @@ final readonly class ImportController
         $body->complete();
         $this->imports->begin($id, $why, $operator->asOperator());
 
-        return Json::ok($this->imports->present($this->imports->find($id) ?? throw Problem::notFound()), 202);
+        return Json::ok($this->imports->present($this->imports->find($id) ?? throw Refusal::notFound()), 202);
     }
 
     public function rows(string $id, Request $request): JsonResponse
     {
         $this->session->require('kennel:accounts.manage');
 
-        return Json::ok(['items' => $this->imports->refusedRows($id, (new Query($request))->text('code')) ?? throw Problem::notFound()]);
+        return Json::ok(['items' => $this->imports->refusedRows($id, (new Query($request))->text('code')) ?? throw Refusal::notFound()]);
     }
 
     public function destroy(string $id): Response

@@ -13,7 +13,6 @@ use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Evidence\EvidenceLog;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Mail\Composition;
 use Kennel\App\Mail\DeliverMessage;
@@ -21,6 +20,7 @@ use Kennel\App\Mail\Message;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Mail\MessageState;
 use Kennel\App\Platform\Paging\NewestFirst;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Reasons\Reason;
 
@@ -75,7 +75,7 @@ final readonly class MessageController
     {
         $message = $this->find($id);
         if ($this->isWithheld($message)) {
-            throw new Problem(403, 'message.withheld');
+            throw Refusal::notAllowed('message.withheld');
         }
 
         return new Response($this->parts($message)['eml'], 200, [
@@ -89,9 +89,9 @@ final readonly class MessageController
         $operator = $this->session->require('kennel:messages.send');
         $message = $database->transaction(function () use ($id, $audit, $operator, $evidence, $messages): Message {
             $message = $this->find($id);
-            $this->authority->require($operator, $this->accounts->find((string) $message->account_id) ?? throw Problem::notFound());
+            $this->authority->require($operator, $this->accounts->find((string) $message->account_id) ?? throw Refusal::notFound());
             if ($message->state !== MessageState::Failed) {
-                throw Problem::invalid([new Reason('message.not_failed')]);
+                throw Refusal::invalid([new Reason('message.not_failed')]);
             }
             $message->fill(['state' => MessageState::Queued, 'attempts' => 0, 'settled_at' => null])->save();
             $audit->record('message.sent_again', $operator->asOperator(), null, ['state' => 'failed'], ['state' => 'queued'], record: 'message');
@@ -108,7 +108,7 @@ final readonly class MessageController
     {
         $this->session->require('kennel:messages.read');
 
-        return Message::query()->where('id', $id)->first() ?? throw Problem::notFound();
+        return Message::query()->where('id', $id)->first() ?? throw Refusal::notFound();
     }
 
     /**

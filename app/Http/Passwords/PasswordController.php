@@ -9,10 +9,10 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Passwords\ChangePassword;
 use Kennel\App\Passwords\PasswordWords;
 use Kennel\App\Passwords\SetPassword;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Passwords\PasswordBox;
 use Kennel\Core\Passwords\PasswordPolicy;
@@ -47,7 +47,7 @@ final readonly class PasswordController
         // An empty box means unchanged, everywhere; here there is nothing else to change.
         $new = PasswordBox::read($new);
         if ($new === null) {
-            throw Problem::invalid([new Reason('password.required', 'password')]);
+            throw Refusal::invalid([new Reason('password.required', 'password')]);
         }
         $change($holder, $current, $new, $endOthers);
 

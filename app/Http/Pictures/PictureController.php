@@ -9,9 +9,9 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Pictures\PictureLinks;
 use Kennel\App\Pictures\Pictures;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Pictures\Generated;
 use Kennel\Core\Pictures\PictureRules;
@@ -26,10 +26,10 @@ final readonly class PictureController
         $until = $request->query('until');
         $signature = $request->query('signature');
         if ($kind === null || (! $isOpen && ! $links->isGood($id, $size, is_string($until) ? $until : null, is_string($signature) ? $signature : null))) {
-            throw Problem::notFound();
+            throw Refusal::notFound();
         }
 
-        return new Response($pictures->read($id, $size) ?? throw Problem::notFound(), 200, [
+        return new Response($pictures->read($id, $size) ?? throw Refusal::notFound(), 200, [
             'Content-Type' => 'image/webp',
             'Cache-Control' => $isOpen ? 'public, max-age=86400, immutable' : 'private, max-age=60',
             'Content-Security-Policy' => "default-src 'none'; sandbox",

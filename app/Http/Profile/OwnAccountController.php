@@ -16,8 +16,9 @@ use Kennel\App\Http\Fields\StoredFields;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\EntityTag;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Pictures\Pictures;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\SeenVersion;
 use Kennel\App\Profile\EditOwnAccount;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Fields\FieldKind;
@@ -32,7 +33,7 @@ final readonly class OwnAccountController
 
     public function show(): JsonResponse
     {
-        return $this->answer($this->accounts->find($this->session->get()->accountId) ?? throw Problem::notFound());
+        return $this->answer($this->accounts->find($this->session->get()->accountId) ?? throw Refusal::notFound());
     }
 
     /** The edit form. A password box that is empty, or not sent, leaves the password as it is. */
@@ -43,7 +44,7 @@ final readonly class OwnAccountController
         [$name, $current, $password] = [$body->text('name'), $body->secret('current'), $body->secret('password')];
         $body->complete();
 
-        return $this->answer($edit($holder, $name, $current, $password, static fn (Account $account) => EntityTag::require($request, $account->version)));
+        return $this->answer($edit($holder, $name, $current, $password, EntityTag::seen($request)));
     }
 
     public function changeFields(Request $request, ChangeFields $change): JsonResponse
@@ -53,7 +54,7 @@ final readonly class OwnAccountController
         $fields = $body->object('fields');
         $body->complete();
 
-        return $this->answer($change($holder->accountId, $fields, $holder, true, static fn (Account $account) => EntityTag::require($request, $account->version)));
+        return $this->answer($change($holder->accountId, $fields, $holder, true, EntityTag::seen($request)));
     }
 
     public function acceptTerms(Request $request, AcceptTerms $accept): JsonResponse
@@ -73,11 +74,10 @@ final readonly class OwnAccountController
         $holder = $this->session->get();
         $found = $rules->find($field);
         if ($found === null || $found->kind !== FieldKind::Picture || ! $found->isHolders || ! $found->isAskedBy((string) $holder->appKey)) {
-            throw Problem::notFound();
+            throw Refusal::notFound();
         }
         $id = $pictures->add($request->getContent(), $holder->accountId);
-        $account = $change($holder->accountId, [$field => $id], $holder, true, static function (): void {
-        });
+        $account = $change($holder->accountId, [$field => $id], $holder, true, SeenVersion::any());
 
         return $this->answer($account);
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Http\Protocol;
 
 use Illuminate\Http\Request;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
@@ -75,13 +76,13 @@ final class Body
         return $value;
     }
 
-    /** @throws Problem 422 at once, since nothing can be done without it */
+    /** @throws Refusal at once, since nothing can be done without it */
     public function address(string $key): EmailAddress
     {
         try {
             return EmailAddress::parse($this->text($key) ?? '');
         } catch (Refused $refused) {
-            throw Problem::invalid([...$this->reasons, $refused->reason]);
+            throw Refusal::invalid([...$this->reasons, $refused->reason]);
         }
     }
 
@@ -132,7 +133,7 @@ final class Body
     /**
      * Called once everything has been read.
      *
-     * @throws Problem 422 with every mistake
+     * @throws Refusal with every mistake
      */
     public function complete(): void
     {
@@ -142,7 +143,7 @@ final class Body
             }
         }
         if ($this->reasons !== []) {
-            throw Problem::invalid($this->reasons);
+            throw Refusal::invalid($this->reasons);
         }
     }
 

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Kennel\App\Http\Protocol;
 
 use Illuminate\Http\Request;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\SeenVersion;
 
 /** A record's version as an entity tag (RFC 9110 §8.8.3), and the condition an update must bring (§13.1.1). */
 final class EntityTag
@@ -14,16 +16,25 @@ final class EntityTag
         return "\"v{$version}\"";
     }
 
-    /** @throws Problem 428 without If-Match, 412 when the record has moved on */
-    public static function require(Request $request, int $version): void
+    /**
+     * What an If-Match says its sender has seen.
+     *
+     * @throws Refusal without one
+     */
+    public static function seen(Request $request): SeenVersion
     {
-        $condition = $request->headers->get('If-Match');
-        if ($condition === null) {
-            throw new Problem(428, 'update.condition_required');
-        }
+        $condition = $request->headers->get('If-Match') ?? throw Refusal::conditionMissing();
         $tags = array_map('trim', explode(',', $condition));
-        if (! in_array('*', $tags, true) && ! in_array(self::of($version), $tags, true)) {
-            throw new Problem(412, 'update.changed_meanwhile');
+        if (in_array('*', $tags, true)) {
+            return SeenVersion::any();
         }
+        $versions = [];
+        foreach ($tags as $tag) {
+            if (preg_match('/^"v(\d{1,15})"$/D', $tag, $found) === 1) {
+                $versions[] = (int) $found[1];
+            }
+        }
+
+        return SeenVersion::of(...$versions);
     }
 }

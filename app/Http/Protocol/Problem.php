@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Kennel\App\Http\Protocol;
 
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\Refusals\RefusalKind;
 use Kennel\Core\Reasons\Reason;
 
-/** Ends a request with an RFC 9457 problem document. */
+/** Ends a request with an RFC 9457 problem document. What an act refuses becomes one here, and here alone has a status code. */
 final class Problem extends \RuntimeException
 {
     /**
@@ -23,14 +25,20 @@ final class Problem extends \RuntimeException
         parent::__construct($problem);
     }
 
-    /** @param  list<Reason>  $reasons */
-    public static function invalid(array $reasons): self
+    public static function of(Refusal $refusal): self
     {
-        return new self(422, 'request.invalid', $reasons);
-    }
+        $status = match ($refusal->kind) {
+            RefusalKind::NobodySignedIn => 401,
+            RefusalKind::NotAllowed => 403,
+            RefusalKind::NotFound => 404,
+            RefusalKind::Conflict => 409,
+            RefusalKind::ChangedMeanwhile => 412,
+            RefusalKind::TooLarge => 413,
+            RefusalKind::Invalid => 422,
+            RefusalKind::ConditionMissing => 428,
+            RefusalKind::HeldBack => 429,
+        };
 
-    public static function notFound(): self
-    {
-        return new self(404, 'request.not_found');
+        return new self($status, $refusal->refusal, $refusal->reasons, $refusal->retryAfter === null ? [] : ['Retry-After' => (string) $refusal->retryAfter]);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Http\Protocol;
 
 use Illuminate\Http\Request;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Reasons\Reason;
 
 /** A request's query string, read strictly. Every mistake is a 422 that names the parameter. */
@@ -21,7 +22,7 @@ final readonly class Query
             return null;
         }
         if (! is_string($value) || ! mb_check_encoding($value, 'UTF-8') || mb_strlen($value) > $maximum || str_contains($value, "\0")) {
-            throw Problem::invalid([new Reason('query.text', $key, ['maximum' => $maximum])]);
+            throw Refusal::invalid([new Reason('query.text', $key, ['maximum' => $maximum])]);
         }
 
         return $value;
@@ -32,7 +33,7 @@ final readonly class Query
     {
         $value = $this->text($key);
         if ($value !== null && ! in_array($value, $choices, true)) {
-            throw Problem::invalid([new Reason('query.choice', $key, ['choices' => $choices])]);
+            throw Refusal::invalid([new Reason('query.choice', $key, ['choices' => $choices])]);
         }
 
         return $value;
@@ -42,7 +43,7 @@ final readonly class Query
     {
         $value = $this->text($key);
         if ($value !== null && preg_match('/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/D', $value) !== 1) {
-            throw Problem::invalid([new Reason('query.id', $key)]);
+            throw Refusal::invalid([new Reason('query.id', $key)]);
         }
 
         return $value;
@@ -55,7 +56,7 @@ final readonly class Query
             return $default;
         }
         if (preg_match('/^\d{1,15}$/D', $value) !== 1 || (int) $value < $minimum || (int) $value > $maximum) {
-            throw Problem::invalid([new Reason('query.number', $key, ['minimum' => $minimum, 'maximum' => $maximum])]);
+            throw Refusal::invalid([new Reason('query.number', $key, ['minimum' => $minimum, 'maximum' => $maximum])]);
         }
 
         return (int) $value;

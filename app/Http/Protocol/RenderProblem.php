@@ -7,6 +7,7 @@ namespace Kennel\App\Http\Protocol;
 use Illuminate\Contracts\Translation\Translator;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Platform\Words;
 use Kennel\Core\Documents\InvalidRuleBook;
@@ -22,7 +23,11 @@ final readonly class RenderProblem
 
     public function __invoke(\Throwable $error, Request $request): Response
     {
-        $problem = $error instanceof Problem ? $error : $this->translate($error);
+        $problem = match (true) {
+            $error instanceof Problem => $error,
+            $error instanceof Refusal => Problem::of($error),
+            default => $this->translate($error),
+        };
         $response = new JsonResponse([
             'type' => "urn:kennel:problem:{$problem->problem}",
             'code' => $problem->problem,
@@ -42,7 +47,7 @@ final readonly class RenderProblem
         $status = $error instanceof HttpExceptionInterface ? $error->getStatusCode() : 500;
 
         return match (true) {
-            $status === 404 => Problem::notFound(),
+            $status === 404 => Problem::of(Refusal::notFound()),
             $status === 405 && $error instanceof HttpExceptionInterface => new Problem(405, 'request.method', headers: ['Allow' => (string) ($error->getHeaders()['Allow'] ?? '')]),
             $status >= 400 && $status < 500 => new Problem(400, 'request.malformed'),
             // The path is in the log and at /health; a stranger has no use for it.

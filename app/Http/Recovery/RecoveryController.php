@@ -12,7 +12,7 @@ use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Recovery\AskForRecovery;
 use Kennel\App\Recovery\ResetPassword;
 use Kennel\App\Recovery\SendRecovery;
@@ -60,13 +60,13 @@ final readonly class RecoveryController
     {
         $operator = $session->require('kennel:messages.send');
         $database->transaction(function () use ($id, $accounts, $send, $operator, $audit, $authority): void {
-            $account = $accounts->find($id) ?? throw Problem::notFound();
+            $account = $accounts->find($id) ?? throw Refusal::notFound();
             $authority->require($operator, $account);
             if (! in_array($account->status, [Status::Active, Status::Pending], true)) {
-                throw Problem::invalid([new Reason("account.{$account->status->value}")]);
+                throw Refusal::invalid([new Reason("account.{$account->status->value}")]);
             }
             if (! $send->isDue($account)) {
-                throw Problem::invalid([new Reason('verification.too_soon')]);
+                throw Refusal::invalid([new Reason('verification.too_soon')]);
             }
             $send($account);
             $audit->record('account.recovery_sent', $operator->asOperator(), $account->reference());

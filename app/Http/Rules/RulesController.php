@@ -9,10 +9,10 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Impact\Findings;
 use Kennel\App\Impact\ImpactRuns;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
 use Kennel\App\Publishing\PublishDraft;
 use Kennel\App\Rules\Blockers;
@@ -102,10 +102,10 @@ final readonly class RulesController
     public function revision(int $number, Request $request): JsonResponse
     {
         $this->session->require('kennel:rules.read');
-        $revision = $this->revisions->find($number) ?? throw Problem::notFound();
+        $revision = $this->revisions->find($number) ?? throw Refusal::notFound();
         $query = new Query($request);
         $other = $query->number('against', -1, 0, 1_000_000);
-        $against = $other < 0 ? $this->revisions->newest() : $this->revisions->find($other) ?? throw Problem::notFound();
+        $against = $other < 0 ? $this->revisions->newest() : $this->revisions->find($other) ?? throw Refusal::notFound();
 
         return Json::ok([...$this->presentRevision($revision), 'document' => $revision->document, 'against' => $against->number, 'changes' => self::changes($against->document, $revision->document)]);
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Http\Sessions;
 
 use Illuminate\Http\Request;
-use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Sessions\SessionRules;
 use Psr\Clock\ClockInterface;
@@ -22,7 +22,7 @@ final readonly class RequireFreshProof
     public function handle(Request $request, \Closure $next): Response
     {
         if ($this->rules->proofFor->after($this->session->get()->provenAt) <= $this->clock->now()) {
-            throw new Problem(403, 'session.proof_required');
+            throw Refusal::notAllowed('session.proof_required');
         }
 
         return $next($request);

@@ -12,9 +12,9 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\App\Sessions\SessionList;
@@ -49,9 +49,9 @@ final readonly class SessionController
     public function end(string $id, ConnectionInterface $database, Accounts $accounts, OperatorAuthority $authority): Response
     {
         $operator = $this->session->require('kennel:sessions.end');
-        $session = $this->list->find($id) ?? throw Problem::notFound();
+        $session = $this->list->find($id) ?? throw Refusal::notFound();
         $database->transaction(function () use ($operator, $session, $accounts, $authority): void {
-            $authority->require($operator, $accounts->find($session['account_id']) ?? throw Problem::notFound());
+            $authority->require($operator, $accounts->find($session['account_id']) ?? throw Refusal::notFound());
             $this->end->one($session['id'], 'operator');
             $this->audit->record('session.ended', $operator->asOperator(), ['id' => $session['account_id'], 'name' => $session['name']], ['state' => 'live'], ['state' => 'ended'], record: 'session');
         });

@@ -11,6 +11,7 @@ use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Throttling\Source;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Signin\AttemptSignin;
@@ -33,7 +34,7 @@ final readonly class SigninController
             $password === null || $password->reveal() === '' ? new Reason('password.required', 'password') : null,
         ]));
         if ($missing !== [] || $email === null || $password === null) {
-            throw Problem::invalid($missing);
+            throw Refusal::invalid($missing);
         }
         $session = $signIn($email, $password, $kept, $request) ?? throw new Problem(401, 'signin.refused');
 

@@ -12,10 +12,10 @@ use Kennel\App\Apps\Apps;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\BrowserMark;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Http\Rules\UnderDraft;
 use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
 use Kennel\App\Sessions\OpenSession;
 use Kennel\App\Signup\FormInput;
@@ -52,18 +52,18 @@ final readonly class SignupController
         if ($refusal !== null) {
             $tallies->refused($app->key, [$refusal->code]);
             throw $refusal->code === 'bots.source'
-                ? new Problem(429, 'signup.refused', [$refusal], ['Retry-After' => (string) $forms->retryAfter($source)])
-                : new Problem(422, 'signup.refused', [$refusal]);
+                ? Refusal::heldBack('signup.refused', $forms->retryAfter($source), [$refusal])
+                : Refusal::invalid([$refusal], 'signup.refused');
         }
         $session = null;
         $verdict = $signUp($input, $app, BrowserMark::of($request), function (?Account $account) use ($app, $form, $forms, $request, $openSession, &$session): void {
             if (! $forms->spend($app->key, $form)) {
-                throw new Problem(422, 'signup.refused', [new Reason('bots.form')]);
+                throw Refusal::invalid([new Reason('bots.form')], 'signup.refused');
             }
             $session = $account !== null && $app->rules->opensSession ? $openSession($account->id, $request, false) : null;
         });
         if (! $verdict->isAccepted()) {
-            throw new Problem(422, 'signup.refused', $verdict->reasons);
+            throw Refusal::invalid($verdict->reasons, 'signup.refused');
         }
 
         return $session === null
@@ -120,6 +120,6 @@ final readonly class SignupController
     {
         $app = $key === null || preg_match('/^[a-z0-9-]{1,40}$/D', $key) !== 1 ? null : $this->apps->find($key);
 
-        return $app ?? throw Problem::invalid([new Reason('app.unknown', 'app')]);
+        return $app ?? throw Refusal::invalid([new Reason('app.unknown', 'app')]);
     }
 }

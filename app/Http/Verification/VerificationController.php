@@ -14,8 +14,8 @@ use Kennel\App\Challenges\ChallengeList;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\BrowserMark;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Verification\AskForVerification;
 use Kennel\App\Verification\Claims;
@@ -73,13 +73,13 @@ final readonly class VerificationController
     {
         $operator = $this->session->require('kennel:messages.send');
         $this->database->transaction(function () use ($id, $audit, $operator, $authority): void {
-            $account = $this->accounts->find($id) ?? throw Problem::notFound();
+            $account = $this->accounts->find($id) ?? throw Refusal::notFound();
             $authority->require($operator, $account);
             if ($account->status !== Status::Pending) {
-                throw Problem::invalid([new Reason('verification.not_owed')]);
+                throw Refusal::invalid([new Reason('verification.not_owed')]);
             }
             if (! ($this->send)($account, $this->claims->of($account, null))) {
-                throw Problem::invalid([new Reason('verification.too_soon')]);
+                throw Refusal::invalid([new Reason('verification.too_soon')]);
             }
             $audit->record('account.verification_resent', $operator->asOperator(), $account->reference());
         });

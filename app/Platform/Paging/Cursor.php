@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Platform\Paging;
 
-use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Reasons\Reason;
 
 /** Where a list goes on: the sort value and the sequence number of the last row that was shown. Opaque to clients. */
@@ -14,7 +14,7 @@ final readonly class Cursor
     {
     }
 
-    /** @throws Problem 422 when the text is not one of ours, or belongs to another order */
+    /** @throws Refusal when the text is not one of ours, or belongs to another order */
     public static function read(?string $text, string $sort): ?self
     {
         if ($text === null) {
@@ -23,7 +23,7 @@ final readonly class Cursor
         $bytes = base64_decode(strtr($text, '-_', '+/'), true);
         $parts = $bytes === false ? null : json_decode($bytes, true, 2);
         if (! is_array($parts) || count($parts) !== 3 || ! is_string($parts[1] ?? null) || ! is_int($parts[2] ?? null) || ($parts[0] ?? null) !== $sort) {
-            throw Problem::invalid([new Reason('query.cursor', 'cursor')]);
+            throw Refusal::invalid([new Reason('query.cursor', 'cursor')]);
         }
 
         return new self($sort, $parts[1], $parts[2]);

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Platform\Throttling;
 
 use Illuminate\Cache\RateLimiter;
-use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Throttling\ThrottleRules;
 
 /** Counts knocks by the rules and refuses those beyond them. What is counted by is kept as a keyed digest. */
@@ -19,7 +19,7 @@ final readonly class Throttle
      * @param  key-of<ThrottleRules::LIMITS>  $what
      * @param  string  $whom  a source, or an address whether known or not
      *
-     * @throws Problem 429 with Retry-After
+     * @throws Refusal when there were too many
      */
     public function hit(string $what, string $whom): void
     {
@@ -30,7 +30,7 @@ final readonly class Throttle
         $key = "throttle:{$what}:".self::digest($whom);
         // Counted before it is compared: requests at the same moment cannot all pass.
         if ($this->limiter->hit($key, $limit->within->seconds) > $limit->times) {
-            throw new Problem(429, 'request.throttled', headers: ['Retry-After' => (string) max(1, $this->limiter->availableIn($key))]);
+            throw Refusal::heldBack('request.throttled', max(1, $this->limiter->availableIn($key)));
         }
     }
 

@@ -6,6 +6,7 @@ namespace Kennel\Tests\Feature\Passwords;
 
 use Illuminate\Support\Facades\DB;
 use Kennel\App\Mail\Composition;
+use Kennel\App\Platform\Refusals\RefusalKind;
 use Kennel\Tests\Feature\DoorTestCase;
 
 final class RequireNewPasswordTest extends DoorTestCase
@@ -154,8 +155,8 @@ final class RequireNewPasswordTest extends DoorTestCase
             try {
                 $late();
                 self::fail('It was written over.');
-            } catch (\Kennel\App\Http\Protocol\Problem $problem) {
-                self::assertSame([412, 'update.changed_meanwhile'], [$problem->status, $problem->problem]);
+            } catch (\Kennel\App\Platform\Refusals\Refusal $refusal) {
+                self::assertSame([RefusalKind::ChangedMeanwhile, 'update.changed_meanwhile'], [$refusal->kind, $refusal->refusal]);
             }
         }
         self::assertSame('Tam Pellow', $stale->name);

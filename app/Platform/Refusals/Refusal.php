@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Platform\Refusals;
+
+use Kennel\Core\Reasons\Reason;
+
+/** Ends an act that can not be done. Nothing has been written. */
+final class Refusal extends \RuntimeException
+{
+    /**
+     * @param  string  $refusal  the stable code; its title and detail are in lang/en/problems.php
+     * @param  list<Reason>  $reasons
+     * @param  int|null  $retryAfter  in seconds
+     */
+    private function __construct(
+        public readonly RefusalKind $kind,
+        public readonly string $refusal,
+        public readonly array $reasons = [],
+        public readonly ?int $retryAfter = null,
+    ) {
+        parent::__construct($refusal);
+    }
+
+    /** @param  list<Reason>  $reasons */
+    public static function invalid(array $reasons, string $refusal = 'request.invalid'): self
+    {
+        return new self(RefusalKind::Invalid, $refusal, $reasons);
+    }
+
+    /** @param  list<Reason>  $reasons */
+    public static function tooLarge(array $reasons, string $refusal = 'request.too_large'): self
+    {
+        return new self(RefusalKind::TooLarge, $refusal, $reasons);
+    }
+
+    public static function notFound(): self
+    {
+        return new self(RefusalKind::NotFound, 'request.not_found');
+    }
+
+    public static function nobodySignedIn(): self
+    {
+        return new self(RefusalKind::NobodySignedIn, 'session.required');
+    }
+
+    /** @param  list<Reason>  $reasons */
+    public static function notAllowed(string $refusal, array $reasons = []): self
+    {
+        return new self(RefusalKind::NotAllowed, $refusal, $reasons);
+    }
+
+    public static function conflict(string $refusal, ?int $retryAfter = null): self
+    {
+        return new self(RefusalKind::Conflict, $refusal, retryAfter: $retryAfter);
+    }
+
+    /** @param  list<Reason>  $reasons */
+    public static function changedMeanwhile(string $refusal = 'update.changed_meanwhile', array $reasons = []): self
+    {
+        return new self(RefusalKind::ChangedMeanwhile, $refusal, $reasons);
+    }
+
+    public static function conditionMissing(): self
+    {
+        return new self(RefusalKind::ConditionMissing, 'update.condition_required');
+    }
+
+    /**
+     * @param  int  $retryAfter  in seconds
+     * @param  list<Reason>  $reasons
+     */
+    public static function heldBack(string $refusal, int $retryAfter, array $reasons = []): self
+    {
+        return new self(RefusalKind::HeldBack, $refusal, $reasons, $retryAfter);
+    }
+}

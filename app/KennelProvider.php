@@ -13,25 +13,31 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Foundation\FileBasedMaintenanceMode;
 use Illuminate\Routing\UrlGenerator;
 use Illuminate\Support\ServiceProvider;
-use Kennel\App\Accounts\ForgetAccounts;
+use Kennel\App\Accounts\ForgetClosedAccounts;
 use Kennel\App\Apps\Apps;
-use Kennel\App\Audit\ForgetStrangers;
-use Kennel\App\Evidence\ForgetEvidence;
+use Kennel\App\Audit\StrangerTally;
+use Kennel\App\Challenges\Challenge;
+use Kennel\App\Evidence\EvidenceEntry;
 use Kennel\App\Fields\DialledNumbers;
-use Kennel\App\Http\Protocol\ForgetIdempotencyKeys;
+use Kennel\App\Http\Protocol\IdempotencyKey;
 use Kennel\App\Imports\ForgetImports;
-use Kennel\App\Mail\ForgetMessages;
+use Kennel\App\Imports\Import;
+use Kennel\App\Mail\HeldDelivery;
+use Kennel\App\Mail\Message;
 use Kennel\App\Mail\Relay;
 use Kennel\App\Mail\RelayFacts;
 use Kennel\App\Mail\SmtpRelay;
 use Kennel\App\Mail\StandInRelay;
 use Kennel\App\Passwords\Brakes;
+use Kennel\App\Passwords\CalibrationRun;
 use Kennel\App\Passwords\CommonPasswords;
-use Kennel\App\Passwords\ForgetFigures;
+use Kennel\App\Passwords\HashDay;
 use Kennel\App\Passwords\PepperKeys;
 use Kennel\App\Passwords\RankedWords;
+use Kennel\App\Passwords\WrapRun;
 use Kennel\App\Platform\Clock;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Pause;
 use Kennel\App\Platform\Queue\ForgetFailedJobs;
 use Kennel\App\Platform\RequestContext;
@@ -44,10 +50,12 @@ use Kennel\App\Recovery\SendRecovery;
 use Kennel\App\Rules\ForgetLogos;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\App\Sessions\CurrentSession;
-use Kennel\App\Sessions\ForgetSessions;
-use Kennel\App\Signup\ForgetSignups;
+use Kennel\App\Sessions\Session;
 use Kennel\App\Signup\ListedThrowawayDomains;
-use Kennel\App\Verification\ForgetChallenges;
+use Kennel\App\Signup\PastVerdict;
+use Kennel\App\Signup\SentForm;
+use Kennel\App\Signup\SignupTally;
+use Kennel\App\Verification\ForgetUnproven;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\DutyRules;
 use Kennel\Core\Apps\AppRules;
@@ -77,11 +85,14 @@ use Psr\Clock\ClockInterface;
 /** Hands the core its clock, its randomness and its rules, and the database its kind of transaction. */
 final class KennelProvider extends ServiceProvider
 {
-    /** Who deletes what; kennel:purge asks each. In the order of an account's life. */
-    public const FORGETS = [
-        ForgetAccounts::class, ForgetChallenges::class, ForgetMessages::class, ForgetSessions::class, ForgetSignups::class, ForgetImports::class, ForgetFigures::class,
-        ForgetEvidence::class, ForgetStrangers::class, ForgetLogos::class, ForgetIdempotencyKeys::class, ForgetFailedJobs::class, ForgetThrottles::class,
+    /** Records that say themselves which of their rows may go; kennel:purge prunes each. */
+    public const PRUNED = [
+        Challenge::class, Message::class, HeldDelivery::class, Session::class, SentForm::class, PastVerdict::class, SignupTally::class, Import::class,
+        HashDay::class, WrapRun::class, CalibrationRun::class, EvidenceEntry::class, StrangerTally::class, IdempotencyKey::class,
     ];
+
+    /** And who deletes what takes more than that. */
+    public const FORGETS = [ForgetUnproven::class, ForgetClosedAccounts::class, ForgetImports::class, ForgetLogos::class, ForgetFailedJobs::class, ForgetThrottles::class];
 
     /** What is read from the rule book, each part by itself: most requests need one of them. */
     public const RULES = [
@@ -97,6 +108,7 @@ final class KennelProvider extends ServiceProvider
         $this->app->singleton(Pause::class, SystemPause::class);
         $this->app->scoped(RequestContext::class);
         $this->app->scoped(CurrentSession::class);
+        $this->app->bind(Caller::class, CurrentSession::class);
         $this->app->singleton(MaintenanceMode::class, FileBasedMaintenanceMode::class);
         $this->app->bind(Encrypter::class, static fn ($app): Encrypter => $app['encrypter']);
         $this->app->bind(Relay::class, static fn ($app): Relay => config('kennel.relay') === 'stand-in'
@@ -134,7 +146,7 @@ final class KennelProvider extends ServiceProvider
     {
         $this->app->scoped(RulesInForce::class, static fn ($app): RulesInForce => new RulesInForce($app->make(Connection::class), storage_path('framework/rules')));
         $rules = fn (): RulesInForce => $this->app->make(RulesInForce::class);
-        $this->app->scoped(Apps::class, fn (): Apps => new Apps($this->app->make(ConnectionInterface::class), AppRules::readAll($rules()->only('apps'))));
+        $this->app->scoped(Apps::class, fn (): Apps => new Apps(AppRules::readAll($rules()->only('apps'))));
         $this->app->scoped(SignupRules::class, static fn (): SignupRules => SignupRules::read($rules()->section('signup')));
         $this->app->scoped(TermsRules::class, static fn (): TermsRules => TermsRules::read($rules()->section('signup', 'terms')));
         $this->app->scoped(BotRules::class, static fn (): BotRules => BotRules::read($rules()->section('signup', 'bots')));

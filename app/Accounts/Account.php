@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\App\Accounts;
 
-use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Kennel\App\Accounts\Duties\DutyWaiver;
+use Kennel\App\Platform\Database\Record;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\Status;
 
@@ -32,15 +34,11 @@ use Kennel\Core\Accounts\Status;
  * @property string|null $closed_at
  * @property int $version
  */
-final class Account extends Model
+final class Account extends Record
 {
-    public $timestamps = false;
-
     protected $table = 'accounts';
 
     protected $primaryKey = 'seq';
-
-    protected $guarded = [];
 
     protected $hidden = ['password_hash'];
 
@@ -48,6 +46,12 @@ final class Account extends Model
     protected function casts(): array
     {
         return ['status' => Status::class, 'password_owed' => PasswordOwed::class, 'version' => 'integer'];
+    }
+
+    /** @return HasMany<DutyWaiver, $this> */
+    public function waivers(): HasMany
+    {
+        return $this->hasMany(DutyWaiver::class, 'account_id', 'id');
     }
 
     /** Signed up for, and not yet proven to be anybody's. */

@@ -4,12 +4,11 @@ declare(strict_types=1);
 
 namespace Kennel\App\Accounts;
 
-use Illuminate\Database\ConnectionInterface;
-use Illuminate\Database\Query\Builder;
+use Illuminate\Database\Eloquent\Builder;
 use Kennel\App\Fields\FieldValues;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Paging\Cursor;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Fields\FieldKind;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\SortKey;
@@ -30,7 +29,7 @@ final readonly class AccountList
     /** More matches than this are not counted or sorted one by one. */
     public const MANY = 1_000;
 
-    public function __construct(private ConnectionInterface $database, private CurrentSession $session, private FieldRules $fields)
+    public function __construct(private FieldValues $values, private Caller $caller, private FieldRules $fields)
     {
     }
 
@@ -43,7 +42,7 @@ final readonly class AccountList
      */
     public function page(?string $search, ?string $status, string $sort, ?string $cursor, int $limit, ?string $field = null, ?string $value = null, ?string $hash = null): array
     {
-        $this->session->require('kennel:accounts.read');
+        $this->caller->require('kennel:accounts.read');
         $words = $search === null ? [] : SearchText::words($search);
         if ($search !== null && $words === []) {
             return ['items' => [], 'next' => null, 'total' => 0, 'total_is_exact' => true];
@@ -64,12 +63,13 @@ final readonly class AccountList
         return [...$this->read($rows, $sort, $cursor, $limit), 'total' => $total, 'total_is_exact' => $exact];
     }
 
+    /** @return Builder<Account> */
     private function filtered(?string $status, ?string $orderedBy): Builder
     {
         // By a field: its index first, in its order, and the account behind each entry. Who holds nothing is not in that order.
         $rows = $orderedBy === null
-            ? $this->database->table('accounts')
-            : $this->database->table('field_values as o')->crossJoin('accounts')->whereColumn('accounts.seq', 'o.account_seq')
+            ? Account::query()
+            : Account::query()->from('field_values as o')->crossJoin('accounts')->whereColumn('accounts.seq', 'o.account_seq')
                 ->where('o.field_key', $orderedBy)->where('o.position', '<=', 1)->select('accounts.*', 'o.sort_key as field');
 
         return $status === null ? $rows : $rows->where('accounts.status', $status);
@@ -87,13 +87,14 @@ final readonly class AccountList
     /**
      * Narrows the rows to the matches.
      *
+     * @param  Builder<Account>  $rows
      * @param  list<string>  $words
      * @return array{int, bool} how many there are, and whether that is exact
      */
     private function search(Builder $rows, array $words, ?string $status): array
     {
         $match = implode(' ', array_map(static fn (string $word): string => "\"{$word}\"*", $words));
-        $found = $this->database->table('accounts_search')->whereRaw('accounts_search MATCH ?', [$match])->limit(self::MANY + 1)->pluck('rowid')->all();
+        $found = Account::query()->from('accounts_search')->whereRaw('accounts_search MATCH ?', [$match])->limit(self::MANY + 1)->pluck('rowid')->all();
         if (count($found) <= self::MANY) {
             // Written into the statement, since SQLite limits the number of bindings; they are integers of our own.
             $rows->whereRaw('accounts.seq IN ('.implode(',', array_map('intval', $found)).')');
@@ -111,17 +112,14 @@ final readonly class AccountList
     /**
      * Narrows the rows to those that hold a value, by the same two ways as a search.
      *
+     * @param  Builder<Account>  $rows
      * @return array{int, bool} how many there are, and whether that is exact
      */
     private function holding(Builder $rows, string $field, bool|int|float|string|null $value): array
     {
-        $values = $this->database->table('field_values')->where('field_key', $field);
         // The sort key is what the index has; the value itself says whether it is exactly this one.
         $exactly = $value === null ? null : [SortKey::of($value), FieldValues::encode($value)];
-        if ($exactly !== null) {
-            $values->where('sort_key', $exactly[0])->where('value', $exactly[1]);
-        }
-        $held = $values->distinct()->limit(self::MANY + 1)->pluck('account_seq')->all();
+        $held = $this->values->holders($field, $exactly, self::MANY + 1);
         if (count($held) <= self::MANY) {
             $rows->whereRaw('accounts.seq IN ('.implode(',', array_map('intval', $held)).')');
 
@@ -132,7 +130,10 @@ final readonly class AccountList
         return [self::MANY, false];
     }
 
-    /** @return array{items: list<Account>, next: string|null} */
+    /**
+     * @param  Builder<Account>  $rows
+     * @return array{items: list<Account>, next: string|null}
+     */
     private function read(Builder $rows, string $sort, ?string $cursor, int $limit): array
     {
         $descending = str_starts_with($sort, '-');
@@ -148,8 +149,8 @@ final readonly class AccountList
         $last = $shown->last();
 
         return [
-            'items' => array_values(Account::query()->hydrate($shown->all())->all()),
-            'next' => $found->count() > $limit && $last !== null ? (new Cursor($sort, $byField ? $last->field : $last->{$column}, (int) $last->seq))->write() : null,
+            'items' => array_values($shown->all()),
+            'next' => $found->count() > $limit && $last !== null ? (new Cursor($sort, (string) $last->getAttribute($byField ? 'field' : $column), $last->seq))->write() : null,
         ];
     }
 }

@@ -19,6 +19,8 @@ use Psr\Clock\ClockInterface;
 /** Adds accounts, finds them, and writes their changes under a version. Other capabilities come here instead of to the table. */
 final readonly class Accounts
 {
+    private const ROWS_A_STATEMENT = 200;
+
     public function __construct(private ClockInterface $clock, private AddressRules $addresses)
     {
     }
@@ -33,10 +35,38 @@ final readonly class Accounts
         return Account::query()->where('lookup_key', $this->addresses->lookupKey($address))->first();
     }
 
-    /** Anybody: whoever is first. For work that is done and undone. */
-    public function first(): ?Account
+    /**
+     * Imported ones are an operator's, however long their owners take; and whoever was let off the proof is using the account.
+     *
+     * @param  int  $after  the sequence number of the last one that was looked at
+     * @return list<Account> signed up for before this moment and proven to be nobody's
+     */
+    public function unprovenBefore(\DateTimeImmutable $moment, int $after, int $limit): array
     {
-        return Account::query()->where('seq', '>', 0)->first();
+        return array_values(Account::query()->where('seq', '>', $after)->where('status', Status::Pending)->whereNull('email_proven_at')->where('came_by', 'signup')
+            ->where('created_at', '<', Moment::write($moment))->whereDoesntHave('waivers', static fn ($waivers) => $waivers->where('subject', 'like', 'verify_email:%'))
+            ->orderBy('seq')->limit($limit)->get()->all());
+    }
+
+    /**
+     * @param  list<string>  $lookupKeys
+     * @return array<string, true> those of them that an account has
+     */
+    public function taken(array $lookupKeys): array
+    {
+        return array_fill_keys(Account::query()->whereIn('lookup_key', $lookupKeys)->pluck('lookup_key')->all(), true);
+    }
+
+    /**
+     * Many at once.
+     *
+     * @param  list<array<string, mixed>>  $rows  columns of each
+     */
+    public function addAll(array $rows): void
+    {
+        foreach (array_chunk($rows, self::ROWS_A_STATEMENT) as $some) {
+            Account::query()->insert($some);
+        }
     }
 
     /** @throws \Illuminate\Database\UniqueConstraintViolationException when the lookup key is taken */
@@ -102,12 +132,20 @@ final readonly class Accounts
      */
     public function storeHash(Account $account, string $passwordHash): void
     {
-        $read = $account->password_hash;
-        $account->fill(['password_hash' => $passwordHash, 'hash_kind' => HashKind::of($passwordHash)]);
-        if (Account::query()->where('seq', $account->seq)->where('password_hash', $read)->update($account->getDirty()) !== 1) {
+        if (! $this->swapHash($account, $passwordHash)) {
             throw Refusal::changedMeanwhile();
         }
+    }
+
+    /** As storeHash(), for whoever has nobody to tell. @return bool false when another hash was there by then */
+    public function swapHash(Account $account, string $passwordHash): bool
+    {
+        $read = $account->password_hash;
+        $account->fill(['password_hash' => $passwordHash, 'hash_kind' => HashKind::of($passwordHash)]);
+        $isStored = Account::query()->where('seq', $account->seq)->where('password_hash', $read)->update($account->getDirty()) === 1;
         $account->syncOriginal();
+
+        return $isStored;
     }
 
     public function countAll(): int
@@ -115,17 +153,23 @@ final readonly class Accounts
         return Account::query()->count();
     }
 
+    /** @return array<string, array{submitted: int, proven: int, complete: int}> accounts by the day they were made, and how far they are */
+    public function byDay(\DateTimeImmutable $since, ?string $appKey): array
+    {
+        $days = [];
+        $rows = Account::query()->where('created_at', '>=', Moment::write($since))->when($appKey !== null, static fn ($accounts) => $accounts->where('app_key', $appKey))
+            ->selectRaw('substr(created_at, 1, 10) AS day, count(*) AS submitted, count(email_proven_at) AS proven, count(completed_at) AS complete')->groupBy('day')->get();
+        foreach ($rows as $row) {
+            $days[(string) $row->getAttribute('day')] = ['submitted' => (int) $row->getAttribute('submitted'), 'proven' => (int) $row->getAttribute('proven'), 'complete' => (int) $row->getAttribute('complete')];
+        }
+
+        return $days;
+    }
+
     /** Accounts made since midnight (UTC). */
     public function countToday(): int
     {
         return Account::query()->where('created_at', '>=', Moment::write($this->clock->now()->setTimezone(new \DateTimeZone('UTC'))->setTime(0, 0)))->count();
-    }
-
-    /** @return array<string, int> accounts by kind of hash */
-    public function hashKinds(): array
-    {
-        return Account::query()->toBase()->selectRaw('hash_kind, count(*) AS held')->groupBy('hash_kind')->orderByDesc('held')
-            ->pluck('held', 'hash_kind')->map(static fn ($held): int => (int) $held)->all();
     }
 
     /**

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\App\Accounts;
 
-use Illuminate\Database\ConnectionInterface;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\EmailAddress;
 
@@ -12,10 +11,6 @@ use Kennel\Core\Accounts\EmailAddress;
 final readonly class LookupKeys
 {
     private const CHUNK = 500;
-
-    public function __construct(private ConnectionInterface $database)
-    {
-    }
 
     /** @return list<non-empty-list<array{id: string, email: string}>> accounts that would share a key */
     public function collisions(AddressRules $rules): array
@@ -25,7 +20,7 @@ final readonly class LookupKeys
             $byKey[$key] = $accounts;
         }
         foreach (array_chunk(array_map(strval(...), array_keys($byKey)), self::CHUNK) as $keys) {
-            foreach ($this->database->table('accounts')->whereIn('lookup_key', $keys)->get(['id', 'email', 'lookup_key']) as $row) {
+            foreach (Account::query()->whereIn('lookup_key', $keys)->get(['id', 'email', 'lookup_key']) as $row) {
                 if (! in_array($row->id, array_column($byKey[$row->lookup_key], 'id'), true)) {
                     array_unshift($byKey[$row->lookup_key], ['id' => $row->id, 'email' => $row->email]);
                 }
@@ -39,7 +34,7 @@ final readonly class LookupKeys
     public function write(AddressRules $rules): void
     {
         foreach ($this->changing($rules) as $key => $accounts) {
-            $this->database->table('accounts')->where('id', $accounts[0]['id'])->update(['lookup_key' => (string) $key]);
+            Account::query()->where('id', $accounts[0]['id'])->update(['lookup_key' => (string) $key]);
         }
     }
 
@@ -48,7 +43,7 @@ final readonly class LookupKeys
     {
         $changing = [];
         // Only a "+" can make a difference.
-        foreach ($this->database->table('accounts')->where('email', 'like', '%+%')->orderBy('seq')->cursor() as $row) {
+        foreach (Account::query()->where('email', 'like', '%+%')->orderBy('seq')->cursor() as $row) {
             $key = $rules->lookupKey(EmailAddress::parse($row->email));
             if ($key !== $row->lookup_key) {
                 $changing[$key][] = ['id' => $row->id, 'email' => $row->email];

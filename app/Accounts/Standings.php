@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Accounts;
 
-use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\Duties\Waivers;
 use Kennel\App\Fields\FieldValues;
 use Kennel\Core\Accounts\AccountFacts;
 use Kennel\Core\Accounts\DutyRules;
@@ -13,7 +13,7 @@ use Kennel\Core\Accounts\Standing;
 /** Gathers what standing depends on, for one account or a page of them, and asks the core. */
 final readonly class Standings
 {
-    public function __construct(private ConnectionInterface $database, private DutyRules $rules)
+    public function __construct(private FieldValues $fields, private Waivers $waivers, private DutyRules $rules)
     {
     }
 
@@ -31,11 +31,8 @@ final readonly class Standings
         if ($accounts === []) {
             return [];
         }
-        $parts = [];
-        foreach ($this->database->table('field_values')->whereIn('account_seq', array_column($accounts, 'seq'))->orderBy('account_seq')->orderBy('field_key')->orderBy('position')->get() as $row) {
-            $parts[$row->account_seq][] = [$row->field_key, (int) $row->position, json_decode($row->value, true)];
-        }
-        $waived = $this->database->table('duty_waivers')->whereIn('account_id', array_column($accounts, 'id'))->get()->groupBy('account_id');
+        $fields = $this->fields->ofAll(array_column($accounts, 'seq'));
+        $waived = $this->waivers->ofAll(array_column($accounts, 'id'));
         $standings = [];
         foreach ($accounts as $account) {
             $standings[$account->id] = Standing::of(new AccountFacts(
@@ -44,8 +41,8 @@ final readonly class Standings
                 $account->email,
                 $account->app_key,
                 $account->terms_version,
-                FieldValues::assemble($parts[$account->seq] ?? []),
-                array_values($waived->get($account->id)?->pluck('subject')->all() ?? []),
+                $fields[$account->seq] ?? [],
+                $waived[$account->id] ?? [],
                 $account->password_owed,
             ), $this->rules);
         }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\App\Apps;
 
-use Illuminate\Database\ConnectionInterface;
 use Kennel\Core\Apps\Admission;
 use Kennel\Core\Apps\AppRules;
 use Kennel\Core\Apps\Look;
@@ -13,13 +12,13 @@ use Kennel\Core\Apps\Look;
 final readonly class Apps
 {
     /** @param  array<string, AppRules>  $rules  by key */
-    public function __construct(private ConnectionInterface $database, private array $rules)
+    public function __construct(private array $rules)
     {
     }
 
     public function find(string $key): ?App
     {
-        $row = $this->database->table('apps')->where('key', $key)->first();
+        $row = RegisteredApp::query()->find($key);
 
         return $row === null ? null : $this->read($row);
     }
@@ -27,7 +26,7 @@ final readonly class Apps
     /** An account page's address: under the account's own app, else under the first there is; accounts of no app may have been made by hand. */
     public function pageOf(?App $app, string $page): string
     {
-        $key = $app->key ?? $this->database->table('apps')->orderBy('key')->value('key');
+        $key = $app->key ?? RegisteredApp::query()->orderBy('key')->value('key');
 
         return url(is_string($key) ? "/a/{$key}/{$page}" : '/console');
     }
@@ -35,10 +34,10 @@ final readonly class Apps
     /** @return list<App> */
     public function all(): array
     {
-        return array_values($this->database->table('apps')->orderBy('name')->get()->map($this->read(...))->all());
+        return array_values(RegisteredApp::query()->orderBy('name')->get()->map($this->read(...))->all());
     }
 
-    private function read(\stdClass $row): App
+    private function read(RegisteredApp $row): App
     {
         $rules = $this->rules[$row->key] ?? new AppRules($row->key, new Look($row->name, '#006373', '', ''), Admission::of(Admission::NOBODY), true, false);
 

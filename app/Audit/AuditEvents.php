@@ -4,30 +4,29 @@ declare(strict_types=1);
 
 namespace Kennel\App\Audit;
 
-use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Paging\NewestFirst;
-use Kennel\App\Sessions\CurrentSession;
 
 /** Reads the trail. */
 final readonly class AuditEvents
 {
-    public function __construct(private ConnectionInterface $database, private CurrentSession $session, private NewestFirst $pages)
+    public function __construct(private Caller $caller, private NewestFirst $pages)
     {
     }
 
     /** @return array{items: list<array<string, mixed>>, next: string|null} */
     public function page(?string $accountId, ?string $event, ?string $cursor, int $limit): array
     {
-        $this->session->require('kennel:audit.read');
-        $rows = $this->database->table('audit_events');
+        $this->caller->require('kennel:audit.read');
+        $rows = AuditEvent::query();
         foreach (['account_id' => $accountId, 'event' => $event] as $column => $value) {
             if ($value !== null) {
                 $rows->where($column, $value);
             }
         }
 
-        return $this->pages->page($rows, $cursor, $limit, static fn (\stdClass $row): array => [
+        return $this->pages->page($rows, $cursor, $limit, static fn (AuditEvent $row): array => [
             'id' => $row->id,
             'act_id' => $row->act_id,
             'at' => $row->at,
@@ -36,20 +35,20 @@ final readonly class AuditEvents
             'account' => $row->account_id === null ? null : ['id' => $row->account_id, 'name' => $row->account_name],
             'source' => $row->source,
             'reason' => $row->reason,
-            'changes' => json_decode($row->changes),
+            'changes' => $row->changes,
         ]);
     }
 
     /** @return array<string, int> how often an event was recorded, by hour */
     public function byHour(string $event, \DateTimeImmutable $since): array
     {
-        return $this->database->table('audit_events')->where('event', $event)->where('at', '>=', Moment::write($since))
+        return AuditEvent::query()->where('event', $event)->where('at', '>=', Moment::write($since))
             ->selectRaw('substr(at, 1, 13) AS hour, count(*) AS tally')->groupByRaw('substr(at, 1, 13)')->pluck('tally', 'hour')->map(static fn ($tally): int => (int) $tally)->all();
     }
 
     public function count(): int
     {
         // The trail has no gaps at its end and never loses a row, so its last number is its length.
-        return (int) $this->database->table('audit_events')->max('seq');
+        return (int) AuditEvent::query()->max('seq');
     }
 }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\App\Audit;
 
-use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Str;
 use Kennel\App\Evidence\EvidenceLog;
+use Kennel\App\Platform\Database\AsJson;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
@@ -16,8 +16,9 @@ use Psr\Clock\ClockInterface;
 /** Records what happened, in the transaction in which it happens. Nothing here changes or removes an event; nor can SQL. */
 final readonly class AuditTrail
 {
+    private const ROWS_A_STATEMENT = 200;
+
     public function __construct(
-        private ConnectionInterface $database,
         private ClockInterface $clock,
         private RequestContext $context,
         private EvidenceLog $evidence,
@@ -34,9 +35,44 @@ final readonly class AuditTrail
     public function record(string $event, Actor $by, ?array $account = null, array $before = [], array $after = [], ?string $reason = null, string $record = 'account'): void
     {
         $changes = Changes::between($before, $after);
-        $id = (string) Str::uuid7();
-        $this->database->table('audit_events')->insert([
-            'id' => $id,
+        $recorded = AuditEvent::query()->create([...$this->columns($event, $by, $account, $reason), 'changes' => $changes]);
+        $accountId = $account['id'] ?? null;
+        if ($changes !== []) {
+            $this->evidence->append('record', $this->label($record, $before, $changes), ['changes' => $changes], $accountId);
+        }
+        $this->evidence->append('audit', $event, [
+            'id' => $recorded->id,
+            'event' => $event,
+            'actor' => ['kind' => $by->kind, 'name' => $by->name],
+            'account' => $account,
+            'source' => $this->context->source,
+            'reason' => $reason,
+        ], $accountId);
+    }
+
+    /**
+     * One event each for many accounts that were added at once. They leave no evidence: nobody could follow it.
+     *
+     * @param  list<array{account: array{id: string, name: string}, added: array<string, mixed>}>  $accounts
+     */
+    public function recordAll(string $event, Actor $by, array $accounts): void
+    {
+        foreach (array_chunk($accounts, self::ROWS_A_STATEMENT) as $some) {
+            AuditEvent::query()->insert(array_map(fn (array $one): array => [
+                'id' => (string) Str::uuid7(),
+                ...$this->columns($event, $by, $one['account'], null),
+                'changes' => AsJson::encode((object) Changes::between([], $one['added'])),
+            ], $some));
+        }
+    }
+
+    /**
+     * @param  array{id: string, name: string}|null  $account
+     * @return array<string, mixed>
+     */
+    private function columns(string $event, Actor $by, ?array $account, ?string $reason): array
+    {
+        return [
             'act_id' => $this->context->actId,
             'at' => Moment::write($this->clock->now()),
             'event' => $event,
@@ -47,20 +83,7 @@ final readonly class AuditTrail
             'account_name' => $account['name'] ?? null,
             'source' => $this->context->source,
             'reason' => $reason,
-            'changes' => json_encode((object) $changes, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
-        ]);
-        $accountId = $account['id'] ?? null;
-        if ($changes !== []) {
-            $this->evidence->append('record', $this->label($record, $before, $changes), ['changes' => $changes], $accountId);
-        }
-        $this->evidence->append('audit', $event, [
-            'id' => $id,
-            'event' => $event,
-            'actor' => ['kind' => $by->kind, 'name' => $by->name],
-            'account' => $account,
-            'source' => $this->context->source,
-            'reason' => $reason,
-        ], $accountId);
+        ];
     }
 
     /**

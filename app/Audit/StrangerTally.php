@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace Kennel\App\Audit;
 
-use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\MassPrunable;
+use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Retention\Limit;
 
 /**
  * What strangers caused in one hour, from one source, to one account.
@@ -15,11 +19,15 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $account_id "" for nobody's
  * @property int $tally
  */
-final class StrangerTally extends Model
+final class StrangerTally extends Record
 {
-    public $timestamps = false;
+    use MassPrunable;
 
     public $incrementing = false;
 
-    protected $guarded = [];
+    /** @return Builder<self> */
+    public function prunable(): Builder
+    {
+        return self::query()->where('hour', '<', substr(Moment::write(Limit::before('refusals')), 0, 13));
+    }
 }

@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace Kennel\App\Cases;
 
 use Illuminate\Contracts\Encryption\Encrypter;
-use Illuminate\Database\ConnectionInterface;
-use Illuminate\Support\Str;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Rules\MakeJudge;
 use Kennel\Core\Cases\SignupCase;
@@ -21,7 +19,7 @@ use Psr\Clock\ClockInterface;
  */
 final readonly class Cases
 {
-    public function __construct(private ConnectionInterface $database, private Encrypter $encrypter, private ClockInterface $clock, private MakeJudge $judges)
+    public function __construct(private Encrypter $encrypter, private ClockInterface $clock, private MakeJudge $judges)
     {
     }
 
@@ -30,7 +28,7 @@ final readonly class Cases
     {
         $judge = $this->judges->of($book);
         $results = [];
-        foreach ($this->database->table('rule_cases')->orderBy('saved_at')->orderBy('id')->get() as $row) {
+        foreach (SavedCase::query()->orderBy('saved_at')->orderBy('id')->get() as $row) {
             $case = $this->read($row);
             $result = $case->run($judge);
             $results[] = [
@@ -58,48 +56,40 @@ final readonly class Cases
     /** Another whenever a case was added or removed. */
     public function fingerprint(): string
     {
-        return hash('sha256', $this->database->table('rule_cases')->orderBy('id')->pluck('id')->implode(' '));
+        return hash('sha256', SavedCase::query()->orderBy('id')->pluck('id')->implode(' '));
     }
 
     public function add(SignupCase $case, string $by): string
     {
-        $id = (string) Str::uuid7();
-        $this->database->table('rule_cases')->insert($this->row($case, $by, $id, Moment::write($this->clock->now())));
-
-        return $id;
+        return SavedCase::query()->create([...$this->sealed($case), 'saved_by' => $by, 'saved_at' => Moment::write($this->clock->now())])->id;
     }
 
-    /** @return array<string, string> as it is stored */
-    public function row(SignupCase $case, string $by, string $id, string $at): array
+    /** @return array{name: string, app_key: string, sealed: string, expected: list<string>} as it is stored */
+    public function sealed(SignupCase $case): array
     {
         $input = $case->input;
 
         return [
-            'id' => $id,
             'name' => $case->name,
             'app_key' => $case->app,
             'sealed' => $this->encrypter->encrypt(['name' => $input->name, 'email' => $input->email, 'password' => $input->password?->reveal(), 'fields' => $input->fields, 'terms' => $input->terms]),
-            'expected' => json_encode($case->expected, JSON_THROW_ON_ERROR),
-            'saved_by' => $by,
-            'saved_at' => $at,
+            'expected' => $case->expected,
         ];
     }
 
     /** @return string|null its name, null when there was none */
     public function remove(string $id): ?string
     {
-        $name = $this->database->table('rule_cases')->where('id', $id)->value('name');
-        $this->database->table('rule_cases')->where('id', $id)->delete();
+        $name = SavedCase::query()->whereKey($id)->value('name');
+        SavedCase::query()->whereKey($id)->delete();
 
         return $name;
     }
 
-    private function read(\stdClass $row): SignupCase
+    private function read(SavedCase $row): SignupCase
     {
         /** @var array{name: string|null, email: string|null, password: string|null, fields: array<string, mixed>, terms: string|null} $input */
         $input = $this->encrypter->decrypt($row->sealed);
-        /** @var list<string> $expected */
-        $expected = json_decode($row->expected, true, flags: JSON_THROW_ON_ERROR);
 
         return new SignupCase($row->name, $row->app_key, new SignupInput(
             $input['name'],
@@ -107,7 +97,7 @@ final readonly class Cases
             $input['password'] === null ? null : new Secret($input['password']),
             $input['fields'],
             $input['terms'],
-        ), $expected);
+        ), $row->expected);
     }
 
     /** @return array<string, mixed> */

@@ -4,12 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\App\Challenges;
 
-use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Paging\NewestFirst;
-use Kennel\App\Sessions\CurrentSession;
-use Kennel\Core\Challenges\ChallengeFacts;
-use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Challenges\DecideChallenge;
 use Psr\Clock\ClockInterface;
 
@@ -17,10 +14,9 @@ use Psr\Clock\ClockInterface;
 final readonly class ChallengeList
 {
     public function __construct(
-        private ConnectionInterface $database,
         private ClockInterface $clock,
         private DecideChallenge $decide,
-        private CurrentSession $session,
+        private Caller $caller,
         private NewestFirst $pages,
     ) {
     }
@@ -28,15 +24,15 @@ final readonly class ChallengeList
     /** @return array{items: list<array<string, mixed>>, next: string|null} */
     public function page(?string $accountId, ?string $cursor, int $limit): array
     {
-        $this->session->require('kennel:accounts.read');
-        $rows = $this->database->table('challenges');
+        $this->caller->require('kennel:accounts.read');
+        $rows = Challenge::query();
         if ($accountId !== null) {
             $rows->where('account_id', $accountId);
         }
 
-        return $this->pages->page($rows, $cursor, $limit, fn (\stdClass $row): array => [
+        return $this->pages->page($rows, $cursor, $limit, fn (Challenge $row): array => [
             'id' => $row->id,
-            'purpose' => $row->purpose,
+            'purpose' => $row->purpose->value,
             'address' => $row->address,
             'state' => $this->state($row),
             'created_at' => $row->created_at,
@@ -48,23 +44,13 @@ final readonly class ChallengeList
     /** Pending accounts are not counted here: an account may owe its proof and hold a link that still works. */
     public function countLapsed(): int
     {
-        return $this->database->table('challenges')->whereNull('used_at')->whereNull('superseded_at')
+        return Challenge::query()->unspent()
             ->where('expires_at', '<=', Moment::write($this->clock->now()))->count();
     }
 
-    public static function facts(\stdClass $row): ChallengeFacts
+    private function state(Challenge $row): string
     {
-        return new ChallengeFacts(
-            ChallengePurpose::from($row->purpose),
-            Moment::read($row->expires_at),
-            Moment::readOrNull($row->used_at),
-            Moment::readOrNull($row->superseded_at),
-        );
-    }
-
-    private function state(\stdClass $row): string
-    {
-        $facts = self::facts($row);
+        $facts = $row->facts();
         $reason = ($this->decide)($facts, $facts->purpose, $this->clock->now());
 
         return $reason === null ? 'open' : substr($reason->code, strlen('challenge.'));

@@ -4,12 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\App\Challenges;
 
-use Illuminate\Database\ConnectionInterface;
-use Illuminate\Support\Str;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\App\Verification\Claim;
 use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Challenges\DecideChallenge;
 use Kennel\Core\Documents\Duration;
@@ -21,21 +18,20 @@ use Psr\Clock\ClockInterface;
 /** Issues challenges, looks them up by their token, and spends them. Called inside the act's transaction. */
 final readonly class Challenges
 {
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private Entropy $entropy, private DecideChallenge $decide)
+    public function __construct(private ClockInterface $clock, private Entropy $entropy, private DecideChallenge $decide)
     {
     }
 
     /** A new token; earlier ones for the same purpose, and of the same claim where it is for one, stop working. */
-    public function issue(Account $account, ChallengePurpose $purpose, Duration $lifetime, ?Claim $claim = null): Token
+    public function issue(Account $account, ChallengePurpose $purpose, Duration $lifetime, ?string $claimId = null): Token
     {
         $now = $this->clock->now();
-        $claim === null ? $this->supersede($account->id, $purpose) : $this->supersedeClaim($claim->id);
+        $claimId === null ? $this->supersede($account->id, $purpose) : $this->supersedeClaim($claimId);
         $token = Token::draw($this->entropy);
-        $this->database->table('challenges')->insert([
-            'id' => (string) Str::uuid7(),
+        Challenge::query()->create([
             'account_id' => $account->id,
-            'claim_id' => $claim?->id,
-            'purpose' => $purpose->value,
+            'claim_id' => $claimId,
+            'purpose' => $purpose,
             'address' => $account->email,
             'token_digest' => $token->digest(),
             'created_at' => Moment::write($now),
@@ -46,11 +42,11 @@ final readonly class Challenges
     }
 
     /** @throws Refusal with challenge.unknown, .used, .superseded or .expired */
-    public function find(string $text, ChallengePurpose $purpose): \stdClass
+    public function find(string $text, ChallengePurpose $purpose): Challenge
     {
         $token = Token::read($text);
-        $row = $token === null ? null : $this->database->table('challenges')->where('token_digest', $token->digest())->first();
-        $reason = ($this->decide)($row === null ? null : ChallengeList::facts($row), $purpose, $this->clock->now());
+        $row = $token === null ? null : Challenge::query()->where('token_digest', $token->digest())->first();
+        $reason = ($this->decide)($row === null ? null : $row->facts(), $purpose, $this->clock->now());
         if ($reason !== null || $row === null) {
             throw Refusal::invalid([$reason ?? new Reason('challenge.unknown', 'token')], 'challenge.refused');
         }
@@ -58,27 +54,27 @@ final readonly class Challenges
         return $row;
     }
 
-    public function spend(\stdClass $challenge): void
+    public function spend(Challenge $challenge): void
     {
-        $this->database->table('challenges')->where('id', $challenge->id)->update(['used_at' => Moment::write($this->clock->now())]);
+        Challenge::query()->whereKey($challenge->seq)->update(['used_at' => Moment::write($this->clock->now())]);
     }
 
     /** When the last one of its kind went out. */
-    public function lastIssued(Account $account, ChallengePurpose $purpose, ?Claim $claim): ?\DateTimeImmutable
+    public function lastIssued(Account $account, ChallengePurpose $purpose, ?string $claimId): ?\DateTimeImmutable
     {
-        return Moment::readOrNull($this->database->table('challenges')->where('account_id', $account->id)->where('purpose', $purpose->value)
-            ->when($claim !== null, static fn ($rows) => $rows->where('claim_id', $claim?->id))->max('created_at'));
+        return Moment::readOrNull(Challenge::query()->where('account_id', $account->id)->where('purpose', $purpose->value)
+            ->when($claimId !== null, static fn ($rows) => $rows->where('claim_id', $claimId))->max('created_at'));
     }
 
     public function supersedeClaim(string $claimId): void
     {
-        $this->database->table('challenges')->where('claim_id', $claimId)->whereNull('used_at')->whereNull('superseded_at')->update(['superseded_at' => Moment::write($this->clock->now())]);
+        Challenge::query()->unspent()->where('claim_id', $claimId)->update(['superseded_at' => Moment::write($this->clock->now())]);
     }
 
     /** Ends what is open of an account: for one purpose, or all there are. */
     public function supersede(string $accountId, ?ChallengePurpose $purpose = null): void
     {
-        $open = $this->database->table('challenges')->where('account_id', $accountId)->whereNull('used_at')->whereNull('superseded_at');
+        $open = Challenge::query()->unspent()->where('account_id', $accountId);
         if ($purpose !== null) {
             $open->where('purpose', $purpose->value);
         }

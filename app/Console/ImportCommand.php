@@ -8,6 +8,7 @@ use Illuminate\Console\Command;
 use Illuminate\Support\Str;
 use Kennel\App\Imports\CheckImport;
 use Kennel\App\Imports\ImportAccounts;
+use Kennel\App\Imports\ImportReport;
 use Kennel\App\Imports\Imports;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Queue\Step;
@@ -105,7 +106,7 @@ final class ImportCommand extends Command
 
             return;
         }
-        $shown = $imports->present($import);
+        $shown = app(ImportReport::class)->of($import);
         $this->line("{$shown['state']}: {$shown['done']} rows, {$shown['accepted']} can be or were imported, {$shown['refused']} refused");
         foreach ($shown['kinds'] as ['kind' => $kind, 'rows' => $rows]) {
             $this->line(sprintf('%8d  %s', $rows, $kind));

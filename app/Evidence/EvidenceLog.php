@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\App\Evidence;
 
-use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
 use Kennel\Core\Audit\Redactor;
@@ -15,8 +14,26 @@ use Psr\Clock\ClockInterface;
  */
 final readonly class EvidenceLog
 {
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private RequestContext $context)
+    public function __construct(private ClockInterface $clock, private RequestContext $context)
     {
+    }
+
+    /**
+     * @param  int  $after  the last one that was seen
+     * @return list<EvidenceEntry> newest first
+     */
+    public function newest(?string $accountId, int $after, int $limit): array
+    {
+        return array_values(EvidenceEntry::query()
+            ->when($accountId !== null, static fn ($entries) => $entries->where('account_id', $accountId))
+            ->when($after > 0, static fn ($entries) => $entries->where('seq', '>', $after))
+            ->orderByDesc('seq')->limit($limit)->get()->all());
+    }
+
+    /** @return list<EvidenceEntry> what the act under way has caused so far */
+    public function ofThisAct(): array
+    {
+        return array_values(EvidenceEntry::query()->where('act_id', $this->context->actId)->orderBy('seq')->get()->all());
     }
 
     /**
@@ -27,13 +44,13 @@ final readonly class EvidenceLog
      */
     public function append(string $lane, string $label, array $content, ?string $accountId = null, ?string $actId = null): void
     {
-        $this->database->table('evidence')->insert([
+        EvidenceEntry::query()->create([
             'at' => Moment::write($this->clock->now()),
             'act_id' => $actId ?? $this->context->actId,
             'lane' => $lane,
             'account_id' => $accountId ?? $this->context->accountId,
             'label' => mb_substr($label, 0, 200),
-            'content' => json_encode((new Redactor)->redact($content), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_INVALID_UTF8_SUBSTITUTE),
+            'content' => (new Redactor)->redact($content),
         ]);
     }
 }

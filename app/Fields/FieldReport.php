@@ -4,9 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\App\Fields;
 
-use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Words;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Fields\Choices;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\Field;
@@ -20,15 +19,15 @@ final readonly class FieldReport
     /** Values that do not fit, listed a field at most. */
     private const LISTED = 50;
 
-    public function __construct(private ConnectionInterface $database, private CurrentSession $session, private FieldRules $rules, private DecideFields $decide, private ClockInterface $clock, private Words $words)
+    public function __construct(private Caller $caller, private FieldRules $rules, private DecideFields $decide, private ClockInterface $clock, private Words $words)
     {
     }
 
     /** @return list<array{key: string, label: string, held: int, misfits: list<array{value: string, accounts: int, message: string, likely: string|null}>}> */
     public function all(): array
     {
-        $this->session->require('kennel:accounts.read');
-        $held = $this->database->table('field_values')->selectRaw('field_key, count(DISTINCT account_seq) AS held')->groupBy('field_key')->pluck('held', 'field_key');
+        $this->caller->require('kennel:accounts.read');
+        $held = FieldValue::query()->selectRaw('field_key, count(DISTINCT account_seq) AS held')->groupBy('field_key')->pluck('held', 'field_key');
 
         return array_values(array_map(fn (Field $field): array => [
             'key' => $field->key,
@@ -43,13 +42,13 @@ final readonly class FieldReport
     {
         $misfits = [];
         // Many accounts hold the same value; each is judged once.
-        foreach ($this->database->table('field_values')->where('field_key', $field->key)->selectRaw('value, count(*) AS accounts')->groupBy('value')->orderByDesc('accounts')->cursor() as $row) {
-            $value = json_decode($row->value, true);
+        foreach (FieldValue::query()->where('field_key', $field->key)->selectRaw('value, count(*) AS accounts')->groupBy('value')->orderByDesc('accounts')->cursor() as $row) {
+            $value = $row->value;
             $judged = $field->kind === FieldKind::SeveralChoices ? [$value, ...array_slice(Choices::offered($field), 0, max(0, (int) $field->minimum - 1))] : $value;
             $reason = $this->decide->misfit($field, $judged, $this->clock->now());
             if ($reason !== null) {
                 $likely = $reason->parameters['likely'] ?? null;
-                $misfits[] = ['value' => is_scalar($value) ? (string) json_encode($value, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES) : '', 'accounts' => (int) $row->accounts, 'message' => $this->words->say($reason), 'likely' => is_string($likely) ? $likely : null];
+                $misfits[] = ['value' => is_scalar($value) ? (string) json_encode($value, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES) : '', 'accounts' => (int) $row->getAttribute('accounts'), 'message' => $this->words->say($reason), 'likely' => is_string($likely) ? $likely : null];
             }
             if (count($misfits) === self::LISTED) {
                 break;

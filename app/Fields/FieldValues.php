@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\App\Fields;
 
-use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Pictures\Pictures;
 use Kennel\Core\Fields\SortKey;
@@ -12,22 +11,51 @@ use Kennel\Core\Fields\SortKey;
 /** What is stored of each account's fields. Values go in as the core has judged them and come out as they went in. */
 final readonly class FieldValues
 {
-    /** Read by CurrentSession and the impact as part of their own queries: one JSON list of [key, position, value]. */
+    /** Read by Caller and the impact as part of their own queries: one JSON list of [key, position, value]. */
     public const SUBQUERY = '(SELECT json_group_array(json_array(field_key, position, json(value))) FROM field_values WHERE account_seq = %s)';
 
     /** A single value stands here; a list's begin at 1. */
     private const SINGLE = 0;
 
-    public function __construct(private ConnectionInterface $database, private Pictures $pictures)
+    public function __construct(private Pictures $pictures)
     {
     }
 
     /** @return array<string, mixed> by key */
     public function of(int $accountSeq): array
     {
-        $rows = $this->database->table('field_values')->where('account_seq', $accountSeq)->orderBy('field_key')->orderBy('position')->get();
+        return $this->ofAll([$accountSeq])[$accountSeq] ?? [];
+    }
 
-        return self::assemble($rows->map(static fn (\stdClass $row): array => [$row->field_key, (int) $row->position, json_decode($row->value, true)])->all());
+    /**
+     * @param  list<int>  $accountSeqs
+     * @return array<int, array<string, mixed>> by account and key; an account without any is left out
+     */
+    public function ofAll(array $accountSeqs): array
+    {
+        $parts = [];
+        foreach (FieldValue::query()->whereIn('account_seq', $accountSeqs)->orderBy('account_seq')->orderBy('field_key')->orderBy('position')->get() as $row) {
+            $parts[$row->account_seq][] = [$row->field_key, $row->position, $row->value];
+        }
+
+        return array_map(self::assemble(...), $parts);
+    }
+
+    /**
+     * @param  array{string, string}|null  $exactly  sort key and encoded value; null for whatever value
+     * @return list<int> sequence numbers of accounts that hold it
+     */
+    public function holders(string $field, ?array $exactly, int $limit): array
+    {
+        return array_values(FieldValue::query()->where('field_key', $field)
+            ->when($exactly !== null, static fn ($values) => $values->where('sort_key', $exactly[0] ?? '')->where('value', $exactly[1] ?? ''))
+            ->distinct()->limit($limit)->pluck('account_seq')->all());
+    }
+
+    /** How many accounts hold a value of a field. */
+    public function countHolders(string $field): int
+    {
+        return FieldValue::query()->where('field_key', $field)->distinct()->count('account_seq');
     }
 
     /**
@@ -63,21 +91,21 @@ final readonly class FieldValues
         if ($values === []) {
             return;
         }
-        $this->database->table('field_values')->where('account_seq', $accountSeq)->whereIn('field_key', array_keys($values))->delete();
+        FieldValue::query()->where('account_seq', $accountSeq)->whereIn('field_key', array_keys($values))->delete();
         $rows = [];
         foreach ($values as $key => $value) {
             $rows = [...$rows, ...self::rows($accountSeq, $key, $value)];
         }
         if ($rows !== []) {
-            $this->database->table('field_values')->insert($rows);
+            FieldValue::query()->insert($rows);
         }
     }
 
     /** Takes every value away, and the account's pictures with them. */
-    public function clear(Account $account): void
+    public function clear(int $accountSeq, string $accountId): void
     {
-        $this->database->table('field_values')->where('account_seq', $account->seq)->delete();
-        $this->pictures->removeAllOf([$account->id]);
+        FieldValue::query()->where('account_seq', $accountSeq)->delete();
+        $this->pictures->removeAllOf([$accountId]);
     }
 
     /** One value as it is stored, and as it is looked for. */

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Kennel\App\Impact;
 
-use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\AccountStream;
 use Kennel\App\Accounts\LookupKeys;
 use Kennel\App\Rules\MakeJudge;
+use Kennel\App\Signup\SignupFigures;
 use Kennel\Core\Impact\Compare;
 use Kennel\Core\Impact\Finding;
 use Kennel\Core\Reasons\Reason;
@@ -18,13 +20,13 @@ final readonly class Impact
 {
     private const DAYS = 30;
 
-    public function __construct(private ConnectionInterface $database, private AccountStream $accounts, private LookupKeys $lookupKeys, private MakeJudge $judges, private ClockInterface $clock)
+    public function __construct(private Accounts $records, private AccountStream $accounts, private SignupFigures $figures, private LookupKeys $lookupKeys, private MakeJudge $judges, private ClockInterface $clock)
     {
     }
 
     public function total(): int
     {
-        return $this->database->table('accounts')->count();
+        return $this->records->countAll();
     }
 
     /**
@@ -66,10 +68,8 @@ final readonly class Impact
     private function pastSignups(Compare $compare): array
     {
         $findings = [];
-        foreach ($this->database->table('signup_verdicts')->where('day', '>=', $this->since())->orderBy('seq')->cursor() as $row) {
-            /** @var list<string> $codes */
-            $codes = json_decode($row->reasons, true, flags: JSON_THROW_ON_ERROR);
-            foreach ($compare->onPastSignup($row->app_key, $row->domain, $codes) as $finding) {
+        foreach ($this->figures->verdictsSince($this->since()) as $row) {
+            foreach ($compare->onPastSignup($row->app_key, $row->domain, $row->reasons) as $finding) {
                 $findings[] = ['account' => null, 'finding' => new Finding($finding->kind, new Reason($finding->reason->code, $finding->reason->field, ['app' => $row->app_key, 'domain' => $row->domain, 'day' => $row->day]))];
             }
         }
@@ -81,7 +81,7 @@ final readonly class Impact
     private function pastPasswords(int $before, int $after): array
     {
         $findings = [];
-        foreach ($after <= $before ? [] : $this->database->table('signup_tallies')->where('what', 'password_length')->where('day', '>=', $this->since())->where('detail', '<', sprintf('%02d', $after))->get() as $row) {
+        foreach ($after <= $before ? [] : $this->figures->shorterThan($after, $this->since()) as $row) {
             $finding = new Finding(Finding::PAST_REFUSED, new Reason('password.too_short', 'password', ['app' => $row->app_key, 'day' => $row->day, 'minimum' => $after, 'length' => (int) $row->detail]));
             for ($count = 0; $count < $row->tally; $count++) {
                 $findings[] = ['account' => null, 'finding' => $finding];

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Impact;
 
 use Illuminate\Database\ConnectionInterface;
-use Illuminate\Support\Str;
+use Kennel\App\Platform\Database\AsJson;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
 use Kennel\App\Platform\Words;
@@ -28,35 +28,32 @@ final readonly class ImpactRuns
     /** Begins one for the draft as it stands; those of earlier drafts are done with. */
     public function begin(): string
     {
-        $id = (string) Str::uuid7();
-        $this->database->transaction(function () use ($id): void {
-            $this->database->table('impact_runs')->delete();
-            $this->database->table('impact_runs')->insert([
-                'id' => $id, 'draft_version' => $this->drafts->current()->version, 'state' => 'queued', 'total' => $this->impact->total(), 'counts' => '[]', 'started_at' => Moment::write($this->clock->now()),
+        return $this->database->transaction(function (): string {
+            ImpactRun::query()->delete();
+            $run = ImpactRun::query()->create([
+                'draft_version' => $this->drafts->current()->version, 'state' => 'queued', 'total' => $this->impact->total(), 'counts' => [], 'started_at' => Moment::write($this->clock->now()),
             ]);
-            MeasureImpact::dispatch($id);
-        });
+            MeasureImpact::dispatch($run->id);
 
-        return $id;
+            return $run->id;
+        });
     }
 
     /** @return array<string, mixed>|null the run of the draft as it stands */
     public function current(): ?array
     {
-        $row = $this->database->table('impact_runs')->where('draft_version', $this->drafts->current()->version)->first();
+        $row = ImpactRun::query()->where('draft_version', $this->drafts->current()->version)->first();
         if ($row === null) {
             return null;
         }
-        /** @var list<array{kind: string, code: string, field: string|null, count: int}> $counts */
-        $counts = json_decode($row->counts, true, flags: JSON_THROW_ON_ERROR);
 
         return [
             'id' => $row->id,
-            'draft_version' => (int) $row->draft_version,
+            'draft_version' => $row->draft_version,
             'state' => $row->state,
-            'done' => (int) $row->done,
-            'total' => (int) $row->total,
-            'counts' => array_map(fn (array $count): array => [...$count, 'message' => $this->words->say(new Reason("impact.{$count['kind']}", parameters: ['count' => $count['count'], 'what' => $this->inShort($count['code'], $count['field'])]))], $counts),
+            'done' => $row->done,
+            'total' => $row->total,
+            'counts' => array_map(fn (array $count): array => [...$count, 'message' => $this->words->say(new Reason("impact.{$count['kind']}", parameters: ['count' => $count['count'], 'what' => $this->inShort($count['code'], $count['field'])]))], $row->counts),
             'started_at' => $row->started_at,
             'finished_at' => $row->finished_at,
         ];
@@ -64,12 +61,12 @@ final readonly class ImpactRuns
 
     public function cancel(string $id): void
     {
-        $this->database->table('impact_runs')->where('id', $id)->whereIn('state', ['queued', 'running'])->update(['state' => 'cancelled', 'finished_at' => Moment::write($this->clock->now())]);
+        $this->end($id, 'cancelled');
     }
 
     public function fail(string $id): void
     {
-        $this->database->table('impact_runs')->where('id', $id)->whereIn('state', ['queued', 'running'])->update(['state' => 'failed', 'finished_at' => Moment::write($this->clock->now())]);
+        $this->end($id, 'failed');
     }
 
     /**
@@ -79,19 +76,18 @@ final readonly class ImpactRuns
      */
     public function work(string $id, Step $step): bool
     {
-        $run = $this->database->table('impact_runs')->where('id', $id);
-        if ($run->clone()->whereIn('state', ['queued', 'running'])->update(['state' => 'running']) === 0) {
+        $run = ImpactRun::query()->live()->find($id);
+        if ($run === null || ImpactRun::query()->live()->whereKey($id)->update(['state' => 'running']) === 0) {
             return true;
         }
-        $row = $run->clone()->first();
-        $document = (int) ($row->draft_version ?? 0) === 0 ? $this->rules->document() : $this->drafts->documentOf((int) ($row->draft_version ?? 0));
-        if ($row === null || $document === null) {
+        $document = $run->draft_version === 0 ? $this->rules->document() : $this->drafts->documentOf($run->draft_version);
+        if ($document === null) {
             $this->cancel($id);
 
             return true;
         }
-        $counts = new ImpactCounts(json_decode($row->counts, true, flags: JSON_THROW_ON_ERROR));
-        foreach ($this->impact->of($this->rules->book(), RuleBook::fromArray($document), (int) $row->cursor) as $last => ['accounts' => $accounts, 'findings' => $findings]) {
+        $counts = new ImpactCounts($run->counts);
+        foreach ($this->impact->of($this->rules->book(), RuleBook::fromArray($document), $run->cursor) as $last => ['accounts' => $accounts, 'findings' => $findings]) {
             if (! $this->keep($id, $counts->add($findings), $last, $accounts, $counts)) {
                 return true;
             }
@@ -99,7 +95,7 @@ final readonly class ImpactRuns
                 return false;
             }
         }
-        $run->clone()->where('state', 'running')->update(['state' => 'done', 'finished_at' => Moment::write($this->clock->now())]);
+        ImpactRun::query()->whereKey($id)->where('state', 'running')->update(['state' => 'done', 'finished_at' => Moment::write($this->clock->now())]);
 
         return true;
     }
@@ -129,18 +125,23 @@ final readonly class ImpactRuns
     {
         $rows = array_map(static fn (array $one): array => [
             'run_id' => $id, 'kind' => $one['finding']->kind, 'code' => $one['finding']->reason->code, 'field' => $one['finding']->reason->field, 'account_id' => $one['account'],
-            'parameters' => json_encode((object) $one['finding']->reason->parameters, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE),
+            'parameters' => AsJson::encode((object) $one['finding']->reason->parameters),
         ], $listed);
 
         return $this->database->transaction(function () use ($id, $rows, $last, $accounts, $counts): bool {
-            $isOn = $this->database->table('impact_runs')->where('id', $id)->where('state', 'running')
-                ->update(['done' => $this->database->raw("done + {$accounts}"), 'cursor' => $last, 'counts' => json_encode($counts->all(), JSON_THROW_ON_ERROR)]) === 1;
+            $isOn = ImpactRun::query()->whereKey($id)->where('state', 'running')
+                ->increment('done', $accounts, ['cursor' => $last, 'counts' => AsJson::encode($counts->all())]) === 1;
             foreach ($isOn ? array_chunk($rows, self::ROWS_A_STATEMENT) : [] as $some) {
-                $this->database->table('impact_findings')->insert($some);
+                ImpactFinding::query()->insert($some);
             }
 
             return $isOn;
         });
+    }
+
+    private function end(string $id, string $state): void
+    {
+        ImpactRun::query()->live()->whereKey($id)->update(['state' => $state, 'finished_at' => Moment::write($this->clock->now())]);
     }
 
     private function inShort(string $code, ?string $field): string

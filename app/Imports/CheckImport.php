@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\App\Imports;
 
-use Illuminate\Database\Connection;
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\Accounts;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
 use Kennel\Core\Accounts\AddressRules;
@@ -18,7 +19,7 @@ final readonly class CheckImport
 {
     private const CHUNK = 1_000;
 
-    public function __construct(private Connection $database, private ClockInterface $clock, private Imports $imports, private DecideImport $decide, private AddressRules $addresses, private ImportBounds $bounds)
+    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private Imports $imports, private ImportFiles $files, private Accounts $accounts, private DecideImport $decide, private AddressRules $addresses, private ImportBounds $bounds)
     {
     }
 
@@ -31,8 +32,8 @@ final readonly class CheckImport
         }
         $tally = RowCounts::of($import);
         $chunk = [];
-        $last = (int) $import->offset;
-        foreach ($this->imports->rows($id, $import->format)->from($last) as $offset => $row) {
+        $last = $import->offset;
+        foreach ($this->files->rows($id, $import->format)->from($last) as $offset => $row) {
             $chunk[] = $row;
             $last = $offset;
             if (count($chunk) === self::CHUNK) {
@@ -45,7 +46,7 @@ final readonly class CheckImport
                 $chunk = [];
             }
         }
-        $this->keep($import, $chunk, $tally, ['offset' => (int) $import->bytes, 'state' => 'checked', 'finished_at' => Moment::write($this->clock->now())]);
+        $this->keep($import, $chunk, $tally, ['offset' => $import->bytes, 'state' => 'checked', 'finished_at' => Moment::write($this->clock->now())]);
         $this->imports->forgetAddresses($id);
 
         return true;
@@ -58,34 +59,36 @@ final readonly class CheckImport
      * @param  array<string, mixed>  $more
      * @return bool false when it was discarded meanwhile
      */
-    private function keep(\stdClass $import, #[\SensitiveParameter] array $rows, RowCounts $tally, array $more): bool
+    private function keep(Import $import, #[\SensitiveParameter] array $rows, RowCounts $tally, array $more): bool
     {
-        $rules = $this->imports->rulesOf($import);
+        $rules = $import->rules();
         $decided = array_map(fn (array|Reason $row): ImportedAccount|array => $row instanceof Reason ? [$row] : $this->bounds->judge(($this->decide)($row, $rules)), $rows);
 
-        return $this->database->transaction(function () use ($import, $rows, $decided, $tally, $more): bool {
+        $keys = array_map(fn (ImportedAccount|array $one): ?string => $one instanceof ImportedAccount ? $this->addresses->lookupKey($one->email) : null, $decided);
+
+        return $this->database->transaction(function () use ($import, $rows, $decided, $keys, $tally, $more): bool {
+            $asked = array_values(array_unique(array_filter($keys, is_string(...))));
+            $taken = $this->accounts->taken($asked);
+            $seen = array_fill_keys(ImportAddress::query()->where('import_id', $import->id)->whereIn('lookup_key', $asked)->pluck('lookup_key')->all(), true);
+            $new = [];
             foreach ($decided as $index => $one) {
-                $this->look($one, $rows[$index] instanceof Reason ? '' : $rows[$index]['address'] ?? '', $import, $tally);
+                if (! $one instanceof ImportedAccount) {
+                    $tally->refuse($rows[$index] instanceof Reason ? '' : $rows[$index]['address'] ?? '', $one);
+
+                    continue;
+                }
+                $key = (string) $keys[$index];
+                $reason = match (true) {
+                    isset($seen[$key]) || isset($new[$key]) => new Reason('import.twice', 'address'),
+                    isset($taken[$key]) => new Reason('import.taken', 'address'),
+                    default => null,
+                };
+                $new[$key] ??= ['import_id' => $import->id, 'lookup_key' => $key];
+                $reason === null ? $tally->accept($one) : $tally->refuse($one->email->toString(), [$reason]);
             }
+            ImportAddress::query()->insert(array_values(array_diff_key($new, $seen)));
 
             return $this->imports->keep($import, $tally, $more);
         });
-    }
-
-    /** @param  ImportedAccount|non-empty-list<Reason>  $account */
-    private function look(#[\SensitiveParameter] ImportedAccount|array $account, string $address, \stdClass $import, RowCounts $tally): void
-    {
-        if (! $account instanceof ImportedAccount) {
-            $tally->refuse($address, $account);
-
-            return;
-        }
-        $key = $this->addresses->lookupKey($account->email);
-        $reason = match (true) {
-            $this->database->affectingStatement('INSERT INTO import_addresses (import_id, lookup_key) VALUES (?, ?) ON CONFLICT DO NOTHING', [$import->id, $key]) === 0 => new Reason('import.twice', 'address'),
-            $this->database->selectOne('SELECT 1 FROM accounts WHERE lookup_key = ?', [$key]) !== null => new Reason('import.taken', 'address'),
-            default => null,
-        };
-        $reason === null ? $tally->accept($account) : $tally->refuse($account->email->toString(), [$reason]);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Imports;
 
+use Kennel\App\Platform\Database\AsJson;
 use Kennel\Core\Imports\ImportedAccount;
 use Kennel\Core\Reasons\Reason;
 
@@ -24,9 +25,9 @@ final class RowCounts
     {
     }
 
-    public static function of(\stdClass $import): self
+    public static function of(Import $import): self
     {
-        return new self($import->id, (int) $import->done, (int) $import->accepted, (int) $import->refused, (array) json_decode($import->kinds, true, flags: JSON_THROW_ON_ERROR), (array) json_decode($import->codes, true, flags: JSON_THROW_ON_ERROR));
+        return new self($import->id, $import->done, $import->accepted, $import->refused, $import->kinds, $import->codes);
     }
 
     public static function empty(string $importId): self
@@ -49,7 +50,7 @@ final class RowCounts
         foreach ($reasons as $reason) {
             $this->codes[$reason->code] = ($this->codes[$reason->code] ?? 0) + 1;
             if ($this->codes[$reason->code] <= self::LISTED) {
-                $this->rows[] = ['import_id' => $this->importId, 'row' => $this->done, 'address' => mb_substr($address, 0, 254), 'code' => $reason->code, 'field' => $reason->field, 'parameters' => json_encode((object) $reason->parameters, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE)];
+                $this->rows[] = ['import_id' => $this->importId, 'row' => $this->done, 'address' => mb_substr($address, 0, 254), 'code' => $reason->code, 'field' => $reason->field, 'parameters' => AsJson::encode((object) $reason->parameters)];
             }
         }
     }
@@ -66,7 +67,7 @@ final class RowCounts
     /** @return array<string, mixed> columns of the import */
     public function columns(): array
     {
-        return ['done' => $this->done, 'accepted' => $this->accepted, 'refused' => $this->refused, 'kinds' => json_encode((object) $this->kinds, JSON_THROW_ON_ERROR), 'codes' => json_encode((object) $this->codes, JSON_THROW_ON_ERROR)];
+        return ['done' => $this->done, 'accepted' => $this->accepted, 'refused' => $this->refused, 'kinds' => AsJson::encode((object) $this->kinds), 'codes' => AsJson::encode((object) $this->codes)];
     }
 
     public function accepted(): int

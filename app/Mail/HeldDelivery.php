@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace Kennel\App\Mail;
 
-use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\MassPrunable;
+use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Retention\Limit;
 
 /**
  * A message on the stand-in's own shelf: one row a message, however often it was handed over.
@@ -12,9 +16,9 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $message_id
  * @property string $held_at
  */
-final class HeldDelivery extends Model
+final class HeldDelivery extends Record
 {
-    public $timestamps = false;
+    use MassPrunable;
 
     public $incrementing = false;
 
@@ -22,5 +26,9 @@ final class HeldDelivery extends Model
 
     protected $keyType = 'string';
 
-    protected $guarded = [];
+    /** @return Builder<self> */
+    public function prunable(): Builder
+    {
+        return self::query()->where('held_at', '<', Moment::write(Limit::before('messages')));
+    }
 }

@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace Kennel\App\Mail;
 
-use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\MassPrunable;
+use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Retention\Limit;
 
 /**
  * One message of the outbox. Its content is sealed (authenticated encryption under the service's key), because it may hold a link
@@ -25,13 +29,11 @@ use Illuminate\Database\Eloquent\Model;
  * @property string|null $claimed_at when the worker that is sending it took it
  * @property string|null $settled_at
  */
-final class Message extends Model
+final class Message extends Record
 {
-    public $timestamps = false;
+    use MassPrunable;
 
     protected $primaryKey = 'seq';
-
-    protected $guarded = [];
 
     protected $hidden = ['sealed'];
 
@@ -39,5 +41,11 @@ final class Message extends Model
     protected function casts(): array
     {
         return ['state' => MessageState::class, 'attempts' => 'integer'];
+    }
+
+    /** @return Builder<self> what is still on its way stays */
+    public function prunable(): Builder
+    {
+        return self::query()->where('settled_at', '<', Moment::write(Limit::before('messages')));
     }
 }

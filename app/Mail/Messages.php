@@ -9,6 +9,7 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Evidence\EvidenceLog;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Psr\Clock\ClockInterface;
 
@@ -22,6 +23,18 @@ final readonly class Messages
         private EvidenceLog $evidence,
         private Apps $apps,
     ) {
+    }
+
+    /** @throws Refusal when there is none */
+    public function get(string $id): Message
+    {
+        return Message::query()->where('id', $id)->first() ?? throw Refusal::notFound();
+    }
+
+    /** @return array{eml: string, html: string, text: string} */
+    public function open(Message $message): array
+    {
+        return $this->composition->open($message->sealed);
     }
 
     /** @param  array<string, mixed>  $variables */

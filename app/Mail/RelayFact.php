@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Mail;
 
-use Illuminate\Database\Eloquent\Model;
+use Kennel\App\Platform\Database\Record;
 
 /**
  * What a relay said it can take when it was last asked.
@@ -13,17 +13,13 @@ use Illuminate\Database\Eloquent\Model;
  * @property bool $takes_utf8
  * @property string $asked_at
  */
-final class RelayFact extends Model
+final class RelayFact extends Record
 {
-    public $timestamps = false;
-
     public $incrementing = false;
 
     protected $primaryKey = 'relay_digest';
 
     protected $keyType = 'string';
-
-    protected $guarded = [];
 
     /** @return array<string, string> */
     protected function casts(): array

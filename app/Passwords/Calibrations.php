@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Kennel\App\Passwords;
 
 use Illuminate\Database\ConnectionInterface;
-use Illuminate\Support\Str;
 use Kennel\App\Audit\AuditEvents;
 use Kennel\App\Audit\Strangers;
+use Kennel\App\Platform\Database\AsJson;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
 use Kennel\Core\Passwords\Argon2idParameters;
@@ -45,28 +45,32 @@ final readonly class Calibrations
     /** @return string the run's id; it is measured on the machine that works on the queue */
     public function begin(): string
     {
-        $id = (string) Str::uuid7();
-        $this->database->transaction(function () use ($id): void {
-            $this->database->table('calibrations')->whereIn('state', ['queued', 'running'])->delete();
+        return $this->database->transaction(function (): string {
+            CalibrationRun::query()->live()->delete();
             // Which machine it is, the worker will know.
-            $this->database->table('calibrations')->insert([
-                'id' => $id, 'machine' => '', 'state' => 'queued', 'total' => count(Grid::points()) + count(self::BCRYPT) + 1,
-                'cores' => 0, 'memory' => 0, 'points' => '[]', 'bcrypt' => '[]', 'started_at' => Moment::write($this->clock->now()),
+            $run = CalibrationRun::query()->create([
+                'machine' => '', 'state' => 'queued', 'total' => count(Grid::points()) + count(self::BCRYPT) + 1,
+                'cores' => 0, 'memory' => 0, 'points' => [], 'bcrypt' => [], 'started_at' => Moment::write($this->clock->now()),
             ]);
-            CalibrateMachine::dispatch($id);
-        });
+            CalibrateMachine::dispatch($run->id);
 
-        return $id;
+            return $run->id;
+        });
     }
 
     public function cancel(string $id): void
     {
-        $this->database->table('calibrations')->where('id', $id)->whereIn('state', ['queued', 'running'])->update(['state' => 'cancelled', 'finished_at' => Moment::write($this->clock->now())]);
+        $this->end($id, 'cancelled');
     }
 
     public function fail(string $id): void
     {
-        $this->database->table('calibrations')->where('id', $id)->whereIn('state', ['queued', 'running'])->update(['state' => 'failed', 'finished_at' => Moment::write($this->clock->now())]);
+        $this->end($id, 'failed');
+    }
+
+    private function end(string $id, string $state): void
+    {
+        CalibrationRun::query()->live()->whereKey($id)->update(['state' => $state, 'finished_at' => Moment::write($this->clock->now())]);
     }
 
     /**
@@ -77,19 +81,17 @@ final readonly class Calibrations
     public function work(string $id, Step $step): bool
     {
         $machine = Machine::here();
-        $row = $this->database->table('calibrations')->where('id', $id)->whereIn('state', ['queued', 'running'])->first();
+        $row = CalibrationRun::query()->live()->find($id);
         if ($row === null) {
             return true;
         }
         $isOurs = $row->state === 'running' && $row->machine === $machine->id;
-        /** @var list<array{memory: int, passes: int, seconds: float}> $points */
-        $points = $isOurs ? json_decode($row->points, true, flags: JSON_THROW_ON_ERROR) : [];
-        /** @var list<array{cost: int, seconds: float}> $bcrypt */
-        $bcrypt = $isOurs ? json_decode($row->bcrypt, true, flags: JSON_THROW_ON_ERROR) : [];
-        $this->database->table('calibrations')->where('id', $id)->whereIn('state', ['queued', 'running'])->update(['state' => 'running', 'machine' => $machine->id, 'cores' => $machine->cores, 'memory' => $machine->memory]);
+        $points = $isOurs ? $row->points : [];
+        $bcrypt = $isOurs ? $row->bcrypt : [];
+        CalibrationRun::query()->live()->whereKey($id)->update(['state' => 'running', 'machine' => $machine->id, 'cores' => $machine->cores, 'memory' => $machine->memory]);
         foreach (array_slice(Grid::points(), count($points)) as $parameters) {
             $points[] = ['memory' => $parameters->memory, 'passes' => $parameters->passes, 'seconds' => $this->quickest(static fn (): string => self::argon2id($parameters))];
-            if (! $this->keep($id, ['done' => count($points), 'points' => json_encode($points, JSON_THROW_ON_ERROR)])) {
+            if (! $this->keep($id, ['done' => count($points), 'points' => AsJson::encode($points)])) {
                 return true;
             }
             if ($step->isOver()) {
@@ -98,7 +100,7 @@ final readonly class Calibrations
         }
         foreach (array_slice(self::BCRYPT, count($bcrypt)) as $cost) {
             $bcrypt[] = ['cost' => $cost, 'seconds' => $this->quickest(static fn (): string => password_hash('calibration', PASSWORD_BCRYPT, ['cost' => $cost]))];
-            if (! $this->keep($id, ['done' => count($points) + count($bcrypt), 'bcrypt' => json_encode($bcrypt, JSON_THROW_ON_ERROR)])) {
+            if (! $this->keep($id, ['done' => count($points) + count($bcrypt), 'bcrypt' => AsJson::encode($bcrypt)])) {
                 return true;
             }
             if ($step->isOver()) {
@@ -107,7 +109,7 @@ final readonly class Calibrations
         }
         $efficiency = $this->efficiency($machine->cores);
         if ($this->keep($id, ['efficiency' => $efficiency, 'state' => 'done', 'done' => count($points) + count($bcrypt) + 1, 'finished_at' => Moment::write($this->clock->now())])) {
-            $this->database->table('calibrations')->where('machine', $machine->id)->where('id', '!=', $id)->delete();
+            CalibrationRun::query()->where('machine', $machine->id)->whereKeyNot($id)->delete();
         }
 
         return true;
@@ -119,13 +121,13 @@ final readonly class Calibrations
      */
     private function keep(string $id, array $columns): bool
     {
-        return $this->database->table('calibrations')->where('id', $id)->where('state', 'running')->update($columns) === 1;
+        return CalibrationRun::query()->whereKey($id)->where('state', 'running')->update($columns) === 1;
     }
 
-    /** @return list<\stdClass> the latest run first */
+    /** @return list<CalibrationRun> the latest run first */
     public function runs(): array
     {
-        return $this->database->table('calibrations')->orderByDesc('started_at')->orderByDesc('id')->limit(20)->get()->all();
+        return array_values(CalibrationRun::query()->orderByDesc('started_at')->orderByDesc('id')->limit(20)->get()->all());
     }
 
     /** @return array{hour: string, attempts: int}|null the hour with the most attempts to sign in, of the last thirty days */
@@ -142,11 +144,9 @@ final readonly class Calibrations
     }
 
     /** @return Calibration|null null while nothing is measured */
-    public static function read(\stdClass $run): ?Calibration
+    public static function read(CalibrationRun $run): ?Calibration
     {
-        /** @var list<array{memory: int, passes: int, seconds: float}> $points */
-        $points = json_decode($run->points, true, flags: JSON_THROW_ON_ERROR);
-        $measured = array_map(static fn (array $point): Measured => new Measured(new Argon2idParameters($point['memory'], $point['passes'], 1), (float) $point['seconds']), $points);
+        $measured = array_map(static fn (array $point): Measured => new Measured(new Argon2idParameters($point['memory'], $point['passes'], 1), (float) $point['seconds']), $run->points);
 
         return $measured === [] ? null : new Calibration($measured);
     }

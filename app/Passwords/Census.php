@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Passwords;
 
 use Illuminate\Database\ConnectionInterface;
-use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\StoredHashes;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordHasher;
 use Psr\Clock\ClockInterface;
@@ -15,7 +15,7 @@ final readonly class Census
 {
     private const DAYS = 60;
 
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private Accounts $accounts, private HashingRules $rules, private PasswordHasher $hasher)
+    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private StoredHashes $hashes, private HashingRules $rules, private PasswordHasher $hasher)
     {
     }
 
@@ -27,21 +27,21 @@ final readonly class Census
     /** @return list<array{kind: string, accounts: int, is_current: bool, is_verifiable: bool}> most frequent first */
     public function kinds(): array
     {
-        $kinds = $this->accounts->hashKinds();
+        $kinds = $this->hashes->byKind();
 
         return array_map(fn (string $kind): array => [
             'kind' => $kind,
             'accounts' => $kinds[$kind],
             'is_current' => $kind === $this->currentKind(),
             // All of one kind are alike in this: the scheme is known, and its pepper is here or is not.
-            'is_verifiable' => $this->hasher->canVerify((string) $this->database->table('accounts')->where('hash_kind', $kind)->value('password_hash')),
+            'is_verifiable' => $this->hasher->canVerify($this->hashes->oneOf($kind)),
         ], array_map(strval(...), array_keys($kinds)));
     }
 
     /** @return array{current: int, all: int} */
     public function share(): array
     {
-        $kinds = $this->accounts->hashKinds();
+        $kinds = $this->hashes->byKind();
 
         return ['current' => $kinds[$this->currentKind()] ?? 0, 'all' => array_sum($kinds)];
     }
@@ -50,11 +50,11 @@ final readonly class Census
     public function note(): void
     {
         $today = $this->clock->now()->format('Y-m-d');
-        $kinds = $this->accounts->hashKinds();
+        $kinds = $this->hashes->byKind();
         $this->database->transaction(function () use ($today, $kinds): void {
-            $this->database->table('hash_days')->where('day', $today)->delete();
+            HashDay::query()->where('day', $today)->delete();
             foreach ($kinds as $kind => $accounts) {
-                $this->database->table('hash_days')->insert(['day' => $today, 'kind' => $kind, 'accounts' => $accounts]);
+                HashDay::query()->create(['day' => $today, 'kind' => $kind, 'accounts' => $accounts]);
             }
         });
     }
@@ -64,10 +64,10 @@ final readonly class Census
     {
         $days = [];
         $since = $this->clock->now()->modify('-'.self::DAYS.' days')->format('Y-m-d');
-        foreach ($this->database->table('hash_days')->where('day', '>', $since)->orderBy('day')->get() as $row) {
+        foreach (HashDay::query()->where('day', '>', $since)->orderBy('day')->get() as $row) {
             $days[$row->day] ??= ['current' => 0, 'all' => 0];
-            $days[$row->day]['all'] += (int) $row->accounts;
-            $days[$row->day]['current'] += $row->kind === $this->currentKind() ? (int) $row->accounts : 0;
+            $days[$row->day]['all'] += $row->accounts;
+            $days[$row->day]['current'] += $row->kind === $this->currentKind() ? $row->accounts : 0;
         }
         $days[$this->clock->now()->format('Y-m-d')] = $this->share();
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Passwords;
 
-use Illuminate\Database\Eloquent\Model;
+use Kennel\App\Platform\Database\Record;
 
 /**
  * How long verifying a hash of a kind took on a machine.
@@ -14,11 +14,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property float $seconds
  * @property string $measured_at
  */
-final class HashTime extends Model
+final class HashTime extends Record
 {
-    public $timestamps = false;
-
     public $incrementing = false;
-
-    protected $guarded = [];
 }

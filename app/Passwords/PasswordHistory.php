@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\App\Passwords;
 
-use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Passwords\PasswordHasher;
@@ -15,7 +14,7 @@ use Psr\Clock\ClockInterface;
 /** Keeps former passwords' hashes for as long as the rule asks, and says whether a new one was among them. The present one counts as the first. */
 final readonly class PasswordHistory
 {
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private PasswordRules $rules, private PasswordHasher $hasher)
+    public function __construct(private ClockInterface $clock, private PasswordRules $rules, private PasswordHasher $hasher)
     {
     }
 
@@ -25,7 +24,7 @@ final readonly class PasswordHistory
         if ($this->rules->history === 0) {
             return false;
         }
-        $former = $this->database->table('password_history')->where('account_id', $account->id)->orderByDesc('seq')->limit($this->rules->history - 1)->pluck('password_hash')->all();
+        $former = FormerPassword::query()->where('account_id', $account->id)->orderByDesc('seq')->limit($this->rules->history - 1)->pluck('password_hash')->all();
         foreach ([$account->password_hash, ...$former] as $stored) {
             if ($this->hasher->verify($password, (string) $stored)) {
                 return true;
@@ -38,13 +37,12 @@ final readonly class PasswordHistory
     /** Before the account's hash is replaced by that of another password, in the same transaction. What the rule no longer asks for is deleted. */
     public function keep(Account $account): void
     {
-        $table = $this->database->table('password_history');
         if ($this->rules->history > 1) {
-            $table->clone()->insert(['account_id' => $account->id, 'password_hash' => $account->password_hash, 'replaced_at' => Moment::write($this->clock->now())]);
+            FormerPassword::query()->create(['account_id' => $account->id, 'password_hash' => $account->password_hash, 'replaced_at' => Moment::write($this->clock->now())]);
         }
-        $oldest = $table->clone()->where('account_id', $account->id)->orderByDesc('seq')->offset(max(0, $this->rules->history - 1))->limit(1)->value('seq');
+        $oldest = FormerPassword::query()->where('account_id', $account->id)->orderByDesc('seq')->offset(max(0, $this->rules->history - 1))->limit(1)->value('seq');
         if ($oldest !== null) {
-            $table->clone()->where('account_id', $account->id)->where('seq', '<=', $oldest)->delete();
+            FormerPassword::query()->where('account_id', $account->id)->where('seq', '<=', $oldest)->delete();
         }
     }
 }

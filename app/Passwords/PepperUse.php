@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Kennel\App\Passwords;
 
-use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\StoredHashes;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\Peppers\Peppers;
 
 /** Which keys are here, which are in use, and whom a key that is gone has stranded. */
 final readonly class PepperUse
 {
-    public function __construct(private Peppers $peppers, private Accounts $accounts, private HashingRules $rules)
+    public function __construct(private Peppers $peppers, private StoredHashes $hashes, private HashingRules $rules)
     {
     }
 
@@ -22,7 +22,7 @@ final readonly class PepperUse
         foreach (array_unique([...$this->peppers->ids(), ...$this->rules->pepper === '' ? [] : [$this->rules->pepper]]) as $id) {
             $keys[$id] = ['id' => $id, 'is_here' => $this->peppers->has($id), 'is_rule' => $id === $this->rules->pepper, 'accounts' => 0, 'kinds' => []];
         }
-        foreach ($this->accounts->hashKinds() as $kind => $accounts) {
+        foreach ($this->hashes->byKind() as $kind => $accounts) {
             if (preg_match('/ \+ pepper (\S+)$/D', (string) $kind, $part) === 1) {
                 $keys[$part[1]] ??= ['id' => $part[1], 'is_here' => false, 'is_rule' => false, 'accounts' => 0, 'kinds' => []];
                 $keys[$part[1]]['accounts'] += $accounts;

@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace Kennel\App\Passwords;
 
 use Illuminate\Database\ConnectionInterface;
-use Illuminate\Support\Str;
+use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\StoredHashes;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Passwords\HashingRules;
-use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\Schemes\Schemes;
 use Kennel\Core\Passwords\Schemes\Wrappable;
 use Kennel\Core\Passwords\Schemes\Wrapped;
@@ -40,6 +40,7 @@ final readonly class Wrapping
         private Entropy $entropy,
         private HashingRules $rules,
         private Accounts $accounts,
+        private StoredHashes $hashes,
         private AuditTrail $audit,
     ) {
     }
@@ -48,18 +49,17 @@ final readonly class Wrapping
     public function preview(): array
     {
         $kinds = [];
-        foreach ($this->accounts->hashKinds() as $kind => $accounts) {
-            $one = $this->database->table('accounts')->where('hash_kind', $kind)->value('password_hash');
-            if (is_string($one) && Schemes::verifying($one) instanceof Wrappable) {
+        foreach ($this->hashes->byKind() as $kind => $accounts) {
+            if (Schemes::verifying($this->hashes->oneOf((string) $kind)) instanceof Wrappable) {
                 $kinds[] = ['kind' => (string) $kind, 'accounts' => $accounts];
             }
         }
-        $run = $this->database->table('wrap_runs')->orderByDesc('started_at')->orderByDesc('id')->first();
+        $run = WrapRun::query()->orderByDesc('started_at')->orderByDesc('id')->first();
 
         return [
             'kinds' => $kinds,
             'accounts' => array_sum(array_column($kinds, 'accounts')),
-            'run' => $run === null ? null : ['id' => $run->id, 'state' => $run->state, 'done' => (int) $run->done, 'total' => (int) $run->total, 'started_at' => $run->started_at, 'finished_at' => $run->finished_at],
+            'run' => $run === null ? null : ['id' => $run->id, 'state' => $run->state, 'done' => $run->done, 'total' => $run->total, 'started_at' => $run->started_at, 'finished_at' => $run->finished_at],
         ];
     }
 
@@ -72,41 +72,39 @@ final readonly class Wrapping
             throw Refusal::invalid($reasons);
         }
         $this->database->transaction(function () use ($preview, $why, $operator): void {
-            $id = (string) Str::uuid7();
-            $this->database->table('wrap_runs')->whereIn('state', ['queued', 'running'])->update(['state' => 'cancelled']);
-            $this->database->table('wrap_runs')->insert(['id' => $id, 'state' => 'queued', 'total' => $preview['accounts'], 'kinds' => json_encode(array_column($preview['kinds'], 'kind'), JSON_THROW_ON_ERROR), 'started_at' => Moment::write($this->clock->now())]);
-            $this->audit->record('passwords.wrapping_begun', $operator->asOperator(), null, [], ['kinds' => implode(', ', array_column($preview['kinds'], 'kind')), 'accounts' => $preview['accounts']], trim($why), 'wrapping');
-            WrapHashes::dispatch($id);
+            $kinds = array_column($preview['kinds'], 'kind');
+            WrapRun::query()->live()->update(['state' => 'cancelled']);
+            $run = WrapRun::query()->create(['state' => 'queued', 'total' => $preview['accounts'], 'kinds' => $kinds, 'started_at' => Moment::write($this->clock->now())]);
+            $this->audit->record('passwords.wrapping_begun', $operator->asOperator(), null, [], ['kinds' => implode(', ', $kinds), 'accounts' => $preview['accounts']], trim($why), 'wrapping');
+            WrapHashes::dispatch($run->id);
         });
     }
 
     public function cancel(string $id): void
     {
-        $this->database->table('wrap_runs')->where('id', $id)->whereIn('state', ['queued', 'running'])->update(['state' => 'cancelled', 'finished_at' => Moment::write($this->clock->now())]);
+        $this->end($id, 'cancelled');
     }
 
     public function fail(string $id): void
     {
-        $this->database->table('wrap_runs')->where('id', $id)->whereIn('state', ['queued', 'running'])->update(['state' => 'failed', 'finished_at' => Moment::write($this->clock->now())]);
+        $this->end($id, 'failed');
     }
 
     /** @return bool false when there is more to do */
     public function work(string $id, Step $step): bool
     {
-        $run = $this->database->table('wrap_runs')->where('id', $id);
-        if ($run->clone()->whereIn('state', ['queued', 'running'])->update(['state' => 'running']) === 0) {
+        $run = WrapRun::query()->live()->find($id);
+        if ($run === null || WrapRun::query()->live()->whereKey($id)->update(['state' => 'running']) === 0) {
             return true;
         }
-        /** @var list<string> $kinds */
-        $kinds = json_decode((string) $run->clone()->value('kinds'), true, flags: JSON_THROW_ON_ERROR);
-        foreach ($kinds as $kind) {
+        foreach ($run->kinds as $kind) {
             $last = 0;
-            while (($rows = $this->database->table('accounts')->where('hash_kind', $kind)->where('seq', '>', $last)->orderBy('seq')->limit(self::CHUNK)->get(['seq', 'password_hash']))->isNotEmpty()) {
-                foreach ($rows as $row) {
-                    $this->enclose((int) $row->seq, $row->password_hash);
-                    $last = (int) $row->seq;
+            while (($accounts = $this->hashes->chunkOf($kind, $last, self::CHUNK)) !== []) {
+                foreach ($accounts as $account) {
+                    $this->enclose($account);
+                    $last = $account->seq;
                 }
-                if (! $this->keep($id, $kinds)) {
+                if (! $this->keep($run)) {
                     return true;
                 }
                 if ($step->isOver()) {
@@ -114,30 +112,27 @@ final readonly class Wrapping
                 }
             }
         }
-        $run->clone()->where('state', 'running')->update(['state' => 'done', 'done' => $this->database->raw('total'), 'finished_at' => Moment::write($this->clock->now())]);
+        WrapRun::query()->whereKey($id)->where('state', 'running')->update(['state' => 'done', 'done' => $run->total, 'finished_at' => Moment::write($this->clock->now())]);
 
         return true;
     }
 
-    /**
-     * Keeps how far the run is.
-     *
-     * @param  list<string>  $kinds
-     * @return bool false when it was cancelled
-     */
-    private function keep(string $id, array $kinds): bool
+    /** Keeps how far the run is. @return bool false when it was cancelled */
+    private function keep(WrapRun $run): bool
     {
-        $left = $this->database->table('accounts')->whereIn('hash_kind', $kinds)->count();
-
-        return $this->database->table('wrap_runs')->where('id', $id)->where('state', 'running')->update(['done' => $this->database->raw("max(0, total - {$left})")]) === 1;
+        return WrapRun::query()->whereKey($run->id)->where('state', 'running')->update(['done' => max(0, $run->total - $this->hashes->countOf($run->kinds))]) === 1;
     }
 
-    private function enclose(int $seq, #[\SensitiveParameter] string $stored): void
+    private function end(string $id, string $state): void
     {
-        $scheme = Schemes::verifying($stored);
+        WrapRun::query()->live()->whereKey($id)->update(['state' => $state, 'finished_at' => Moment::write($this->clock->now())]);
+    }
+
+    private function enclose(Account $account): void
+    {
+        $scheme = Schemes::verifying($account->password_hash);
         if ($scheme instanceof Wrappable) {
-            $wrapped = Wrapped::enclose($scheme, $stored, $this->rules->argon2id, $this->entropy->bytes(self::SALT_BYTES));
-            $this->database->table('accounts')->where('seq', $seq)->where('password_hash', $stored)->update(['password_hash' => $wrapped, 'hash_kind' => HashKind::of($wrapped)]);
+            $this->accounts->swapHash($account, Wrapped::enclose($scheme, $account->password_hash, $this->rules->argon2id, $this->entropy->bytes(self::SALT_BYTES)));
         }
     }
 }

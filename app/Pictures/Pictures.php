@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\App\Pictures;
 
-use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Kennel\App\Platform\Moment;
@@ -18,7 +17,7 @@ final readonly class Pictures
     /** Widths and heights in pixels, smallest first; all are square. */
     public const SIZES = [64, 256];
 
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private Redraw $redraw)
+    public function __construct(private ClockInterface $clock, private Redraw $redraw)
     {
     }
 
@@ -42,20 +41,20 @@ final readonly class Pictures
         foreach ($drawn->files as $size => $file) {
             file_put_contents($this->path($id, $size), $file);
         }
-        $this->database->table('pictures')->insert(['id' => $id, 'account_id' => $accountId, 'width' => $drawn->width, 'height' => $drawn->height, 'created_at' => Moment::write($this->clock->now())]);
+        Picture::query()->create(['id' => $id, 'account_id' => $accountId, 'width' => $drawn->width, 'height' => $drawn->height, 'created_at' => Moment::write($this->clock->now())]);
 
         return $id;
     }
 
     public function belongsTo(string $id, string $accountId): bool
     {
-        return $this->database->table('pictures')->where('id', $id)->where('account_id', $accountId)->exists();
+        return Picture::query()->whereKey($id)->where('account_id', $accountId)->exists();
     }
 
     /** @return 'logo'|'account'|null null when there is none of this id */
     public function kindOf(string $id): ?string
     {
-        $row = $this->database->table('pictures')->where('id', $id)->first();
+        $row = Picture::query()->find($id);
 
         return $row === null ? null : ($row->account_id === null ? 'logo' : 'account');
     }
@@ -71,7 +70,7 @@ final readonly class Pictures
     /** The files last: a row without a file answers "not found", a file without a row would be a picture nobody can delete. */
     public function remove(string $id): void
     {
-        $this->database->table('pictures')->where('id', $id)->delete();
+        Picture::query()->whereKey($id)->delete();
         DB::afterCommit(fn () => $this->unlink($id));
     }
 
@@ -82,9 +81,15 @@ final readonly class Pictures
      */
     public function removeAllOf(array $accountIds): void
     {
-        $ids = $this->database->table('pictures')->whereIn('account_id', $accountIds)->pluck('id')->all();
-        $this->database->table('pictures')->whereIn('id', $ids)->delete();
+        $ids = Picture::query()->whereIn('account_id', $accountIds)->pluck('id')->all();
+        Picture::query()->whereKey($ids)->delete();
         DB::afterCommit(fn () => array_map($this->unlink(...), array_map(strval(...), $ids)));
+    }
+
+    /** @return list<string> logos that were sent before this moment, in use or not */
+    public function logosBefore(\DateTimeImmutable $moment): array
+    {
+        return array_values(Picture::query()->whereNull('account_id')->where('created_at', '<', Moment::write($moment))->pluck('id')->all());
     }
 
     private function unlink(string $id): void

@@ -7,6 +7,7 @@ namespace Kennel\App\Recovery;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\Anybody;
 use Kennel\App\Audit\Strangers;
 use Kennel\App\Platform\Decoy;
 use Kennel\App\Platform\Throttling\Throttle;
@@ -19,7 +20,7 @@ use Kennel\Core\Accounts\Status;
  */
 final readonly class AskForRecovery
 {
-    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private SendRecovery $send, private Decoy $decoy, private Strangers $strangers, private Throttle $throttle)
+    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private Anybody $anybody, private SendRecovery $send, private Decoy $decoy, private Strangers $strangers, private Throttle $throttle)
     {
     }
 
@@ -34,7 +35,7 @@ final readonly class AskForRecovery
             if ($mayHave) {
                 ($this->send)($account);
             } else {
-                $this->pretend($account ?? $this->accounts->first());
+                $this->pretend($account ?? ($this->anybody)());
             }
         });
     }

@@ -9,6 +9,7 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Challenges\Challenge;
 use Kennel\App\Challenges\Challenges;
 use Kennel\App\Passwords\SetPassword;
 use Kennel\App\Platform\Identity\Actor;
@@ -93,7 +94,7 @@ final readonly class ResetPassword
         });
     }
 
-    /** @return array{\stdClass, Account} */
+    /** @return array{Challenge, Account} */
     private function read(string $token): array
     {
         $challenge = $this->challenges->find($token, ChallengePurpose::ResetPassword);

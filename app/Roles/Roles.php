@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\App\Roles;
 
-use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Roles\Authority;
 use Kennel\Core\Roles\RoleGraph;
@@ -13,9 +12,11 @@ use Psr\Clock\ClockInterface;
 /** The roles there are, who holds them, and giving one. */
 final class Roles
 {
+    private const ROWS_A_STATEMENT = 500;
+
     private ?RoleGraph $graph = null;
 
-    public function __construct(private readonly ConnectionInterface $database, private readonly ClockInterface $clock)
+    public function __construct(private readonly ClockInterface $clock)
     {
     }
 
@@ -23,11 +24,11 @@ final class Roles
     {
         if ($this->graph === null) {
             $permissions = [];
-            foreach ($this->database->table('role_permissions')->get() as $row) {
+            foreach (RolePermission::query()->get() as $row) {
                 $permissions[$row->role_key][] = $row->permission;
             }
             $includes = [];
-            foreach ($this->database->table('role_includes')->get() as $row) {
+            foreach (RoleInclude::query()->get() as $row) {
                 $includes[$row->role_key][] = $row->included_key;
             }
             $this->graph = new RoleGraph($permissions, $includes);
@@ -39,36 +40,46 @@ final class Roles
     /** @return list<array{key: string, summary: string, app: string|null, permissions: list<string>, includes: list<string>, holders: int}> */
     public function all(): array
     {
-        $holders = $this->database->table('assignments')->groupBy('role_key')->selectRaw('role_key, count(*) AS holders')->pluck('holders', 'role_key');
-        $own = $this->database->table('role_permissions')->orderBy('permission')->get()->groupBy('role_key');
-        $includes = $this->database->table('role_includes')->orderBy('included_key')->get()->groupBy('role_key');
-
-        return array_values($this->database->table('roles')->orderBy('key')->get()->map(static fn (\stdClass $role): array => [
+        return array_values(Role::query()->with(['permissions', 'includes'])->withCount('assignments')->orderBy('key')->get()->map(static fn (Role $role): array => [
             'key' => $role->key,
             'summary' => $role->summary,
             'app' => $role->app_key,
-            'permissions' => array_values($own->get($role->key)?->pluck('permission')->all() ?? []),
-            'includes' => array_values($includes->get($role->key)?->pluck('included_key')->all() ?? []),
-            'holders' => (int) ($holders[$role->key] ?? 0),
+            'permissions' => array_values($role->permissions->pluck('permission')->all()),
+            'includes' => array_values($role->includes->pluck('included_key')->all()),
+            'holders' => (int) $role->assignments_count,
         ])->all());
     }
 
     /** @return list<array{role: string, assigned_by: string, why: string, assigned_at: string}> */
     public function of(string $accountId): array
     {
-        return array_values($this->database->table('assignments')->where('account_id', $accountId)->orderBy('role_key')->get()
-            ->map(static fn (\stdClass $row): array => ['role' => $row->role_key, 'assigned_by' => $row->assigned_by, 'why' => $row->why, 'assigned_at' => $row->assigned_at])->all());
+        return array_values(Assignment::query()->where('account_id', $accountId)->orderBy('role_key')->get()
+            ->map(static fn (Assignment $row): array => ['role' => $row->role_key, 'assigned_by' => $row->assigned_by, 'why' => $row->why, 'assigned_at' => $row->assigned_at])->all());
     }
 
     public function assign(string $accountId, string $role, string $by, string $why): void
     {
-        $this->database->table('assignments')->insert([
+        Assignment::query()->create([
             'account_id' => $accountId,
             'role_key' => $role,
             'assigned_by' => $by,
             'why' => $why,
             'assigned_at' => Moment::write($this->clock->now()),
         ]);
+    }
+
+    /**
+     * @param  list<string>  $accountIds
+     * @param  list<string>  $roles
+     */
+    public function assignAll(array $accountIds, array $roles, string $by, string $why): void
+    {
+        $at = Moment::write($this->clock->now());
+        foreach ($roles as $role) {
+            foreach (array_chunk($accountIds, self::ROWS_A_STATEMENT) as $some) {
+                Assignment::query()->insert(array_map(static fn (string $id): array => ['account_id' => $id, 'role_key' => $role, 'assigned_by' => $by, 'why' => $why, 'assigned_at' => $at], $some));
+            }
+        }
     }
 
     /**
@@ -85,7 +96,7 @@ final class Roles
     /** @return list<string> role keys, whether the permission is their own or included */
     public function allowing(string $permission): array
     {
-        $keys = $this->database->table('roles')->pluck('key')->all();
+        $keys = Role::query()->pluck('key')->all();
 
         return array_values(array_filter($keys, fn (string $key): bool => $this->graph()->permissionsOf([$key])->allows($permission)));
     }
@@ -98,6 +109,6 @@ final class Roles
      */
     public function holders(array $roles): array
     {
-        return array_values($this->database->table('assignments')->whereIn('role_key', $roles)->distinct()->pluck('account_id')->all());
+        return array_values(Assignment::query()->whereIn('role_key', $roles)->distinct()->pluck('account_id')->all());
     }
 }

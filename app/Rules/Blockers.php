@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\App\Rules;
 
-use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\LookupKeys;
 use Kennel\App\Apps\Apps;
+use Kennel\App\Fields\FieldValues;
 use Kennel\App\Pictures\Pictures;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\AddressRules;
@@ -23,7 +23,7 @@ final readonly class Blockers
 {
     private const NAMED = 5;
 
-    public function __construct(private ConnectionInterface $database, private RulesInForce $rules, private LookupKeys $lookupKeys, private Apps $apps, private Roles $roles, private Pictures $pictures, private Peppers $peppers)
+    public function __construct(private FieldValues $values, private RulesInForce $rules, private LookupKeys $lookupKeys, private Apps $apps, private Roles $roles, private Pictures $pictures, private Peppers $peppers)
     {
     }
 
@@ -68,7 +68,7 @@ final readonly class Blockers
         foreach ($this->fieldsInForce() as $key => $field) {
             $next = $book->fields->find($key);
             $isChanged = $next === null || $next->kind !== $field->kind;
-            $held = $isChanged ? $this->database->table('field_values')->where('field_key', $key)->distinct()->count('account_seq') : 0;
+            $held = $isChanged ? $this->values->countHolders($key) : 0;
             if ($held > 0) {
                 $reasons[] = new Reason($next === null ? 'rules.field_in_use' : 'rules.field_type_in_use', "fields.{$key}", ['label' => $field->label, 'accounts' => $held]);
             }

@@ -26,7 +26,7 @@ final readonly class Drafts
 
     public function current(): Draft
     {
-        $row = $this->database->table('rule_draft_saves')->orderByDesc('version')->first();
+        $row = DraftSave::query()->orderByDesc('version')->first();
         if ($row !== null) {
             return $this->read($row);
         }
@@ -68,11 +68,11 @@ final readonly class Drafts
             if (! $draft->exists()) {
                 throw Refusal::invalid([new Reason('rules.no_draft')]);
             }
-            $row = $this->database->table('rule_draft_saves')->where('version', $draft->version);
-            if ($this->review->bySomebodyElse && $row->value('saved_by_id') === $operator->accountId) {
+            $save = DraftSave::query()->findOrFail($draft->version);
+            if ($this->review->bySomebodyElse && $save->saved_by_id === $operator->accountId) {
                 throw Refusal::invalid([new Reason('rules.own_review')]);
             }
-            $row->update(['reviewed_by' => $operator->name, 'reviewed_at' => Moment::write($this->clock->now())]);
+            $save->update(['reviewed_by' => $operator->name, 'reviewed_at' => Moment::write($this->clock->now())]);
             $this->audit->record('rules.draft_reviewed', $operator->asOperator(), null, [], ['draft' => $draft->version], record: 'draft');
 
             return $this->current();
@@ -93,7 +93,7 @@ final readonly class Drafts
     /** Takes the draft away: it was published, or thrown away. */
     public function close(): void
     {
-        $this->database->table('rule_draft_saves')->delete();
+        DraftSave::query()->delete();
     }
 
     /**
@@ -157,8 +157,8 @@ final readonly class Drafts
     private function changedSince(string $tag, Draft $current): array
     {
         preg_match('/^"r(\d+)\.v(\d+)"$/D', $tag, $parts);
-        $seen = isset($parts[2]) && $parts[2] !== '0' ? $this->database->table('rule_draft_saves')->where('version', (int) $parts[2])->first() : null;
-        $document = $seen === null ? $this->revisions->find((int) ($parts[1] ?? 0))?->document : $this->read($seen)->document;
+        $seen = isset($parts[2]) && $parts[2] !== '0' ? DraftSave::query()->find((int) $parts[2]) : null;
+        $document = $seen === null ? $this->revisions->find((int) ($parts[1] ?? 0))?->document : $seen->document;
 
         return self::changed($document ?? [], $current->document, $current->savedBy ?? 'a publication');
     }
@@ -182,9 +182,9 @@ final readonly class Drafts
     /** @param  array<string, mixed>  $document */
     private function add(array $document, int $base, SignedIn $operator): void
     {
-        $this->database->table('rule_draft_saves')->insert([
+        DraftSave::query()->create([
             'base_revision' => $base,
-            'document' => RulesInForce::write($document),
+            'document' => $document,
             'saved_by_id' => $operator->accountId,
             'saved_by' => $operator->name,
             'saved_at' => Moment::write($this->clock->now()),
@@ -194,16 +194,11 @@ final readonly class Drafts
     /** @return array<string, mixed>|null the document of one save; null when the draft it was of is gone */
     public function documentOf(int $version): ?array
     {
-        $row = $version === 0 ? null : $this->database->table('rule_draft_saves')->where('version', $version)->first();
-
-        return $row === null ? null : $this->read($row)->document;
+        return $version === 0 ? null : DraftSave::query()->find($version)?->document;
     }
 
-    private function read(\stdClass $row): Draft
+    private function read(DraftSave $row): Draft
     {
-        /** @var array<string, mixed> $document */
-        $document = json_decode($row->document, true, flags: JSON_THROW_ON_ERROR);
-
-        return new Draft((int) $row->version, (int) $row->base_revision, $document, $row->saved_by, $row->saved_at, $row->reviewed_by, $row->reviewed_at);
+        return new Draft($row->version, $row->base_revision, $row->document, $row->saved_by, $row->saved_at, $row->reviewed_by, $row->reviewed_at);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Rules;
 
-use Illuminate\Database\Eloquent\Model;
+use Kennel\App\Platform\Database\Record;
 
 /**
  * A published state of the rule book, as it is stored. The newest is in force.
@@ -17,11 +17,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property string|null $overruled
  * @property string $published_at
  */
-final class RuleRevision extends Model
+final class RuleRevision extends Record
 {
-    public $timestamps = false;
-
     protected $primaryKey = 'number';
-
-    protected $guarded = [];
 }

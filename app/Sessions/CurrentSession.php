@@ -8,6 +8,7 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\Request;
 use Kennel\App\Accounts\Duties\Waivers;
 use Kennel\App\Fields\FieldValues;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Moment;
@@ -32,7 +33,7 @@ use Psr\Clock\ClockInterface;
  *
  * Joins the accounts table, which otherwise belongs to Accounts: this runs at every request and has to be one query.
  */
-final class CurrentSession
+final class CurrentSession implements Caller
 {
     private SignedIn|null|false $signedIn = false;
 

@@ -4,14 +4,13 @@ declare(strict_types=1);
 
 namespace Kennel\App\Sessions;
 
-use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Platform\Moment;
 use Psr\Clock\ClockInterface;
 
 /** Ends sessions on the server; the holder's next request is refused. */
 final readonly class EndSessions
 {
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock)
+    public function __construct(private ClockInterface $clock)
     {
     }
 
@@ -32,7 +31,7 @@ final readonly class EndSessions
 
     private function end(string $column, string $value, string $by, string $except = ''): int
     {
-        return $this->database->table('sessions')->where($column, $value)->where('id', '<>', $except)->whereNull('ended_at')
+        return Session::query()->where($column, $value)->where('id', '<>', $except)->whereNull('ended_at')
             ->update(['ended_at' => Moment::write($this->clock->now()), 'ended_by' => $by]);
     }
 }

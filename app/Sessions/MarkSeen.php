@@ -19,7 +19,7 @@ final readonly class MarkSeen
     public function __invoke(string $sessionId, string $accountId, bool $kept, \DateTimeImmutable $startedAt, \DateTimeImmutable $now): void
     {
         $this->database->transaction(function () use ($sessionId, $accountId, $kept, $startedAt, $now): void {
-            $this->database->table('sessions')->where('id', $sessionId)->update([
+            Session::query()->where('id', $sessionId)->update([
                 'seen_at' => Moment::write($now),
                 'lapses_at' => Moment::write(self::lapse($this->rules, $kept, $startedAt, $now)),
             ]);

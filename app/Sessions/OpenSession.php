@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Sessions;
 
-use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\Request;
-use Illuminate\Support\Str;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Secrets\Entropy;
@@ -18,7 +16,6 @@ use Psr\Clock\ClockInterface;
 final readonly class OpenSession
 {
     public function __construct(
-        private ConnectionInterface $database,
         private ClockInterface $clock,
         private Entropy $entropy,
         private SessionRules $rules,
@@ -30,11 +27,9 @@ final readonly class OpenSession
     {
         $now = $this->clock->now();
         $token = Token::draw($this->entropy);
-        $id = (string) Str::uuid7();
-        $this->database->table('sessions')->insert([
-            'id' => $id,
+        $session = Session::query()->create([
             'account_id' => $accountId,
-            'surface' => Surface::of($request)->value,
+            'surface' => Surface::of($request),
             'token_digest' => $token->digest(),
             'kept' => $kept,
             'proven_by' => 'password',
@@ -46,6 +41,6 @@ final readonly class OpenSession
             'lapses_at' => Moment::write(MarkSeen::lapse($this->rules, $kept, $now, $now)),
         ]);
 
-        return ['id' => $id, 'token' => $token, 'until' => $this->rules->absoluteLimit($kept)->after($now)];
+        return ['id' => $session->id, 'token' => $token, 'until' => $this->rules->absoluteLimit($kept)->after($now)];
     }
 }

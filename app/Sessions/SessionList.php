@@ -4,9 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\App\Sessions;
 
-use Illuminate\Database\ConnectionInterface;
-use Illuminate\Database\Query\Builder;
-use Kennel\App\Platform\Moment;
+use Illuminate\Database\Eloquent\Builder;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Paging\NewestFirst;
 use Psr\Clock\ClockInterface;
 
@@ -14,9 +13,8 @@ use Psr\Clock\ClockInterface;
 final readonly class SessionList
 {
     public function __construct(
-        private ConnectionInterface $database,
         private ClockInterface $clock,
-        private CurrentSession $session,
+        private Caller $caller,
         private NewestFirst $pages,
     ) {
     }
@@ -24,17 +22,17 @@ final readonly class SessionList
     /** @return array{items: list<array<string, mixed>>, next: string|null} */
     public function page(?string $accountId, ?string $cursor, int $limit): array
     {
-        $own = $this->session->require('kennel:sessions.read')->sessionId;
-        $rows = $this->live()->join('accounts', 'accounts.id', '=', 'sessions.account_id')->select('sessions.*', 'accounts.name AS account_name');
+        $own = $this->caller->require('kennel:sessions.read')->sessionId;
+        $rows = $this->live()->with('account:id,name');
         if ($accountId !== null) {
             $rows->where('account_id', $accountId);
         }
 
-        return $this->pages->page($rows, $cursor, $limit, static fn (\stdClass $row): array => [
+        return $this->pages->page($rows, $cursor, $limit, static fn (Session $row): array => [
             'id' => $row->id,
-            'account' => ['id' => $row->account_id, 'name' => $row->account_name],
-            'surface' => $row->surface,
-            'kept' => (bool) $row->kept,
+            'account' => ['id' => $row->account_id, 'name' => $row->account->name],
+            'surface' => $row->surface->value,
+            'kept' => $row->kept,
             'proven_by' => $row->proven_by,
             'source' => $row->source,
             'device' => Device::describe($row->user_agent),
@@ -48,10 +46,9 @@ final readonly class SessionList
     /** @return array{id: string, account_id: string, name: string}|null */
     public function find(string $sessionId): ?array
     {
-        $row = $this->live()->join('accounts', 'accounts.id', '=', 'sessions.account_id')
-            ->where('sessions.id', $sessionId)->first(['sessions.id', 'account_id', 'accounts.name']);
+        $row = $this->live()->with('account:id,name')->where('id', $sessionId)->first();
 
-        return $row === null ? null : ['id' => $row->id, 'account_id' => $row->account_id, 'name' => $row->name];
+        return $row === null ? null : ['id' => $row->id, 'account_id' => $row->account_id, 'name' => $row->account->name];
     }
 
     public function countLive(): int
@@ -59,8 +56,9 @@ final readonly class SessionList
         return $this->live()->count();
     }
 
+    /** @return Builder<Session> */
     private function live(): Builder
     {
-        return $this->database->table('sessions')->whereNull('ended_at')->where('lapses_at', '>', Moment::write($this->clock->now()));
+        return Session::query()->live($this->clock->now());
     }
 }

@@ -14,11 +14,11 @@ use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Audit\Strangers;
 use Kennel\App\Passwords\Brakes;
 use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Platform\Throttling\Source;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\App\Sessions\OpenSession;
 use Kennel\Core\Accounts\AddressRules;
@@ -41,7 +41,7 @@ final readonly class AttemptSignin
         private Accounts $accounts,
         private DecideSignin $decide,
         private PasswordHasher $hasher,
-        private CurrentSession $current,
+        private Caller $current,
         private OpenSession $openSession,
         private EndSessions $endSessions,
         private AuditTrail $audit,

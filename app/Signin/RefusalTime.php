@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Signin;
 
-use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\StoredHashes;
 use Kennel\App\Passwords\HashTimes;
 use Kennel\App\Platform\Pause;
 use Kennel\Core\Passwords\HashingRules;
@@ -23,7 +23,7 @@ final readonly class RefusalTime
     /** In seconds. Nobody is made to wait longer, whatever hashes are stored: a worker that waits does nothing else. */
     private const LONGEST = 3.0;
 
-    public function __construct(private ConnectionInterface $database, private PasswordHasher $hasher, private HashingRules $rules, private HashTimes $times, private Pause $pause)
+    public function __construct(private StoredHashes $hashes, private PasswordHasher $hasher, private HashingRules $rules, private HashTimes $times, private Pause $pause)
     {
     }
 
@@ -39,7 +39,7 @@ final readonly class RefusalTime
     /** From before verifying to the answer; 0 when nothing has to wait. */
     private function seconds(): float
     {
-        $others = array_values(array_diff($this->kinds(), [$this->rules->kind()]));
+        $others = array_values(array_diff($this->hashes->kinds(), [$this->rules->kind()]));
         if ($others === []) {
             return 0.0;
         }
@@ -51,14 +51,6 @@ final readonly class RefusalTime
     /** Measured at the first refusal after a kind has come in, and once a week. */
     private function of(string $kind): float
     {
-        return $this->times->known($kind) ?? $this->times->measure($kind, $kind === $this->rules->kind() ? $this->hasher->decoy() : (string) $this->database->table('accounts')->where('hash_kind', $kind)->value('password_hash'));
-    }
-
-    /** @return list<string> the kinds in use, by leaps through their index: as quick for a million accounts as for ten */
-    private function kinds(): array
-    {
-        $rows = $this->database->select('WITH RECURSIVE kinds (kind) AS (SELECT min(hash_kind) FROM accounts UNION ALL SELECT (SELECT min(hash_kind) FROM accounts WHERE hash_kind > kinds.kind) FROM kinds WHERE kinds.kind IS NOT NULL) SELECT kind FROM kinds WHERE kind IS NOT NULL');
-
-        return array_map(static fn (\stdClass $row): string => (string) $row->kind, $rows);
+        return $this->times->known($kind) ?? $this->times->measure($kind, $kind === $this->rules->kind() ? $this->hasher->decoy() : $this->hashes->oneOf($kind));
     }
 }

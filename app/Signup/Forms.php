@@ -6,7 +6,6 @@ namespace Kennel\App\Signup;
 
 use Illuminate\Cache\RateLimiter;
 use Illuminate\Contracts\Encryption\Encrypter;
-use Illuminate\Database\ConnectionInterface;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Throttling\Source;
@@ -26,7 +25,6 @@ use Psr\Clock\ClockInterface;
 final readonly class Forms
 {
     public function __construct(
-        private ConnectionInterface $database,
         private Encrypter $encrypter,
         private Entropy $entropy,
         private ClockInterface $clock,
@@ -58,7 +56,7 @@ final readonly class Forms
         return ($this->decide)(new FormFacts(
             $opened['at'] ?? null,
             $opened['challenge'] ?? '',
-            $opened !== null && $this->database->table('signup_forms_sent')->where('challenge', $opened['challenge'])->exists(),
+            $opened !== null && SentForm::query()->whereKey($opened['challenge'])->exists(),
             $form->trap,
             $form->answer,
             $this->rules->attempts === 0 ? 0 : $this->limiter->hit($this->key($source), $this->rules->attemptsWithin->seconds) - 1,
@@ -74,7 +72,7 @@ final readonly class Forms
             return ! $this->rules->needForm();
         }
         try {
-            $this->database->table('signup_forms_sent')->insert(['challenge' => $opened['challenge'], 'sent_at' => $now]);
+            SentForm::query()->create(['challenge' => $opened['challenge'], 'sent_at' => $now]);
         } catch (UniqueConstraintViolationException) {
             return ! $this->rules->needForm();
         }

@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace Kennel\App\Signup;
 
 use Illuminate\Database\ConnectionInterface;
-use Kennel\App\Platform\RequestContext;
+use Kennel\App\Evidence\EvidenceEntry;
+use Kennel\App\Evidence\EvidenceLog;
 
 /** Does something in a transaction that is never committed, and tells what it caused. */
 final readonly class Rehearsal
 {
-    public function __construct(private ConnectionInterface $database, private RequestContext $context)
+    public function __construct(private ConnectionInterface $database, private EvidenceLog $evidence)
     {
     }
 
@@ -23,15 +24,15 @@ final readonly class Rehearsal
         $this->database->beginTransaction();
         try {
             $act();
-            $caused = $this->database->table('evidence')->where('act_id', $this->context->actId)->orderBy('seq')->get();
+            $caused = $this->evidence->ofThisAct();
         } finally {
             $this->database->rollBack();
         }
 
-        return array_values($caused->map(static fn (\stdClass $row): array => [
+        return array_map(static fn (EvidenceEntry $row): array => [
             'lane' => $row->lane,
             'label' => $row->label,
-            'content' => json_decode($row->content, true),
-        ])->all());
+            'content' => $row->content,
+        ], $caused);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Signup;
 
-use Illuminate\Database\ConnectionInterface;
+use Illuminate\Support\Facades\DB;
 use Kennel\Core\Signup\SignupVerdict;
 use Psr\Clock\ClockInterface;
 
@@ -13,7 +13,7 @@ final readonly class SignupFigures
 {
     private const LONGEST_COUNTED = 64;
 
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock)
+    public function __construct(private ClockInterface $clock)
     {
     }
 
@@ -39,20 +39,30 @@ final readonly class SignupFigures
     public function verdict(string $app, ?string $email, SignupVerdict $verdict): void
     {
         $at = $email === null ? false : strrpos($email, '@');
-        $this->database->table('signup_verdicts')->insert([
+        PastVerdict::query()->create([
             'day' => $this->day(),
             'app_key' => $app,
             'domain' => $at === false ? '' : mb_strtolower(mb_scrub(substr(trim((string) $email), $at + 1, 255))),
-            'reasons' => json_encode($verdict->codes(), JSON_THROW_ON_ERROR),
+            'reasons' => $verdict->codes(),
         ]);
+    }
+
+    /** @return iterable<PastVerdict> since that day, in their order */
+    public function verdictsSince(string $day): iterable
+    {
+        return PastVerdict::query()->where('day', '>=', $day)->orderBy('seq')->lazyById(1_000, 'seq');
+    }
+
+    /** @return list<SignupTally> accepted passwords shorter than so much, since that day */
+    public function shorterThan(int $length, string $day): array
+    {
+        return array_values(SignupTally::query()->where('what', 'password_length')->where('day', '>=', $day)->where('detail', '<', sprintf('%02d', $length))->get()->all());
     }
 
     private function add(string $app, string $what, string $detail): void
     {
-        $this->database->statement(
-            'INSERT INTO signup_tallies (day, app_key, what, detail, tally) VALUES (?, ?, ?, ?, 1) ON CONFLICT (day, app_key, what, detail) DO UPDATE SET tally = tally + 1',
-            [$this->day(), $app, $what, $detail],
-        );
+        $key = ['day' => $this->day(), 'app_key' => $app, 'what' => $what, 'detail' => $detail];
+        SignupTally::query()->upsert([[...$key, 'tally' => 1]], array_keys($key), ['tally' => DB::raw('signup_tallies.tally + 1')]);
     }
 
     private function day(): string

@@ -6,6 +6,7 @@ namespace Kennel\App\Verification;
 
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\Anybody;
 use Kennel\App\Platform\Decoy;
 use Kennel\App\Platform\Throttling\Throttle;
 use Kennel\Core\Accounts\EmailAddress;
@@ -17,7 +18,7 @@ use Kennel\Core\Secrets\Token;
  */
 final readonly class AskForVerification
 {
-    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private Claims $claims, private SendVerification $send, private Decoy $decoy, private Throttle $throttle)
+    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private Anybody $anybody, private Claims $claims, private SendVerification $send, private Decoy $decoy, private Throttle $throttle)
     {
     }
 
@@ -28,7 +29,7 @@ final readonly class AskForVerification
         $this->database->transaction(function () use ($address, $browser): void {
             $account = $this->accounts->byAddress($address);
             $isSent = $account !== null && $account->isUnproven() && ($this->send)($account, $this->claims->of($account, $browser));
-            $somebody = $isSent ? null : $this->accounts->first();
+            $somebody = $isSent ? null : ($this->anybody)();
             if ($somebody !== null) {
                 $this->decoy->spendTheTimeOf(fn () => ($this->send)($somebody, $this->claims->of($somebody, $browser)));
             }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Verification;
 
-use Illuminate\Database\Eloquent\Model;
+use Kennel\App\Platform\Database\Record;
 
 /**
  * One sign-up for an address that nobody has proven yet. The first is kept in the account's own row; the others bring their name,
@@ -22,13 +22,9 @@ use Illuminate\Database\Eloquent\Model;
  * @property string|null $terms_version
  * @property string $claimed_at
  */
-final class Claim extends Model
+final class Claim extends Record
 {
-    public $timestamps = false;
-
     protected $primaryKey = 'seq';
-
-    protected $guarded = [];
 
     protected $hidden = ['password_hash', 'browser_digest'];
 

@@ -9,13 +9,14 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Challenges\Challenge;
 use Kennel\App\Challenges\Challenges;
 use Kennel\App\Passwords\SetPassword;
 use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Accounts\Status;
@@ -44,7 +45,7 @@ final readonly class ProveAddress
         private PasswordHasher $hasher,
         private SetPassword $setPassword,
         private TakeOver $takeOver,
-        private CurrentSession $session,
+        private Caller $caller,
         private AuditTrail $audit,
         private RequestContext $context,
         private MarkComplete $markComplete,
@@ -99,7 +100,7 @@ final readonly class ProveAddress
         });
     }
 
-    /** @return array{\stdClass, Account, Claim|null} */
+    /** @return array{Challenge, Account, Claim|null} */
     private function read(string $token): array
     {
         $challenge = $this->challenges->find($token, ChallengePurpose::VerifyAddress);
@@ -165,7 +166,7 @@ final readonly class ProveAddress
     /** @return string "" when the link is pressed in no session of this account */
     private function pressersSession(Account $account): string
     {
-        $current = $this->session->find();
+        $current = $this->caller->find();
 
         return $current?->accountId === $account->id ? $current->sessionId : '';
     }

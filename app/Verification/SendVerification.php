@@ -29,10 +29,10 @@ final readonly class SendVerification
      */
     public function __invoke(Account $account, ?Claim $claim): bool
     {
-        if (! $this->isDue($this->challenges->lastIssued($account, ChallengePurpose::VerifyAddress, $claim))) {
+        if (! $this->isDue($this->challenges->lastIssued($account, ChallengePurpose::VerifyAddress, $claim?->id))) {
             return false;
         }
-        $token = $this->challenges->issue($account, ChallengePurpose::VerifyAddress, $this->rules->lifetime, $claim);
+        $token = $this->challenges->issue($account, ChallengePurpose::VerifyAddress, $this->rules->lifetime, $claim?->id);
         // After the "#", so that a scanner that opens the link proves nothing.
         $this->messages->queueToHolder('verify_address', $account, 'verify', ['hours' => intdiv($this->rules->lifetime->seconds, 3600)], "#t={$token->reveal()}", $claim?->name, $claim?->app_key);
 

@@ -60,7 +60,7 @@ final readonly class TakeOver
 
     private function replace(Account $account, PersonName $name, ?string $appKey, string $termsVersion): void
     {
-        $this->fields->clear($account);
+        $this->fields->clear($account->seq, $account->id);
         $this->acceptances->forget($account->id);
         $this->accounts->change($account, [...Accounts::nameColumns($name, EmailAddress::parse($account->email)), 'app_key' => $appKey, 'terms_version' => $termsVersion]);
     }

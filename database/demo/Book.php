@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Kennel\Demo;
 
 use Kennel\App\Cases\Cases;
+use Kennel\App\Cases\SavedCase;
+use Kennel\App\Rules\RuleRevision;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Cases\SignupCase;
 use Kennel\Core\Secrets\Secret;
@@ -33,10 +35,16 @@ final readonly class Book
                 'published_at' => Scenario::moment($start, $daysAgo * self::DAY),
             ];
         }
-        $insert('rule_revisions', $rows);
+        $insert(RuleRevision::class, $rows);
         $this->rules->forget();
         $at = Scenario::moment($start, 30 * self::DAY);
-        $insert('rule_cases', array_map(fn (SignupCase $case): array => $this->cases->row($case, 'Oriel Vance', $entropy->uuid($start->modify('-30 days')), $at), $this->savedCases()));
+        $insert(SavedCase::class, array_map(fn (SignupCase $case): array => [
+            'id' => $entropy->uuid($start->modify('-30 days')),
+            ...$this->cases->sealed($case),
+            'expected' => json_encode($case->expected, JSON_THROW_ON_ERROR),
+            'saved_by' => 'Oriel Vance',
+            'saved_at' => $at,
+        ], $this->savedCases()));
     }
 
     /** @return list<array{int, string, string, array<string, mixed>}> days ago, by whom, why, the document; oldest first */

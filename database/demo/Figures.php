@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
+use Kennel\App\Passwords\HashDay;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Signup\PastVerdict;
+use Kennel\App\Signup\SignupTally;
 
 /** The last month's figures: forms opened, refusals, lengths of passwords, verdicts, stored hashes by kind. In keeping with the accounts that were made. */
 final readonly class Figures
@@ -44,9 +47,9 @@ final readonly class Figures
         foreach (['bots.work' => 611, 'bots.trap' => 284, 'bots.time' => 97, 'bots.source' => 203] as $code => $tally) {
             $count($night, 'gaugebook', 'refused', $code, $tally);
         }
-        $insert('hash_days', $this->hashDays($accounts, $start));
-        $insert('signup_tallies', array_values($tallies));
-        $insert('signup_verdicts', $verdicts);
+        $insert(HashDay::class, $this->hashDays($accounts, $start));
+        $insert(SignupTally::class, array_values($tallies));
+        $insert(PastVerdict::class, $verdicts);
     }
 
     /**

@@ -4,9 +4,17 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
+use Kennel\App\Audit\AuditEvent;
+use Kennel\App\Audit\StrangerTally;
+use Kennel\App\Challenges\Challenge;
 use Kennel\App\Http\Pages\DemoKeeper;
 use Kennel\App\Mail\Composition;
+use Kennel\App\Mail\HeldDelivery;
+use Kennel\App\Mail\Message;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Roles\Assignment;
+use Kennel\App\Sessions\Session;
+use Kennel\App\Verification\Claim;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Sessions\SessionRules;
 use Kennel\Core\Verification\VerificationRules;
@@ -59,9 +67,9 @@ final class History
                 }
             }
         }
-        $insert('stranger_tallies', $this->guessing($accounts, $entropy, $start));
+        $insert(StrangerTally::class, $this->guessing($accounts, $entropy, $start));
         usort($this->events, static fn (array $a, array $b): int => [$a['at'], $a['id']] <=> [$b['at'], $b['id']]);
-        foreach (['assignments' => $assignments, 'sessions' => $sessions, 'claims' => $claims, 'challenges' => $challenges, 'messages' => $messages, 'held_deliveries' => $held, 'audit_events' => $this->events] as $table => $rows) {
+        foreach ([Assignment::class => $assignments, Session::class => $sessions, Claim::class => $claims, Challenge::class => $challenges, Message::class => $messages, HeldDelivery::class => $held, AuditEvent::class => $this->events] as $table => $rows) {
             $insert($table, $rows);
         }
     }

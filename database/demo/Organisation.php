@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
-use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Apps\RegisteredApp;
+use Kennel\App\Roles\Role;
+use Kennel\App\Roles\RoleInclude;
+use Kennel\App\Roles\RolePermission;
 
 /** The network's apps and roles. */
 final readonly class Organisation
@@ -19,26 +22,22 @@ final readonly class Organisation
         'keeper' => ['Runs Kennel.', null, ['kennel:*'], []],
     ];
 
-    public function __construct(private ConnectionInterface $database)
-    {
-    }
-
     public function write(): void
     {
-        $this->database->table('apps')->insert([
+        RegisteredApp::query()->insert([
             ['key' => 'gaugebook', 'name' => 'Gaugebook', 'kind' => 'web', 'summary' => 'River levels and photographs, entered by volunteers'],
             ['key' => 'floodline', 'name' => 'Floodline', 'kind' => 'single page', 'summary' => 'Flood notices, shown and published'],
             ['key' => 'kitloft', 'name' => 'Kitloft', 'kind' => 'mobile', 'summary' => 'Lending of gauges, waders and radios'],
         ]);
         foreach (self::ROLES as $key => [$summary, $app]) {
-            $this->database->table('roles')->insert(['key' => $key, 'summary' => $summary, 'app_key' => $app]);
+            Role::query()->insert(['key' => $key, 'summary' => $summary, 'app_key' => $app]);
         }
         foreach (self::ROLES as $key => [, , $permissions, $includes]) {
             foreach ($permissions as $permission) {
-                $this->database->table('role_permissions')->insert(['role_key' => $key, 'permission' => $permission]);
+                RolePermission::query()->insert(['role_key' => $key, 'permission' => $permission]);
             }
             foreach ($includes as $included) {
-                $this->database->table('role_includes')->insert(['role_key' => $key, 'included_key' => $included]);
+                RoleInclude::query()->insert(['role_key' => $key, 'included_key' => $included]);
             }
         }
     }

@@ -5,7 +5,11 @@ declare(strict_types=1);
 namespace Kennel\Demo;
 
 use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Duties\TermsAcceptance;
+use Kennel\App\Fields\FieldValue;
 use Kennel\App\Http\Pages\DemoKeeper;
+use Kennel\App\Platform\Database\Record;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordHasher;
@@ -53,7 +57,7 @@ final class Scenario
     {
         $entropy = new SeededEntropy(self::SEED);
         $this->database->transaction(function () use ($accounts, $start, $entropy): void {
-            (new Organisation($this->database))->write();
+            (new Organisation)->write();
             $this->book->write($entropy, $start, $this->insert(...));
             $people = new People($entropy);
             $maker = new AccountMaker($entropy, $this->hashing->argon2id, $start);
@@ -66,9 +70,9 @@ final class Scenario
             // Numbered by age, as they would be had they signed up one after the other.
             usort($made, static fn (array $a, array $b): int => [$a['created_at'], $a['id']] <=> [$b['created_at'], $b['id']]);
             $filled = (new FieldFiller($entropy))->fill($made);
-            $this->insert('accounts', $filled['accounts']);
-            $this->insert('field_values', $filled['values']);
-            $this->insert('terms_acceptances', $filled['terms']);
+            $this->insert(Account::class, $filled['accounts']);
+            $this->insert(FieldValue::class, $filled['values']);
+            $this->insert(TermsAcceptance::class, $filled['terms']);
             $this->figures->write($made, $entropy, $start, $this->insert(...));
             $this->history->write($made, $entropy, $start, $this->insert(...));
         });
@@ -101,11 +105,14 @@ final class Scenario
         };
     }
 
-    /** @param  list<array<string, mixed>>  $rows */
-    private function insert(string $table, array $rows): void
+    /**
+     * @param  class-string<Record>  $record
+     * @param  list<array<string, mixed>>  $rows
+     */
+    private function insert(string $record, array $rows): void
     {
         foreach (array_chunk($rows, self::ROWS_A_STATEMENT) as $chunk) {
-            $this->database->table($table)->insert($chunk);
+            $record::query()->insert($chunk);
         }
     }
 

@@ -75,7 +75,7 @@ abstract class DoorTestCase extends TestCase
         $this->app->scoped(RulesInForce::class, static fn ($app): RulesInForce => new RulesInForce($app->make(\Illuminate\Database\Connection::class), $rules));
         $this->beforeApplicationDestroyed(static fn () => exec('rm -rf '.escapeshellarg($rules)));
         $this->command('migrate', ['--force' => true]);
-        (new Organisation(DB::connection()))->write();
+        (new Organisation)->write();
     }
 
     /**

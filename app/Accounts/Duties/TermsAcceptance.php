@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Accounts\Duties;
 
-use Illuminate\Database\Eloquent\Model;
+use Kennel\App\Platform\Database\Record;
 
 /**
  * A version of the terms that somebody accepted.
@@ -14,11 +14,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $accepted_at
  * @property string|null $source
  */
-final class TermsAcceptance extends Model
+final class TermsAcceptance extends Record
 {
-    public $timestamps = false;
-
     public $incrementing = false;
-
-    protected $guarded = [];
 }

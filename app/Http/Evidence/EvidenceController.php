@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\App\Http\Evidence;
 
-use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Kennel\App\Evidence\EvidenceEntry;
+use Kennel\App\Evidence\EvidenceLog;
 use Kennel\App\Evidence\Watch;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
@@ -17,7 +18,7 @@ final readonly class EvidenceController
 {
     private const PAGE = 100;
 
-    public function __construct(private ConnectionInterface $database, private Watch $watch, private CurrentSession $session)
+    public function __construct(private EvidenceLog $log, private Watch $watch, private CurrentSession $session)
     {
     }
 
@@ -28,22 +29,19 @@ final readonly class EvidenceController
         $query = new Query($request);
         $after = $query->number('after', 0, 0, PHP_INT_MAX);
         $account = $query->uuid('account');
-        $rows = $this->database->table('evidence')
-            ->when($account !== null, static fn ($rows) => $rows->where('account_id', $account))
-            ->when($after > 0, static fn ($rows) => $rows->where('seq', '>', $after))
-            ->orderByDesc('seq')->limit(self::PAGE)->get();
+        $entries = $this->log->newest($account, $after, self::PAGE);
 
         return Json::ok([
-            'items' => array_values($rows->map(static fn (\stdClass $row): array => [
-                'seq' => (int) $row->seq,
+            'items' => array_map(static fn (EvidenceEntry $row): array => [
+                'seq' => $row->seq,
                 'at' => $row->at,
                 'act_id' => $row->act_id,
                 'lane' => $row->lane,
                 'account_id' => $row->account_id,
                 'label' => $row->label,
-                'content' => json_decode($row->content),
-            ])->all()),
-            'last' => max($after, (int) ($rows->first()->seq ?? 0)),
+                'content' => $row->content,
+            ], $entries),
+            'last' => max($after, $entries[0]->seq ?? 0),
         ]);
     }
 }

@@ -10,6 +10,7 @@ use Illuminate\Http\Response;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Imports\ImportReport;
 use Kennel\App\Imports\Imports;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\CurrentSession;
@@ -23,7 +24,7 @@ final readonly class ImportController
 
     private const FORMATS = ['text/csv' => 'csv', 'application/jsonl' => 'jsonl'];
 
-    public function __construct(private CurrentSession $session, private Imports $imports)
+    public function __construct(private CurrentSession $session, private Imports $imports, private ImportReport $report)
     {
     }
 
@@ -31,7 +32,7 @@ final readonly class ImportController
     {
         $this->session->require('kennel:accounts.manage');
 
-        return Json::ok(['items' => $this->imports->all()]);
+        return Json::ok(['items' => array_map($this->report->of(...), $this->imports->latest())]);
     }
 
     /** The body is the file itself, by PUT: it is streamed to its place and never wholly in memory. */
@@ -53,7 +54,7 @@ final readonly class ImportController
         }
         $this->imports->receive($id, $request->getContent(true), $options, $operator->asOperator());
 
-        return Json::ok($this->imports->present($this->imports->find($id) ?? throw Refusal::notFound()), 202);
+        return Json::ok($this->report->of($this->imports->get($id)), 202);
     }
 
     public function begin(string $id, Request $request): JsonResponse
@@ -64,14 +65,14 @@ final readonly class ImportController
         $body->complete();
         $this->imports->begin($id, $why, $operator->asOperator());
 
-        return Json::ok($this->imports->present($this->imports->find($id) ?? throw Refusal::notFound()), 202);
+        return Json::ok($this->report->of($this->imports->get($id)), 202);
     }
 
     public function rows(string $id, Request $request): JsonResponse
     {
         $this->session->require('kennel:accounts.manage');
 
-        return Json::ok(['items' => $this->imports->refusedRows($id, (new Query($request))->text('code')) ?? throw Refusal::notFound()]);
+        return Json::ok(['items' => $this->report->refusedRows($this->imports->get($id), (new Query($request))->text('code'))]);
     }
 
     public function destroy(string $id): Response

@@ -4,25 +4,20 @@ declare(strict_types=1);
 
 namespace Kennel\App\Http\Mail;
 
-use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\OperatorAuthority;
-use Kennel\App\Audit\AuditTrail;
-use Kennel\App\Evidence\EvidenceLog;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
-use Kennel\App\Mail\Composition;
-use Kennel\App\Mail\DeliverMessage;
 use Kennel\App\Mail\Message;
+use Kennel\App\Mail\MessageList;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Mail\MessageState;
-use Kennel\App\Platform\Paging\NewestFirst;
+use Kennel\App\Mail\SendAgain;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\CurrentSession;
-use Kennel\Core\Reasons\Reason;
 
 final readonly class MessageController
 {
@@ -31,22 +26,15 @@ final readonly class MessageController
 
     private const WITHHELD = 'Withheld: this message holds a secret of the person it was sent to.';
 
-    public function __construct(private CurrentSession $session, private Composition $composition, private OperatorAuthority $authority, private Accounts $accounts)
+    public function __construct(private CurrentSession $session, private Messages $messages, private OperatorAuthority $authority)
     {
     }
 
-    public function index(Request $request, NewestFirst $pages): JsonResponse
+    public function index(Request $request, MessageList $list): JsonResponse
     {
-        $this->session->require('kennel:messages.read');
         $query = new Query($request);
-        $rows = Message::query()->toBase();
-        foreach (['account_id' => $query->uuid('account'), 'state' => $query->choice('state', array_column(MessageState::cases(), 'value'))] as $column => $value) {
-            if ($value !== null) {
-                $rows->where($column, $value);
-            }
-        }
 
-        return Json::ok($pages->page($rows, $query->text('cursor'), $query->number('limit', 50, 1, 200), self::row(...)));
+        return Json::ok($list->page($query->uuid('account'), $query->choice('state', array_column(MessageState::cases(), 'value')), $query->text('cursor'), $query->number('limit', 50, 1, 200), self::row(...)));
     }
 
     public function show(string $id): JsonResponse
@@ -55,7 +43,7 @@ final readonly class MessageController
         $parts = $this->parts($message);
 
         return Json::ok([
-            ...self::row((object) $message->getAttributes()),
+            ...self::row($message),
             'headers' => $this->headers($parts['eml']),
             'text' => $parts['text'],
             'content_withheld' => $this->isWithheld($message),
@@ -84,31 +72,16 @@ final readonly class MessageController
         ]);
     }
 
-    public function sendAgain(string $id, ConnectionInterface $database, AuditTrail $audit, EvidenceLog $evidence, Messages $messages): JsonResponse
+    public function sendAgain(string $id, SendAgain $sendAgain): JsonResponse
     {
-        $operator = $this->session->require('kennel:messages.send');
-        $message = $database->transaction(function () use ($id, $audit, $operator, $evidence, $messages): Message {
-            $message = $this->find($id);
-            $this->authority->require($operator, $this->accounts->find((string) $message->account_id) ?? throw Refusal::notFound());
-            if ($message->state !== MessageState::Failed) {
-                throw Refusal::invalid([new Reason('message.not_failed')]);
-            }
-            $message->fill(['state' => MessageState::Queued, 'attempts' => 0, 'settled_at' => null])->save();
-            $audit->record('message.sent_again', $operator->asOperator(), null, ['state' => 'failed'], ['state' => 'queued'], record: 'message');
-            $evidence->append('message', "Queued again: {$message->subject}", $messages->evidenceOf($message), $message->account_id);
-            DeliverMessage::dispatch($message->id);
-
-            return $message;
-        });
-
-        return Json::ok(self::row((object) $message->getAttributes()), 202);
+        return Json::ok(self::row($sendAgain($id, $this->session->require('kennel:messages.send'))), 202);
     }
 
     private function find(string $id): Message
     {
         $this->session->require('kennel:messages.read');
 
-        return Message::query()->where('id', $id)->first() ?? throw Refusal::notFound();
+        return $this->messages->get($id);
     }
 
     /**
@@ -125,7 +98,7 @@ final readonly class MessageController
     /** @return array{eml: string, html: string, text: string} */
     private function parts(Message $message): array
     {
-        $parts = $this->composition->open($message->sealed);
+        $parts = $this->messages->open($message);
         if (! $this->isWithheld($message)) {
             return $parts;
         }
@@ -152,7 +125,7 @@ final readonly class MessageController
     }
 
     /** @return array<string, mixed> */
-    private static function row(\stdClass $row): array
+    private static function row(Message $row): array
     {
         return [
             'id' => $row->id,
@@ -160,8 +133,8 @@ final readonly class MessageController
             'kind' => $row->kind,
             'recipient' => $row->recipient,
             'subject' => $row->subject,
-            'state' => $row->state instanceof MessageState ? $row->state->value : $row->state,
-            'attempts' => (int) $row->attempts,
+            'state' => $row->state->value,
+            'attempts' => $row->attempts,
             'last_error' => $row->last_error,
             'created_at' => $row->created_at,
             'settled_at' => $row->settled_at,

@@ -10,6 +10,7 @@ use Illuminate\Http\Response;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Passwords\CalibrationRun;
 use Kennel\App\Passwords\Calibrations;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Passwords\Argon2idParameters;
@@ -37,13 +38,13 @@ final readonly class CalibrationController
         $workers = $query->number('workers', 0, 0, 1_024);
         $machine = $query->text('machine', 12);
         $runs = $this->calibrations->runs();
-        $chosen = array_values(array_filter($runs, static fn (\stdClass $run): bool => $machine === null || $run->machine === $machine))[0] ?? null;
+        $chosen = array_values(array_filter($runs, static fn (CalibrationRun $run): bool => $machine === null || $run->machine === $machine))[0] ?? null;
 
         return Json::ok([
-            'machines' => array_values(array_map(static fn (\stdClass $run): array => ['id' => $run->machine, 'cores' => (int) $run->cores, 'memory' => (int) $run->memory, 'measured_at' => $run->finished_at], array_filter($runs, static fn (\stdClass $run): bool => $run->state === 'done'))),
+            'machines' => array_values(array_map(static fn (CalibrationRun $run): array => ['id' => $run->machine, 'cores' => $run->cores, 'memory' => $run->memory, 'measured_at' => $run->finished_at], array_filter($runs, static fn (CalibrationRun $run): bool => $run->state === 'done'))),
             'run' => $chosen === null ? null : $this->run($chosen),
             'rule' => ['memory' => $this->rules->argon2id->memory, 'passes' => $this->rules->argon2id->passes],
-            'follows' => $chosen === null ? null : $this->follows($chosen, $target / 1000, $workers === 0 ? max(1, (int) $chosen->cores) : $workers, $memory * 1024),
+            'follows' => $chosen === null ? null : $this->follows($chosen, $target / 1000, $workers === 0 ? max(1, $chosen->cores) : $workers, $memory * 1024),
         ]);
     }
 
@@ -64,17 +65,17 @@ final readonly class CalibrationController
     }
 
     /** @return array<string, mixed> */
-    private function run(\stdClass $run): array
+    private function run(CalibrationRun $run): array
     {
         return [
-            'id' => $run->id, 'machine' => $run->machine, 'state' => $run->state, 'done' => (int) $run->done, 'total' => (int) $run->total, 'cores' => (int) $run->cores, 'memory' => (int) $run->memory,
-            'points' => json_decode($run->points, true, flags: JSON_THROW_ON_ERROR), 'bcrypt' => json_decode($run->bcrypt, true, flags: JSON_THROW_ON_ERROR),
-            'efficiency' => $run->efficiency === null ? null : (float) $run->efficiency, 'started_at' => $run->started_at, 'finished_at' => $run->finished_at,
+            'id' => $run->id, 'machine' => $run->machine, 'state' => $run->state, 'done' => $run->done, 'total' => $run->total, 'cores' => $run->cores, 'memory' => $run->memory,
+            'points' => $run->points, 'bcrypt' => $run->bcrypt,
+            'efficiency' => $run->efficiency, 'started_at' => $run->started_at, 'finished_at' => $run->finished_at,
         ];
     }
 
     /** @return array<string, mixed>|null null while too little is measured */
-    private function follows(\stdClass $run, float $target, int $workers, int $memory): ?array
+    private function follows(CalibrationRun $run, float $target, int $workers, int $memory): ?array
     {
         $calibration = Calibrations::read($run);
         if ($calibration === null || $run->state !== 'done') {
@@ -93,12 +94,12 @@ final readonly class CalibrationController
     }
 
     /** @return array{memory: int, passes: int, seconds: float, per_second: float, memory_at_once: int} KiB, seconds, hashes a second, KiB */
-    private function capacity(Calibration $calibration, Argon2idParameters $parameters, \stdClass $run, int $workers): array
+    private function capacity(Calibration $calibration, Argon2idParameters $parameters, CalibrationRun $run, int $workers): array
     {
         return [
             'memory' => $parameters->memory, 'passes' => $parameters->passes,
             'seconds' => round($calibration->seconds($parameters), 4),
-            'per_second' => round($calibration->perSecond($parameters, $workers, (int) $run->cores, (float) ($run->efficiency ?? 1.0)), 2),
+            'per_second' => round($calibration->perSecond($parameters, $workers, $run->cores, $run->efficiency ?? 1.0), 2),
             'memory_at_once' => $workers * $parameters->memory,
         ];
     }

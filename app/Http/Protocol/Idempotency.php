@@ -42,7 +42,7 @@ final readonly class Idempotency
             return $earlier;
         }
         $response = $next($request);
-        $row = $this->database->table('idempotency_keys')->where('digest', $digest);
+        $row = IdempotencyKey::query()->whereKey($digest);
         if ($response->getStatusCode() >= 400 || $response->headers->getCookies() !== []) {
             // Nothing was created, and the request may be mended and sent again under its key. Or a cookie was set, which is a secret: it is not
             // kept, and an answer without it would be another answer.
@@ -57,19 +57,18 @@ final readonly class Idempotency
     private function begin(string $digest, string $requestDigest): ?Response
     {
         return $this->database->transaction(function () use ($digest, $requestDigest): ?Response {
-            $table = $this->database->table('idempotency_keys');
             $now = $this->clock->now();
-            $row = $table->clone()->where('digest', $digest)->first();
+            $row = IdempotencyKey::query()->find($digest);
             if ($row !== null && $row->request_digest !== $requestDigest) {
                 throw new Problem(422, 'idempotency.other_request');
             }
             if ($row !== null && $row->status !== null) {
-                return new JsonResponse($row->body, (int) $row->status, ['Idempotent-Replay' => 'true'], json: true);
+                return new JsonResponse($row->body, $row->status, ['Idempotent-Replay' => 'true'], json: true);
             }
             if ($row !== null && Moment::read($row->created_at) > $now->modify(self::ABANDONED)) {
                 throw new Problem(409, 'idempotency.in_progress', headers: ['Retry-After' => '2']);
             }
-            $table->clone()->updateOrInsert(['digest' => $digest], ['request_digest' => $requestDigest, 'created_at' => Moment::write($now)]);
+            IdempotencyKey::query()->updateOrCreate(['digest' => $digest], ['request_digest' => $requestDigest, 'created_at' => Moment::write($now)]);
 
             return null;
         });

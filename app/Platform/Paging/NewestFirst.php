@@ -4,34 +4,41 @@ declare(strict_types=1);
 
 namespace Kennel\App\Platform\Paging;
 
-use Illuminate\Database\Query\Builder;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Pagination\Cursor as FrameworkCursor;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\Core\Reasons\Reason;
 
 /** Pages through a table from its newest row, by the sequence number. */
 final readonly class NewestFirst
 {
-    public const SORT = '-seq';
+    private const COLUMN = 'seq';
 
     /**
+     * @template M of Model
      * @template T of array<string, mixed>
      *
-     * @param  \Closure(\stdClass): T  $present
+     * @param  Builder<M>  $rows
+     * @param  \Closure(M): T  $present
      * @return array{items: list<T>, next: string|null}
+     *
+     * @throws Refusal when the cursor is not one of ours
      */
     public function page(Builder $rows, ?string $cursor, int $limit, \Closure $present): array
     {
-        // Qualified, since a list may join another table that has a sequence of its own.
-        $seq = "{$rows->from}.seq";
-        $from = Cursor::read($cursor, self::SORT);
-        if ($from !== null) {
-            $rows->where($seq, '<', $from->seq);
-        }
-        $found = $rows->orderByDesc($seq)->limit($limit + 1)->get();
-        $shown = $found->take($limit);
-        $last = $shown->last();
+        $page = $rows->orderByDesc(self::COLUMN)->cursorPaginate($limit, cursor: self::read($cursor));
 
-        return [
-            'items' => array_values($shown->map($present)->all()),
-            'next' => $found->count() > $limit && $last !== null ? (new Cursor(self::SORT, '', (int) $last->seq))->write() : null,
-        ];
+        return ['items' => array_values(array_map($present, $page->items())), 'next' => $page->nextCursor()?->encode()];
+    }
+
+    private static function read(?string $text): ?FrameworkCursor
+    {
+        $cursor = $text === null ? null : FrameworkCursor::fromEncoded($text);
+        if ($text !== null && ! is_int($cursor?->toArray()[self::COLUMN] ?? null)) {
+            throw Refusal::invalid([new Reason('query.cursor', 'cursor')]);
+        }
+
+        return $cursor;
     }
 }

@@ -4,21 +4,21 @@ declare(strict_types=1);
 
 namespace Kennel\App\Platform\Queue;
 
-use Illuminate\Database\ConnectionInterface;
-use Kennel\App\Platform\Retention\Batches;
+use Illuminate\Queue\Failed\FailedJobProviderInterface;
+use Illuminate\Queue\Failed\PrunableFailedJobProvider;
 use Kennel\App\Platform\Retention\Forgets;
 use Kennel\Core\Retention\RetentionRules;
 
 /** What the queue gave up on. */
 final readonly class ForgetFailedJobs implements Forgets
 {
-    public function __construct(private ConnectionInterface $database, private RetentionRules $rules)
+    public function __construct(private FailedJobProviderInterface $failed, private RetentionRules $rules)
     {
     }
 
     /** @return array<string, int> */
     public function forget(\DateTimeImmutable $now): array
     {
-        return ['failed_jobs' => Batches::delete($this->database->table('failed_jobs')->where('failed_at', '<', $this->rules->before('failed_jobs', $now)->format('Y-m-d H:i:s')), 'id')];
+        return ['failed_jobs' => $this->failed instanceof PrunableFailedJobProvider ? $this->failed->prune($this->rules->before('failed_jobs', $now)) : 0];
     }
 }

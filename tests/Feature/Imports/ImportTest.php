@@ -8,7 +8,7 @@ use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
-use Kennel\App\Imports\Imports;
+use Kennel\App\Imports\ImportFiles;
 use Kennel\Core\Audit\Changes;
 use Kennel\Tests\Feature\DoorTestCase;
 
@@ -43,7 +43,7 @@ final class ImportTest extends DoorTestCase
         $this->work();
         $done = $this->import($id);
         self::assertSame(['done', 7, 2, 5], [$done['state'], $done['done'], $done['accepted'], $done['refused']]);
-        self::assertFileDoesNotExist($this->app->make(Imports::class)->path($id));
+        self::assertFileDoesNotExist($this->app->make(ImportFiles::class)->path($id));
         foreach (['tam@reach.example', 'ilza@reach.example'] as $address) {
             $this->knock('POST', '/sessions', ['email' => $address, 'password' => 'wrong'])->assertStatus(401);
             $this->signIn($address)->assertCreated();
@@ -81,7 +81,7 @@ final class ImportTest extends DoorTestCase
     public function test_what_can_not_be_an_import_leaves_nothing_behind(): void
     {
         $this->keeper();
-        $folder = dirname($this->app->make(Imports::class)->path('x'));
+        $folder = dirname($this->app->make(ImportFiles::class)->path('x'));
         $files = static fn (): int => is_dir($folder) ? count((array) glob("{$folder}/*")) : 0;
         $before = $files();
         $this->send("address,hash\n", 'app=gaugebook')[1]->assertStatus(422)->assertJsonPath('reasons.0.code', 'import.columns_missing');
@@ -129,10 +129,10 @@ final class ImportTest extends DoorTestCase
         $this->work();
         $this->clock->move('+6 days');
         $this->command('kennel:purge');
-        self::assertFileExists($this->app->make(Imports::class)->path($id));
+        self::assertFileExists($this->app->make(ImportFiles::class)->path($id));
         $this->clock->move('+2 days');
         $this->command('kennel:purge');
-        self::assertFileDoesNotExist($this->app->make(Imports::class)->path($id));
+        self::assertFileDoesNotExist($this->app->make(ImportFiles::class)->path($id));
         self::assertSame('discarded', DB::table('imports')->where('id', $id)->value('state'));
     }
 

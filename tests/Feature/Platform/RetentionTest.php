@@ -112,7 +112,7 @@ final class RetentionTest extends DoorTestCase
         DB::statement('DROP TABLE messages');
         $kernel = $this->app->make(\Illuminate\Contracts\Console\Kernel::class);
         self::assertSame(1, $kernel->call('kennel:purge'));
-        self::assertStringContainsString('ForgetMessages failed.', $kernel->output());
+        self::assertStringContainsString('Mail\Message failed.', $kernel->output());
         self::assertSame(0, self::rows('evidence'));
         self::assertSame(count(KennelProvider::FORGETS), count([...$this->app->tagged(Forgets::class)]));
     }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kennel\App\Impact;
+namespace Kennel\App\Accounts;
 
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Fields\FieldValues;

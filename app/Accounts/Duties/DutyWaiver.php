@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Accounts\Duties;
+
+use Kennel\App\Platform\Database\Record;
+
+/**
+ * One thing that an operator has let somebody off.
+ *
+ * @property string $account_id
+ * @property string $subject
+ * @property string $waived_by
+ * @property string $why
+ * @property string $waived_at
+ */
+final class DutyWaiver extends Record
+{
+    public $incrementing = false;
+
+    protected $table = 'duty_waivers';
+}

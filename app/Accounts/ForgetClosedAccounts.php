@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Accounts;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Retention\Forgets;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Retention\RetentionRules;
+
+/** Accounts that were closed long enough ago. */
+final readonly class ForgetClosedAccounts implements Forgets
+{
+    private const AT_ONCE = 200;
+
+    public function __construct(private ConnectionInterface $database, private RetentionRules $rules, private RemoveAccounts $remove, private AuditTrail $audit)
+    {
+    }
+
+    /** @return array<string, int> */
+    public function forget(\DateTimeImmutable $now): array
+    {
+        $before = Moment::write($this->rules->before('closed_accounts', $now));
+        $deleted = 0;
+        do {
+            $some = $this->database->transaction(function () use ($before): int {
+                $closed = array_values(Account::query()->where('status', Status::Closed)->where('closed_at', '<', $before)->orderBy('seq')->limit(self::AT_ONCE)->get()->all());
+                ($this->remove)($closed);
+                foreach ($closed as $account) {
+                    $this->audit->record('account.purged', Actor::kennel(), $account->reference(), ['status' => 'closed'], ['status' => 'deleted']);
+                }
+
+                return count($closed);
+            });
+            $deleted += $some;
+        } while ($some === self::AT_ONCE);
+
+        return ['accounts' => $deleted];
+    }
+}

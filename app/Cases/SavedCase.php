@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Cases;
+
+use Illuminate\Database\Eloquent\Concerns\HasUuids;
+use Kennel\App\Platform\Database\AsJson;
+use Kennel\App\Platform\Database\Record;
+
+/**
+ * A saved case. Its input is sealed.
+ *
+ * @property string $id
+ * @property string $name
+ * @property string $app_key
+ * @property string $sealed
+ * @property list<string> $expected
+ * @property string $saved_by
+ * @property string $saved_at
+ */
+final class SavedCase extends Record
+{
+    use HasUuids;
+
+    public $incrementing = false;
+
+    protected $table = 'rule_cases';
+
+    protected $keyType = 'string';
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['expected' => AsJson::ARRAY];
+    }
+}

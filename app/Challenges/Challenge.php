@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Challenges;
+
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Concerns\HasUuids;
+use Illuminate\Database\Eloquent\MassPrunable;
+use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Retention\Limit;
+use Kennel\Core\Challenges\ChallengeFacts;
+use Kennel\Core\Challenges\ChallengePurpose;
+
+/**
+ * A link that was sent, and what it proves. Its token is kept as a digest.
+ *
+ * @property int $seq
+ * @property string $id
+ * @property string $account_id
+ * @property string|null $claim_id
+ * @property ChallengePurpose $purpose
+ * @property string $address
+ * @property string $token_digest
+ * @property string $created_at
+ * @property string $expires_at
+ * @property string|null $used_at
+ * @property string|null $superseded_at
+ */
+final class Challenge extends Record
+{
+    use HasUuids;
+    use MassPrunable;
+
+    protected $table = 'challenges';
+
+    protected $primaryKey = 'seq';
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['purpose' => ChallengePurpose::class];
+    }
+
+    /** @return list<string> */
+    public function uniqueIds(): array
+    {
+        return ['id'];
+    }
+
+    /**
+     * @param  Builder<self>  $challenges
+     * @return Builder<self> neither used nor superseded; they may have expired
+     */
+    public function scopeUnspent(Builder $challenges): Builder
+    {
+        return $challenges->whereNull('used_at')->whereNull('superseded_at');
+    }
+
+    public function facts(): ChallengeFacts
+    {
+        return new ChallengeFacts($this->purpose, Moment::read($this->expires_at), Moment::readOrNull($this->used_at), Moment::readOrNull($this->superseded_at));
+    }
+
+    /** @return Builder<self> */
+    public function prunable(): Builder
+    {
+        return self::query()->where('expires_at', '<', Moment::write(Limit::before('challenges')));
+    }
+}

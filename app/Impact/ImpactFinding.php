@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Impact;
+
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Platform\Database\AsJson;
+use Kennel\App\Platform\Database\Record;
+
+/**
+ * Whom or what a draft would touch.
+ *
+ * @property int $seq
+ * @property string $run_id
+ * @property string $kind
+ * @property string $code
+ * @property string|null $field
+ * @property string|null $account_id
+ * @property array<string, int|string|list<string>> $parameters
+ * @property Account|null $account
+ */
+final class ImpactFinding extends Record
+{
+    protected $table = 'impact_findings';
+
+    protected $primaryKey = 'seq';
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['parameters' => AsJson::ARRAY];
+    }
+
+    /** @return BelongsTo<Account, $this> null once it is deleted */
+    public function account(): BelongsTo
+    {
+        return $this->belongsTo(Account::class, 'account_id', 'id');
+    }
+}

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Impact;
+
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Concerns\HasUuids;
+use Kennel\App\Platform\Database\AsJson;
+use Kennel\App\Platform\Database\Record;
+
+/**
+ * A draft that is run over all accounts.
+ *
+ * @property string $id
+ * @property int $draft_version
+ * @property 'queued'|'running'|'done'|'cancelled'|'failed' $state
+ * @property int $cursor the last account that was judged; -1 before anything was
+ * @property int $done
+ * @property int $total
+ * @property list<array{kind: string, code: string, field: string|null, count: int}> $counts
+ * @property string $started_at
+ * @property string|null $finished_at
+ */
+final class ImpactRun extends Record
+{
+    use HasUuids;
+
+    public $incrementing = false;
+
+    protected $table = 'impact_runs';
+
+    protected $keyType = 'string';
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['counts' => AsJson::ARRAY];
+    }
+
+    /**
+     * @param  Builder<self>  $runs
+     * @return Builder<self> waiting or at work
+     */
+    public function scopeLive(Builder $runs): Builder
+    {
+        return $runs->whereIn('state', ['queued', 'running']);
+    }
+}

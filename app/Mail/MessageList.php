@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Mail;
+
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Paging\NewestFirst;
+
+/** The outbox as operators list it. */
+final readonly class MessageList
+{
+    public function __construct(private Caller $caller, private NewestFirst $pages)
+    {
+    }
+
+    /**
+     * @param  \Closure(Message): array<string, mixed>  $present
+     * @return array{items: list<array<string, mixed>>, next: string|null}
+     */
+    public function page(?string $accountId, ?string $state, ?string $cursor, int $limit, \Closure $present): array
+    {
+        $this->caller->require('kennel:messages.read');
+        $messages = Message::query()
+            ->when($accountId !== null, static fn ($messages) => $messages->where('account_id', $accountId))
+            ->when($state !== null, static fn ($messages) => $messages->where('state', $state));
+
+        return $this->pages->page($messages, $cursor, $limit, $present);
+    }
+}

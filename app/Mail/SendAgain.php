@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Mail;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\OperatorAuthority;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Evidence\EvidenceLog;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\Core\Reasons\Reason;
+
+/** Puts a message that was given up back into the queue. */
+final readonly class SendAgain
+{
+    public function __construct(private ConnectionInterface $database, private Messages $messages, private Accounts $accounts, private OperatorAuthority $authority, private AuditTrail $audit, private EvidenceLog $evidence)
+    {
+    }
+
+    /** @throws Refusal when there is none, when the account is beyond the operator, or the message has not failed */
+    public function __invoke(string $id, SignedIn $operator): Message
+    {
+        return $this->database->transaction(function () use ($id, $operator): Message {
+            $message = $this->messages->get($id);
+            $this->authority->require($operator, $this->accounts->find((string) $message->account_id) ?? throw Refusal::notFound());
+            if ($message->state !== MessageState::Failed) {
+                throw Refusal::invalid([new Reason('message.not_failed')]);
+            }
+            $message->fill(['state' => MessageState::Queued, 'attempts' => 0, 'settled_at' => null])->save();
+            $this->audit->record('message.sent_again', $operator->asOperator(), null, ['state' => 'failed'], ['state' => 'queued'], record: 'message');
+            $this->evidence->append('message', "Queued again: {$message->subject}", $this->messages->evidenceOf($message), $message->account_id);
+            DeliverMessage::dispatch($message->id);
+
+            return $message;
+        });
+    }
+}

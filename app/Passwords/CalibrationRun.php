@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Passwords;
+
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Concerns\HasUuids;
+use Illuminate\Database\Eloquent\MassPrunable;
+use Kennel\App\Platform\Database\AsJson;
+use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Retention\Limit;
+
+/**
+ * A measuring of one machine.
+ *
+ * @property string $id
+ * @property string $machine
+ * @property 'queued'|'running'|'done'|'cancelled'|'failed' $state
+ * @property int $done
+ * @property int $total
+ * @property int $cores
+ * @property int $memory
+ * @property list<array{memory: int, passes: int, seconds: float}> $points
+ * @property list<array{cost: int, seconds: float}> $bcrypt
+ * @property float|null $efficiency
+ * @property string $started_at
+ * @property string|null $finished_at
+ */
+final class CalibrationRun extends Record
+{
+    use HasUuids;
+    use MassPrunable;
+
+    public $incrementing = false;
+
+    protected $table = 'calibrations';
+
+    protected $keyType = 'string';
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['points' => AsJson::ARRAY, 'bcrypt' => AsJson::ARRAY, 'efficiency' => 'float'];
+    }
+
+    /**
+     * @param  Builder<self>  $runs
+     * @return Builder<self> waiting or at work
+     */
+    public function scopeLive(Builder $runs): Builder
+    {
+        return $runs->whereIn('state', ['queued', 'running']);
+    }
+
+    /** @return Builder<self> a machine’s last measuring stays */
+    public function prunable(): Builder
+    {
+        return self::query()->where('started_at', '<', Moment::write(Limit::before('imports')))->whereIn('state', ['cancelled', 'failed']);
+    }
+}

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Passwords;
+
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\MassPrunable;
+use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Retention\Limit;
+
+/**
+ * How many hashes of a kind were stored at the end of a day.
+ *
+ * @property string $day
+ * @property string $kind
+ * @property int $accounts
+ */
+final class HashDay extends Record
+{
+    use MassPrunable;
+
+    public $incrementing = false;
+
+    protected $table = 'hash_days';
+
+    /** @return Builder<self> */
+    public function prunable(): Builder
+    {
+        return self::query()->where('day', '<', Limit::before('tallies')->format('Y-m-d'));
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Passwords;
+
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Concerns\HasUuids;
+use Illuminate\Database\Eloquent\MassPrunable;
+use Kennel\App\Platform\Database\AsJson;
+use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Retention\Limit;
+
+/**
+ * An enclosing of older hashes.
+ *
+ * @property string $id
+ * @property 'queued'|'running'|'done'|'cancelled'|'failed' $state
+ * @property int $done
+ * @property int $total
+ * @property list<string> $kinds
+ * @property string $started_at
+ * @property string|null $finished_at
+ */
+final class WrapRun extends Record
+{
+    use HasUuids;
+    use MassPrunable;
+
+    public $incrementing = false;
+
+    protected $table = 'wrap_runs';
+
+    protected $keyType = 'string';
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['kinds' => AsJson::ARRAY];
+    }
+
+    /**
+     * @param  Builder<self>  $runs
+     * @return Builder<self> waiting or at work
+     */
+    public function scopeLive(Builder $runs): Builder
+    {
+        return $runs->whereIn('state', ['queued', 'running']);
+    }
+
+    /** @return Builder<self> the last one stays */
+    public function prunable(): Builder
+    {
+        return self::query()->where('started_at', '<', Moment::write(Limit::before('imports')))->whereKeyNot(self::query()->orderByDesc('started_at')->orderByDesc('id')->value('id'));
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Pictures;
+
+use Illuminate\Database\Eloquent\Concerns\HasUuids;
+use Kennel\App\Platform\Database\Record;
+
+/**
+ * A picture; its files lie in the data directory.
+ *
+ * @property string $id
+ * @property string|null $account_id whose it is; null for an app’s logo
+ * @property int $width
+ * @property int $height
+ * @property string $created_at
+ */
+final class Picture extends Record
+{
+    use HasUuids;
+
+    public $incrementing = false;
+
+    protected $table = 'pictures';
+
+    protected $keyType = 'string';
+}

@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Roles;
+
+use Kennel\App\Platform\Database\Record;
+
+/**
+ * A role that another includes, with all it may do.
+ *
+ * @property string $role_key
+ * @property string $included_key
+ */
+final class RoleInclude extends Record
+{
+    public $incrementing = false;
+
+    protected $table = 'role_includes';
+}

@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Roles;
+
+use Kennel\App\Platform\Database\Record;
+
+/**
+ * A permission that a role has of its own.
+ *
+ * @property string $role_key
+ * @property string $permission
+ */
+final class RolePermission extends Record
+{
+    public $incrementing = false;
+
+    protected $table = 'role_permissions';
+}

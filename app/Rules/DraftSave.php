@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Rules;
+
+use Kennel\App\Platform\Database\AsJson;
+use Kennel\App\Platform\Database\Record;
+
+/**
+ * One save of the draft.
+ *
+ * @property int $version
+ * @property int $base_revision
+ * @property array<string, mixed> $document
+ * @property string $saved_by_id
+ * @property string $saved_by
+ * @property string $saved_at
+ * @property string|null $reviewed_by
+ * @property string|null $reviewed_at
+ */
+final class DraftSave extends Record
+{
+    protected $table = 'rule_draft_saves';
+
+    protected $primaryKey = 'version';
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['document' => AsJson::ARRAY];
+    }
+}

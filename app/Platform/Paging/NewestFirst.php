@@ -8,12 +8,13 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Pagination\Cursor as FrameworkCursor;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\Core\Reasons\Reason;
 
 /** Pages through a table from its newest row, by the sequence number. */
 final readonly class NewestFirst
 {
     private const COLUMN = 'seq';
+
+    private const SORT = '-seq';
 
     /**
      * @template M of Model
@@ -27,18 +28,14 @@ final readonly class NewestFirst
      */
     public function page(Builder $rows, ?string $cursor, int $limit, \Closure $present): array
     {
-        $page = $rows->orderByDesc(self::COLUMN)->cursorPaginate($limit, cursor: self::read($cursor));
+        // The framework's own decoding trusts what a client sends, so the text is read and written by ours.
+        $from = Cursor::read($cursor, self::SORT);
+        $page = $rows->orderByDesc(self::COLUMN)->cursorPaginate($limit, cursor: $from === null ? null : new FrameworkCursor([self::COLUMN => $from->seq]));
+        $next = $page->nextCursor()?->parameter(self::COLUMN);
 
-        return ['items' => array_values(array_map($present, $page->items())), 'next' => $page->nextCursor()?->encode()];
-    }
-
-    private static function read(?string $text): ?FrameworkCursor
-    {
-        $cursor = $text === null ? null : FrameworkCursor::fromEncoded($text);
-        if ($text !== null && ! is_int($cursor?->toArray()[self::COLUMN] ?? null)) {
-            throw Refusal::invalid([new Reason('query.cursor', 'cursor')]);
-        }
-
-        return $cursor;
+        return [
+            'items' => array_values(array_map($present, $page->items())),
+            'next' => $next === null ? null : (new Cursor(self::SORT, '', (int) $next))->write(),
+        ];
     }
 }

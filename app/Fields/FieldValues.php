@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\App\Fields;
 
-use Kennel\App\Accounts\Account;
 use Kennel\App\Pictures\Pictures;
 use Kennel\Core\Fields\SortKey;
 

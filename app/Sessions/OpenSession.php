@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Sessions;
 
-use Illuminate\Http\Request;
-use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Token;
@@ -23,18 +22,18 @@ final readonly class OpenSession
     }
 
     /** @return array{id: string, token: Token, until: \DateTimeImmutable} */
-    public function __invoke(string $accountId, Request $request, bool $kept): array
+    public function __invoke(string $accountId, Browser $browser, bool $kept): array
     {
         $now = $this->clock->now();
         $token = Token::draw($this->entropy);
         $session = Session::query()->create([
             'account_id' => $accountId,
-            'surface' => Surface::of($request),
+            'surface' => $browser->surface,
             'token_digest' => $token->digest(),
             'kept' => $kept,
             'proven_by' => 'password',
-            'source' => (string) $request->ip(),
-            'user_agent' => mb_substr(mb_scrub((string) $request->userAgent()), 0, 255),
+            'source' => $browser->source,
+            'user_agent' => $browser->userAgent,
             'proven_at' => Moment::write($now),
             'started_at' => Moment::write($now),
             'seen_at' => Moment::write($now),

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Kennel\App\Signin;
 
 use Illuminate\Database\ConnectionInterface;
-use Illuminate\Http\Request;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\NoteSeen;
@@ -14,6 +13,7 @@ use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Audit\Strangers;
 use Kennel\App\Passwords\Brakes;
 use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
@@ -61,12 +61,12 @@ final readonly class AttemptSignin
      *
      * @throws Refusal while the brake is on, when the account never stood still
      */
-    public function __invoke(string $email, Secret $typed, bool $kept, Request $request): ?array
+    public function __invoke(string $email, Secret $typed, bool $kept, Browser $browser): ?array
     {
-        $attempt = $this->brakes->enter($this->key($email), Source::of($request));
+        $attempt = $this->brakes->enter($this->key($email), Source::ofAddress($browser->source));
         for ($try = 0; $try < self::TRIES; $try++) {
             try {
-                $session = $this->attempt($email, $typed, $kept, $request);
+                $session = $this->attempt($email, $typed, $kept, $browser);
                 if ($session !== null) {
                     $attempt->succeeded();
                 }
@@ -84,7 +84,7 @@ final readonly class AttemptSignin
      *
      * @throws ChangedMeanwhile when what was verified is no longer what is stored
      */
-    private function attempt(string $email, Secret $typed, bool $kept, Request $request): ?array
+    private function attempt(string $email, Secret $typed, bool $kept, Browser $browser): ?array
     {
         $account = $this->account($email);
         $password = $this->password($typed);
@@ -100,7 +100,7 @@ final readonly class AttemptSignin
         $renewed = $verdict->rehash ? $this->hasher->hash($password) : null;
         $this->context->accountId = $account->id;
 
-        return $this->database->transaction(function () use ($account, $renewed, $kept, $request): array {
+        return $this->database->transaction(function () use ($account, $renewed, $kept, $browser): array {
             $now = $this->accounts->find($account->id);
             if ($now === null || $now->password_hash !== $account->password_hash || $this->hasRunOut($now) || ! $this->standings->of($now)->maySignIn()) {
                 throw new ChangedMeanwhile;
@@ -113,7 +113,7 @@ final readonly class AttemptSignin
             if ($renewed !== null) {
                 $this->accounts->storeHash($now, $renewed);
             }
-            $session = ($this->openSession)($account->id, $request, $kept);
+            $session = ($this->openSession)($account->id, $browser, $kept);
             ($this->noteSeen)($account->id, $this->clock->now());
             $this->audit->record('session.signed_in', Actor::holder($account->id, $account->name), $account->reference(), [], [
                 'session' => $session['id'],

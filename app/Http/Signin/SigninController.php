@@ -10,6 +10,7 @@ use Illuminate\Http\Response;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Throttling\Source;
@@ -36,7 +37,7 @@ final readonly class SigninController
         if ($missing !== [] || $email === null || $password === null) {
             throw Refusal::invalid($missing);
         }
-        $session = $signIn($email, $password, $kept, $request) ?? throw new Problem(401, 'signin.refused');
+        $session = $signIn($email, $password, $kept, Browser::of($request)) ?? throw new Problem(401, 'signin.refused');
 
         return Json::ok(['id' => $session['id']], 201)
             ->withCookie(Surface::of($request)->cookie($session['token']->reveal(), $kept ? $session['until'] : null));

@@ -14,6 +14,7 @@ use Kennel\App\Http\Protocol\BrowserMark;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Http\Rules\UnderDraft;
+use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
@@ -60,7 +61,7 @@ final readonly class SignupController
             if (! $forms->spend($app->key, $form)) {
                 throw Refusal::invalid([new Reason('bots.form')], 'signup.refused');
             }
-            $session = $account !== null && $app->rules->opensSession ? $openSession($account->id, $request, false) : null;
+            $session = $account !== null && $app->rules->opensSession ? $openSession($account->id, Browser::of($request), false) : null;
         });
         if (! $verdict->isAccepted()) {
             throw Refusal::invalid($verdict->reasons, 'signup.refused');

@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Architecture;
+
+/**
+ * The map of this house, from the ground up. A capability may use what is in the lines above its own, and nothing beside or below it.
+ * Arrows holds the code against it, in bin/lint.
+ */
+final class Layers
+{
+    /** The rules: what is decided. */
+    public const CORE = [
+        [
+            'Text' => 'what is the same text, and how it is searched',
+            'Secrets' => 'values that cannot be printed, tokens, randomness as a parameter',
+            'Reasons' => 'why something is refused',
+            'Documents' => 'how a rule is read, bounded and described',
+            'Audit' => 'what differs between two states, and what of it may be seen',
+            'Roles' => 'permissions, roles that include roles, whom an operator reaches',
+        ],
+        [
+            'Fields' => 'what apps ask of people: types, choices, values',
+            'Pictures' => 'what is a picture',
+            'Sessions' => 'how long a session lasts',
+            'Challenges' => 'whether a link still proves anything',
+            'Verification' => 'how long proof links work, how often one is sent',
+            'Retention' => 'how long rows stay',
+            'Throttling' => 'how often is too often',
+        ],
+        ['Accounts' => 'addresses, names, status, duties, standing'],
+        [
+            'Apps' => 'look, admission, discretion',
+            'Passwords' => 'policy, guesses, hashes and their schemes, calibration, census',
+            'Mail' => 'which addresses can be reached, when to try again',
+        ],
+        [
+            'Signup' => 'what becomes of a sign-up; forms against bots; terms',
+            'Signin' => 'what becomes of a sign-in',
+            'Imports' => 'what becomes of a row',
+        ],
+        ['Rules' => 'the rule book as a whole: reading, comparing, merging'],
+        [
+            'Impact' => 'what one rule book says otherwise than another',
+            'Guidance' => 'what published guidance says of a rule',
+        ],
+        ['Cases' => 'saved verdicts, held against a rule book'],
+    ];
+
+    /** The shell: what is done, each in a transaction. */
+    public const APP = [
+        ['Platform' => 'what every capability needs and that knows none: who asks, clock, refusals, paging, queues, retention, throttles'],
+        [
+            'Evidence' => 'what acts cause, for the dock',
+            'Roles' => 'roles, who holds them',
+        ],
+        ['Audit' => 'the trail; what strangers do, counted'],
+        ['Pictures' => 'pictures, drawn anew and kept'],
+        ['Fields' => 'values of fields'],
+        [
+            'Accounts' => 'the record: finding, adding, changing under a version; duties and waivers; whom an operator may touch',
+            'Apps' => 'registered apps',
+        ],
+        [
+            'Sessions' => 'opening, ending, and the one of this request',
+            'Mail' => 'the outbox, the relay',
+            'Challenges' => 'links that prove something',
+        ],
+        [
+            'Passwords' => 'setting, changing, brakes; hashes wrapped, counted, calibrated',
+            'Rules' => 'revisions, drafts, what is in force',
+        ],
+        ['Verification' => 'claims, and whose an address is'],
+        [
+            'Signup' => 'making an account of a form',
+            'Signin' => 'opening a session for a password',
+            'Recovery' => 'a new password for who lost one, or is made to choose one',
+            'Imports' => 'making accounts of a file',
+            'Profile' => 'what holders change of their own',
+            'Desk' => 'what operators do to accounts',
+        ],
+        ['Impact' => 'a draft, run over all accounts'],
+        ['Cases' => 'saved cases'],
+        ['Publishing' => 'putting a draft into force'],
+        [
+            'Http' => 'the doors: status codes live here and nowhere else',
+            'Console' => 'the commands: doors as well',
+        ],
+    ];
+}

@@ -37,6 +37,7 @@ use Kennel\App\Passwords\RankedWords;
 use Kennel\App\Passwords\WrapRun;
 use Kennel\App\Platform\Clock;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
+use Kennel\App\Platform\DerivedKey;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Pause;
 use Kennel\App\Platform\Queue\ForgetFailedJobs;
@@ -138,7 +139,9 @@ final class KennelProvider extends ServiceProvider
     /** Links in messages begin with the configured address, never with the Host header, which a stranger chooses. */
     public function boot(): void
     {
-        $this->app->make(UrlGenerator::class)->forceRootUrl((string) config('app.url'));
+        $urls = $this->app->make(UrlGenerator::class);
+        $urls->forceRootUrl((string) config('app.url'));
+        $urls->setKeyResolver(static fn (): string => DerivedKey::for('signed addresses'));
     }
 
     /** Read once a request or job, so that what is published counts from the next on. */

@@ -5,9 +5,10 @@ declare(strict_types=1);
 use Illuminate\Support\Facades\Route;
 use Kennel\App\Http\Pages\ShellController;
 use Kennel\App\Http\Pictures\PictureController;
+use Kennel\App\Pictures\PictureLinks;
 
 Route::redirect('/', '/console');
 Route::get('/pictures/{id}/generated', [PictureController::class, 'generated'])->where('id', '[0-9a-f-]{36}');
-Route::get('/pictures/{id}/{size}', [PictureController::class, 'show'])->where(['id' => '[0-9a-f-]{36}', 'size' => '[0-9]{2,4}']);
+Route::get('/pictures/{id}/{size}', [PictureController::class, 'show'])->where(['id' => '[0-9a-f-]{36}', 'size' => '[0-9]{2,4}'])->name(PictureLinks::ROUTE);
 Route::get('/console/{path?}', [ShellController::class, 'console'])->where('path', '.*');
 Route::get('/a/{app}/{page}', [ShellController::class, 'page'])->where(['app' => '[a-z0-9-]{1,40}', 'page' => 'sign-up|sign-in|verify|recover|reset|password|details|terms|profile|edit|signed-out']);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Mail;
 
+use Kennel\App\Platform\DerivedKey;
 use Symfony\Component\Mailer\Envelope;
 use Symfony\Component\Mailer\Exception\ExceptionInterface;
 use Symfony\Component\Mailer\Exception\InvalidArgumentException;
@@ -60,7 +61,7 @@ final readonly class SmtpRelay implements Relay
 
     public function digest(): string
     {
-        return hash_hmac('sha256', $this->dsn, (string) config('app.key'));
+        return hash_hmac('sha256', $this->dsn, DerivedKey::for('relay'));
     }
 
     private function transport(): TransportInterface

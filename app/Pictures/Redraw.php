@@ -83,28 +83,18 @@ final readonly class Redraw
         return $turned === false ? throw new Refused(new Reason('picture.damaged', 'picture')) : $turned;
     }
 
-    /** The one piece of metadata that changes how a picture looks. Read by hand: the EXIF extension is not everywhere. */
+    /** The one piece of metadata that changes how a picture looks. What cannot be read is upright. */
     private function orientation(string $bytes): int
     {
-        if (preg_match('/Exif\0\0(II\*\0|MM\0\*)(.{4})/s', substr($bytes, 0, 65_536), $found, PREG_OFFSET_CAPTURE) !== 1) {
+        $stream = fopen('php://memory', 'r+b');
+        if ($stream === false) {
             return 1;
         }
-        $isLittle = $found[1][0][0] === 'I';
-        $base = $found[1][1];
-        $number = static fn (int $at, int $length): int => (int) array_reduce(
-            $isLittle ? array_reverse(str_split(substr($bytes, $at, $length))) : str_split(substr($bytes, $at, $length)),
-            static fn (int $sum, string $byte): int => $sum * 256 + ($byte === '' ? 0 : ord($byte)),
-            0,
-        );
-        $directory = $base + $number($base + 4, 4);
-        $entries = min(200, $number($directory, 2));
-        for ($entry = 0; $entry < $entries; $entry++) {
-            $at = $directory + 2 + 12 * $entry;
-            if ($number($at, 2) === 274) {
-                return $number($at + 8, 2);
-            }
-        }
+        fwrite($stream, $bytes);
+        rewind($stream);
+        $found = @exif_read_data($stream);
+        fclose($stream);
 
-        return 1;
+        return is_int($found['Orientation'] ?? null) ? $found['Orientation'] : 1;
     }
 }

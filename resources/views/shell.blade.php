@@ -10,13 +10,7 @@
 @endif
 <title>{{ $title }}</title>
 <link rel="icon" href="/icon.svg" type="image/svg+xml">
-@foreach ($assets->styles as $style)
-<link rel="stylesheet" href="{{ $style }}">
-@endforeach
-@foreach ($assets->preloads as $preload)
-<link rel="modulepreload" href="{{ $preload }}">
-@endforeach
-<script type="module" src="{{ $assets->script }}"></script>
+{{ $assets }}
 </head>
 <body><div id="root"></div><noscript>This page needs JavaScript; it loads nothing from anywhere else.</noscript></body>
 </html>

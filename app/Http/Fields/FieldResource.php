@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Kennel\App\Http\Fields;
 
 use Kennel\Core\Fields\Choice;
-use Kennel\Core\Fields\CountryCodes;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldKind;
+use Symfony\Component\Intl\Countries;
 
 /** A field as a form needs it. */
 final class FieldResource
@@ -48,10 +48,8 @@ final class FieldResource
     /** @return list<array{value: string, label: string}> by name */
     private static function countries(): array
     {
-        $named = array_map(static fn (string $code): array => ['value' => $code, 'label' => (string) \Locale::getDisplayRegion("-{$code}", 'en')], CountryCodes::all());
-        $collator = new \Collator('en');
-        usort($named, static fn (array $a, array $b): int => (int) $collator->compare($a['label'], $b['label']));
+        $names = Countries::getNames('en');
 
-        return $named;
+        return array_map(static fn (string $code, string $name): array => ['value' => $code, 'label' => $name], array_keys($names), $names);
     }
 }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\App\Http\Health;
 
-use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\JsonResponse;
+use Kennel\App\Accounts\Anybody;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Documents\InvalidRuleBook;
@@ -13,10 +13,10 @@ use Kennel\Core\Documents\InvalidRuleBook;
 /** For a load balancer: whether this process can answer, its database can be read, and every rule is there that a door will ask for. */
 final readonly class HealthController
 {
-    public function show(ConnectionInterface $database, RulesInForce $rules): JsonResponse
+    public function show(Anybody $anybody, RulesInForce $rules): JsonResponse
     {
         try {
-            $database->selectOne('SELECT seq FROM accounts LIMIT 1');
+            $anybody();
             $rules->book();
         } catch (InvalidRuleBook $mistake) {
             report($mistake);

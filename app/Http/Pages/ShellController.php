@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\App\Http\Pages;
 
+use Illuminate\Contracts\Support\Htmlable;
+use Illuminate\Foundation\Vite;
 use Illuminate\Http\Response;
 use Kennel\App\Apps\Apps;
 use Kennel\Core\Secrets\Entropy;
@@ -11,7 +13,7 @@ use Kennel\Core\Secrets\Entropy;
 /** The two HTML documents: the console and the account pages. All content comes from the API. */
 final readonly class ShellController
 {
-    public function __construct(private Entropy $entropy)
+    public function __construct(private Entropy $entropy, private Vite $vite)
     {
     }
 
@@ -50,7 +52,15 @@ final readonly class ShellController
             'title' => $title,
             'nonce' => $nonce,
             'keeper' => $keeper,
-            'assets' => Assets::of($entry),
+            'assets' => $this->tags($entry, $nonce),
         ])->render(), $status, ['Content-Security-Policy' => implode('; ', $policy)]);
+    }
+
+    /** By path alone: Kennel is also asked under other names than its own. */
+    private function tags(string $entry, string $nonce): Htmlable
+    {
+        $this->vite->useCspNonce($nonce);
+
+        return $this->vite->createAssetPathsUsing(static fn (string $path): string => "/{$path}")($entry);
     }
 }

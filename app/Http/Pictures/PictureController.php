@@ -7,9 +7,9 @@ namespace Kennel\App\Http\Pictures;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Illuminate\Support\Facades\URL;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Pictures\PictureLinks;
 use Kennel\App\Pictures\Pictures;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\CurrentSession;
@@ -19,13 +19,11 @@ use Kennel\Core\Pictures\PictureRules;
 final readonly class PictureController
 {
     /** An address that does not (or no longer) work answers like one that never did. */
-    public function show(string $id, int $size, Request $request, Pictures $pictures, PictureLinks $links, PictureRules $rules): Response
+    public function show(string $id, int $size, Request $request, Pictures $pictures, PictureRules $rules): Response
     {
         $kind = in_array($size, Pictures::SIZES, true) ? $pictures->kindOf($id) : null;
         $isOpen = $kind === 'logo' || ($kind === 'account' && $rules->arePublic);
-        $until = $request->query('until');
-        $signature = $request->query('signature');
-        if ($kind === null || (! $isOpen && ! $links->isGood($id, $size, is_string($until) ? $until : null, is_string($signature) ? $signature : null))) {
+        if ($kind === null || (! $isOpen && ! URL::hasValidSignature($request, absolute: false))) {
             throw Refusal::notFound();
         }
 

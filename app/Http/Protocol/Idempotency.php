@@ -7,6 +7,7 @@ namespace Kennel\App\Http\Protocol;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Kennel\App\Platform\DerivedKey;
 use Kennel\App\Platform\Moment;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\Response;
@@ -36,7 +37,7 @@ final readonly class Idempotency
         }
         // The browser's or program's address is part of the key: one client must not be handed another's answer.
         $digest = hash('sha256', "{$request->getMethod()} {$request->path()} {$request->ip()} {$key}");
-        $requestDigest = hash_hmac('sha256', $request->getContent(), (string) config('app.key'));
+        $requestDigest = hash_hmac('sha256', $request->getContent(), DerivedKey::for('idempotency'));
         $earlier = $this->begin($digest, $requestDigest);
         if ($earlier !== null) {
             return $earlier;

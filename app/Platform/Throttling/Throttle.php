@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Platform\Throttling;
 
 use Illuminate\Cache\RateLimiter;
+use Kennel\App\Platform\DerivedKey;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Throttling\ThrottleRules;
 
@@ -36,6 +37,6 @@ final readonly class Throttle
 
     public static function digest(string $whom): string
     {
-        return hash_hmac('sha256', $whom, (string) config('app.key'));
+        return hash_hmac('sha256', $whom, DerivedKey::for('throttles'));
     }
 }

@@ -4,21 +4,21 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Fields\Types;
 
-use Kennel\Core\Fields\CountryCodes;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldReason;
 use Kennel\Core\Fields\FieldType;
+use Symfony\Component\Intl\Countries;
 
 /** A country, by its ISO 3166-1 alpha-2 code in capitals. */
 final readonly class Country implements FieldType
 {
     public function read(Field $field, mixed $value, \DateTimeImmutable $now): string
     {
-        return is_string($value) && in_array($value, CountryCodes::all(), true) ? $value : throw FieldReason::refuse($field, 'country');
+        return is_string($value) && Countries::exists($value) ? $value : throw FieldReason::refuse($field, 'country');
     }
 
     public function schema(Field $field, \DateTimeImmutable $now): array
     {
-        return ['enum' => CountryCodes::all()];
+        return ['enum' => Countries::getCountryCodes()];
     }
 }

@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Architecture;
+
+use Kennel\App\Platform\Database\Record;
+use PhpParser\Node\Expr\MethodCall;
+use PhpParser\Node\Expr\New_;
+use PhpParser\Node\Expr\StaticCall;
+use PhpParser\Node\Identifier;
+use PhpParser\Node\Name;
+use PhpParser\Node\Scalar\String_;
+use PHPUnit\Framework\TestCase;
+
+/** Data is kept through Eloquent: one model a table, in its owner's folder, and nobody else names it in a query. */
+final class RecordsTest extends TestCase
+{
+    /** Of the framework, or of SQLite's full-text index. */
+    private const NOT_OURS = ['jobs', 'failed_jobs', 'accounts_search'];
+
+    /** Statements of our own, each with its figure in docs/decisions/0034-eloquent.md. */
+    private const OWN_STATEMENTS = [
+        'app/Accounts/AccountList.php',
+        'app/Accounts/AccountStream.php',
+        'app/Accounts/StoredHashes.php',
+        'app/Fields/FieldValues.php',
+        'app/Accounts/Duties/Waivers.php',
+        'app/Rules/RulesInForce.php',
+        'app/Sessions/CurrentSession.php',
+        'app/Platform/Database/ImmediateSqliteConnection.php',
+    ];
+
+    public function test_each_table_has_one_model(): void
+    {
+        $migration = (string) file_get_contents(glob(dirname(__DIR__, 2).'/database/migrations/*.php')[0] ?? '');
+        preg_match_all("/Schema::create\('(\w+)'|CREATE (?:VIRTUAL )?TABLE (\w+)/", $migration, $found);
+        $tables = array_diff(array_filter([...$found[1], ...$found[2]]), self::NOT_OURS);
+        $named = [];
+        foreach ($this->records() as $class) {
+            $named[] = (new $class)->getTable();
+        }
+        self::assertEqualsCanonicalizing(array_values($tables), $named);
+    }
+
+    public function test_nothing_goes_past_the_models(): void
+    {
+        $past = [];
+        foreach ($this->sources() as $path => $tree) {
+            foreach (SourceFiles::find($tree, MethodCall::class) as $call) {
+                if ($call->name instanceof Identifier && in_array($call->name->name, ['table', 'getPdo', 'statement', 'selectOne', 'affectingStatement', 'unprepared'], true)) {
+                    $past[] = $path;
+                }
+            }
+            foreach (SourceFiles::find($tree, String_::class) as $text) {
+                if (preg_match('/^\s*\(?(SELECT \S|INSERT (OR|INTO)|UPDATE \w+ SET|DELETE FROM|WITH RECURSIVE|EXISTS \(SELECT)/', $text->value) === 1) {
+                    $past[] = $path;
+                }
+            }
+            foreach (SourceFiles::find($tree, Name::class) as $name) {
+                if ($name->toString() === 'stdClass') {
+                    $past[] = "{$path} names stdClass";
+                }
+            }
+        }
+        self::assertEqualsCanonicalizing(self::OWN_STATEMENTS, array_values(array_unique($past)));
+        $decision = (string) file_get_contents(dirname(__DIR__, 2).'/docs/decisions/0034-eloquent.md');
+        foreach (self::OWN_STATEMENTS as $path) {
+            self::assertStringContainsString(basename($path, '.php'), $decision, 'the decision names each');
+        }
+    }
+
+    public function test_nobody_queries_anothers_model(): void
+    {
+        $records = $this->records();
+        $queries = 0;
+        foreach ($this->sources() as $path => $tree) {
+            $capability = implode('\\', array_slice(explode('/', $path), 0, str_starts_with($path, 'app/Http/') ? 3 : 2));
+            foreach ([...SourceFiles::find($tree, StaticCall::class), ...SourceFiles::find($tree, New_::class)] as $use) {
+                $class = $use->class instanceof Name ? $use->class->toString() : '';
+                if (in_array($class, $records, true)) {
+                    $owner = 'app\\'.implode('\\', array_slice(explode('\\', $class), 2, str_starts_with($class, 'Kennel\App\Http\\') ? 2 : 1));
+                    self::assertSame($owner, $capability, "{$path} queries {$class}");
+                    $queries++;
+                }
+            }
+        }
+        self::assertGreaterThan(100, $queries, 'the test still finds them');
+    }
+
+    /** @return list<class-string<Record>> */
+    private function records(): array
+    {
+        $records = [];
+        foreach ($this->sources() as $path => $tree) {
+            $class = 'Kennel\\App\\'.str_replace('/', '\\', substr($path, strlen('app/'), -strlen('.php')));
+            if (is_subclass_of($class, Record::class)) {
+                $records[] = $class;
+            }
+        }
+
+        return $records;
+    }
+
+    /** @return iterable<string, list<\PhpParser\Node>> */
+    private function sources(): iterable
+    {
+        yield from SourceFiles::in('app');
+    }
+}

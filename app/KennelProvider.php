@@ -14,7 +14,6 @@ use Illuminate\Foundation\FileBasedMaintenanceMode;
 use Illuminate\Routing\UrlGenerator;
 use Illuminate\Support\ServiceProvider;
 use Kennel\App\Accounts\ForgetClosedAccounts;
-use Kennel\App\Apps\Apps;
 use Kennel\App\Audit\StrangerTally;
 use Kennel\App\Challenges\Challenge;
 use Kennel\App\Evidence\EvidenceEntry;
@@ -47,9 +46,7 @@ use Kennel\App\Platform\SystemEntropy;
 use Kennel\App\Platform\SystemPause;
 use Kennel\App\Platform\Throttling\ForgetThrottles;
 use Kennel\App\Platform\Throttling\LockingFileStore;
-use Kennel\App\Recovery\SendRecovery;
 use Kennel\App\Rules\ForgetLogos;
-use Kennel\App\Rules\RulesInForce;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Sessions\Session;
 use Kennel\App\Signup\ListedThrowawayDomains;
@@ -57,30 +54,14 @@ use Kennel\App\Signup\PastVerdict;
 use Kennel\App\Signup\SentForm;
 use Kennel\App\Signup\SignupTally;
 use Kennel\App\Verification\ForgetUnproven;
-use Kennel\Core\Accounts\AddressRules;
-use Kennel\Core\Accounts\DutyRules;
-use Kennel\Core\Apps\AppRules;
-use Kennel\Core\Fields\DecideFields;
-use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Mail\Reach;
 use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Passwords\Guesses\EstimateGuesses;
 use Kennel\Core\Passwords\Guesses\WordRanks;
-use Kennel\Core\Passwords\HashingRules;
-use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Passwords\Peppers\Peppers;
-use Kennel\Core\Pictures\PictureRules;
-use Kennel\Core\Retention\RetentionRules;
-use Kennel\Core\Rules\ReviewRules;
 use Kennel\Core\Secrets\Entropy;
-use Kennel\Core\Sessions\SessionRules;
-use Kennel\Core\Signup\BotRules;
-use Kennel\Core\Signup\SignupRules;
-use Kennel\Core\Signup\TermsRules;
 use Kennel\Core\Signup\ThrowawayDomains;
-use Kennel\Core\Throttling\ThrottleRules;
-use Kennel\Core\Verification\VerificationRules;
 use Psr\Clock\ClockInterface;
 
 /** Hands the core its clock, its randomness and its rules, and the database its kind of transaction. */
@@ -94,12 +75,6 @@ final class KennelProvider extends ServiceProvider
 
     /** And who deletes what takes more than that. */
     public const FORGETS = [ForgetUnproven::class, ForgetClosedAccounts::class, ForgetImports::class, ForgetLogos::class, ForgetFailedJobs::class, ForgetThrottles::class];
-
-    /** What is read from the rule book, each part by itself: most requests need one of them. */
-    public const RULES = [
-        Apps::class, SignupRules::class, TermsRules::class, BotRules::class, AddressRules::class, FieldRules::class, DutyRules::class, PictureRules::class,
-        PasswordRules::class, HashingRules::class, VerificationRules::class, SessionRules::class, ReviewRules::class, ThrottleRules::class, RetentionRules::class,
-    ];
 
     public function register(): void
     {
@@ -133,7 +108,6 @@ final class KennelProvider extends ServiceProvider
         $this->callAfterResolving('cache', static function (CacheManager $caches): void {
             $caches->extend('locking-file', fn ($app, array $config): Repository => $caches->repository(new LockingFileStore($app['files'], $config['path'])));
         });
-        $this->registerRules();
     }
 
     /** Links in messages begin with the configured address, never with the Host header, which a stranger chooses. */
@@ -142,33 +116,5 @@ final class KennelProvider extends ServiceProvider
         $urls = $this->app->make(UrlGenerator::class);
         $urls->forceRootUrl((string) config('app.url'));
         $urls->setKeyResolver(static fn (): string => DerivedKey::for('signed addresses'));
-    }
-
-    /** Read once a request or job, so that what is published counts from the next on. */
-    private function registerRules(): void
-    {
-        $this->app->scoped(RulesInForce::class, static fn ($app): RulesInForce => new RulesInForce($app->make(Connection::class), storage_path('framework/rules')));
-        $rules = fn (): RulesInForce => $this->app->make(RulesInForce::class);
-        $this->app->scoped(Apps::class, fn (): Apps => new Apps(AppRules::readAll($rules()->only('apps'))));
-        $this->app->scoped(SignupRules::class, static fn (): SignupRules => SignupRules::read($rules()->section('signup')));
-        $this->app->scoped(TermsRules::class, static fn (): TermsRules => TermsRules::read($rules()->section('signup', 'terms')));
-        $this->app->scoped(BotRules::class, static fn (): BotRules => BotRules::read($rules()->section('signup', 'bots')));
-        $this->app->scoped(AddressRules::class, static fn (): AddressRules => AddressRules::read($rules()->section('addresses')));
-        $this->app->scoped(FieldRules::class, static fn (): FieldRules => FieldRules::read($rules()->only('fields')));
-        $this->app->scoped(DutyRules::class, fn (): DutyRules => new DutyRules(
-            $this->app->make(FieldRules::class),
-            $this->app->make(TermsRules::class)->version,
-            $this->app->make(DecideFields::class),
-            $this->app->make(ClockInterface::class)->now(),
-        ));
-        $this->app->scoped(PictureRules::class, static fn (): PictureRules => PictureRules::read($rules()->section('pictures')));
-        $this->app->scoped(PasswordRules::class, static fn (): PasswordRules => PasswordRules::read($rules()->section('password')));
-        $this->app->scoped(HashingRules::class, static fn (): HashingRules => HashingRules::read($rules()->section('hashing')));
-        $this->app->scoped(VerificationRules::class, static fn (): VerificationRules => VerificationRules::read($rules()->section('verification')));
-        $this->app->when(SendRecovery::class)->needs(VerificationRules::class)->give(static fn (): VerificationRules => VerificationRules::read($rules()->section('recovery')));
-        $this->app->scoped(SessionRules::class, static fn (): SessionRules => SessionRules::read($rules()->section('sessions')));
-        $this->app->scoped(ReviewRules::class, static fn (): ReviewRules => ReviewRules::read($rules()->section('review')));
-        $this->app->scoped(ThrottleRules::class, static fn (): ThrottleRules => ThrottleRules::read($rules()->section('throttles')));
-        $this->app->scoped(RetentionRules::class, static fn (): RetentionRules => RetentionRules::read($rules()->section('retention')));
     }
 }

@@ -4,4 +4,5 @@ declare(strict_types=1);
 
 return [
     Kennel\App\KennelProvider::class,
+    Kennel\App\RulesProvider::class,
 ];

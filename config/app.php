@@ -28,6 +28,5 @@ return [
         Illuminate\Queue\QueueServiceProvider::class,
         Illuminate\Translation\TranslationServiceProvider::class,
         Illuminate\View\ViewServiceProvider::class,
-        Kennel\App\KennelProvider::class,
     ],
 ];

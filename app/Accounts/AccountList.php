@@ -40,8 +40,16 @@ final readonly class AccountList
      * @param  string|null  $hash  only accounts whose stored hash is of this kind, as the census names it
      * @return array{items: list<Account>, next: string|null, total: int, total_is_exact: bool}
      */
-    public function page(?string $search, ?string $status, string $sort, ?string $cursor, int $limit, ?string $field = null, ?string $value = null, ?string $hash = null): array
-    {
+    public function page(
+        ?string $search,
+        ?string $status,
+        string $sort,
+        ?string $cursor,
+        int $limit,
+        ?string $field = null,
+        ?string $value = null,
+        ?string $hash = null,
+    ): array {
         $this->caller->require('kennel:accounts.read');
         $words = $search === null ? [] : SearchText::words($search);
         if ($search !== null && $words === []) {

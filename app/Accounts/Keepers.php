@@ -18,8 +18,13 @@ final readonly class Keepers
 {
     private const EVERYTHING = 'kennel:*';
 
-    public function __construct(private Accounts $accounts, private Roles $roles, private Standings $standings, private PasswordHasher $hasher, private ClockInterface $clock)
-    {
+    public function __construct(
+        private Accounts $accounts,
+        private Roles $roles,
+        private Standings $standings,
+        private PasswordHasher $hasher,
+        private ClockInterface $clock,
+    ) {
     }
 
     /** Whether nobody usable would be left without this account. False for whoever is no keeper. */

@@ -32,8 +32,15 @@ final readonly class AuditTrail
      * @param  array<string, mixed>  $after
      * @param  string  $record  what kind of record the two states are of
      */
-    public function record(string $event, Actor $by, ?array $account = null, array $before = [], array $after = [], ?string $reason = null, string $record = 'account'): void
-    {
+    public function record(
+        string $event,
+        Actor $by,
+        ?array $account = null,
+        array $before = [],
+        array $after = [],
+        ?string $reason = null,
+        string $record = 'account',
+    ): void {
         $changes = Changes::between($before, $after);
         $recorded = AuditEvent::query()->create([...$this->columns($event, $by, $account, $reason), 'changes' => $changes]);
         $accountId = $account['id'] ?? null;

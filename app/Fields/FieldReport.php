@@ -19,8 +19,13 @@ final readonly class FieldReport
     /** Values that do not fit, listed a field at most. */
     private const LISTED = 50;
 
-    public function __construct(private Caller $caller, private FieldRules $rules, private DecideFields $decide, private ClockInterface $clock, private Words $words)
-    {
+    public function __construct(
+        private Caller $caller,
+        private FieldRules $rules,
+        private DecideFields $decide,
+        private ClockInterface $clock,
+        private Words $words,
+    ) {
     }
 
     /** @return list<array{key: string, label: string, held: int, misfits: list<array{value: string, accounts: int, message: string, likely: string|null}>}> */

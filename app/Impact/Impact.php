@@ -20,8 +20,14 @@ final readonly class Impact
 {
     private const DAYS = 30;
 
-    public function __construct(private Accounts $records, private AccountStream $accounts, private SignupFigures $figures, private LookupKeys $lookupKeys, private MakeJudge $judges, private ClockInterface $clock)
-    {
+    public function __construct(
+        private Accounts $records,
+        private AccountStream $accounts,
+        private SignupFigures $figures,
+        private LookupKeys $lookupKeys,
+        private MakeJudge $judges,
+        private ClockInterface $clock,
+    ) {
     }
 
     public function total(): int

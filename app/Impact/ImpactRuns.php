@@ -21,8 +21,14 @@ final readonly class ImpactRuns
 {
     private const ROWS_A_STATEMENT = 100;
 
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private Impact $impact, private RulesInForce $rules, private Drafts $drafts, private Words $words)
-    {
+    public function __construct(
+        private ConnectionInterface $database,
+        private ClockInterface $clock,
+        private Impact $impact,
+        private RulesInForce $rules,
+        private Drafts $drafts,
+        private Words $words,
+    ) {
     }
 
     /** Begins one for the draft as it stands; those of earlier drafts are done with. */

@@ -19,8 +19,16 @@ final readonly class CheckImport
 {
     private const CHUNK = 1_000;
 
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private Imports $imports, private ImportFiles $files, private Accounts $accounts, private DecideImport $decide, private AddressRules $addresses, private ImportBounds $bounds)
-    {
+    public function __construct(
+        private ConnectionInterface $database,
+        private ClockInterface $clock,
+        private Imports $imports,
+        private ImportFiles $files,
+        private Accounts $accounts,
+        private DecideImport $decide,
+        private AddressRules $addresses,
+        private ImportBounds $bounds,
+    ) {
     }
 
     /** @return bool false when there is more to do */

@@ -21,8 +21,13 @@ final readonly class Imports
 
     private const ROWS_A_STATEMENT = 100;
 
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private Apps $apps, private AuditTrail $audit, private ImportFiles $files)
-    {
+    public function __construct(
+        private ConnectionInterface $database,
+        private ClockInterface $clock,
+        private Apps $apps,
+        private AuditTrail $audit,
+        private ImportFiles $files,
+    ) {
     }
 
     /** @return list<Import> the latest first */

@@ -21,8 +21,14 @@ final class RowCounts
      * @param  array<string, int>  $kinds
      * @param  array<string, int>  $codes
      */
-    private function __construct(private readonly string $importId, private int $done, private int $accepted, private int $refused, private array $kinds, private array $codes)
-    {
+    private function __construct(
+        private readonly string $importId,
+        private int $done,
+        private int $accepted,
+        private int $refused,
+        private array $kinds,
+        private array $codes,
+    ) {
     }
 
     public static function of(Import $import): self

@@ -65,8 +65,15 @@ final readonly class Messages
      * @param  string|null  $name  in the place of the account's
      * @param  string|null  $appKey  in the place of the account's
      */
-    public function queueToHolder(string $kind, Account $account, string $page, array $variables = [], string $fragment = '', ?string $name = null, ?string $appKey = null): Message
-    {
+    public function queueToHolder(
+        string $kind,
+        Account $account,
+        string $page,
+        array $variables = [],
+        string $fragment = '',
+        ?string $name = null,
+        ?string $appKey = null,
+    ): Message {
         $key = $appKey ?? $account->app_key;
         $app = $key === null ? null : $this->apps->find($key);
 

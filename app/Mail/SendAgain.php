@@ -16,8 +16,14 @@ use Kennel\Core\Reasons\Reason;
 /** Puts a message that was given up back into the queue. */
 final readonly class SendAgain
 {
-    public function __construct(private ConnectionInterface $database, private Messages $messages, private Accounts $accounts, private OperatorAuthority $authority, private AuditTrail $audit, private EvidenceLog $evidence)
-    {
+    public function __construct(
+        private ConnectionInterface $database,
+        private Messages $messages,
+        private Accounts $accounts,
+        private OperatorAuthority $authority,
+        private AuditTrail $audit,
+        private EvidenceLog $evidence,
+    ) {
     }
 
     /** @throws Refusal when there is none, when the account is beyond the operator, or the message has not failed */

@@ -38,8 +38,13 @@ final readonly class Calibrations
     /** How long all cores hash at once, in seconds. */
     private const TOGETHER = 2.0;
 
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private HashingRules $rules, private Strangers $strangers, private AuditEvents $audit)
-    {
+    public function __construct(
+        private ConnectionInterface $database,
+        private ClockInterface $clock,
+        private HashingRules $rules,
+        private Strangers $strangers,
+        private AuditEvents $audit,
+    ) {
     }
 
     /** @return string the run's id; it is measured on the machine that works on the queue */

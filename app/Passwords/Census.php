@@ -15,8 +15,13 @@ final readonly class Census
 {
     private const DAYS = 60;
 
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private StoredHashes $hashes, private HashingRules $rules, private PasswordHasher $hasher)
-    {
+    public function __construct(
+        private ConnectionInterface $database,
+        private ClockInterface $clock,
+        private StoredHashes $hashes,
+        private HashingRules $rules,
+        private PasswordHasher $hasher,
+    ) {
     }
 
     public function currentKind(): string

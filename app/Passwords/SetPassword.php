@@ -24,8 +24,15 @@ use Kennel\Core\Secrets\Secret;
 /** What every way to a new password shares: the policy before, the hash outside of the transaction, the message to the holder. */
 final readonly class SetPassword
 {
-    public function __construct(private PasswordPolicy $policy, private PasswordHasher $hasher, private Accounts $accounts, private PasswordHistory $history, private Messages $messages, private Apps $apps, private Challenges $challenges)
-    {
+    public function __construct(
+        private PasswordPolicy $policy,
+        private PasswordHasher $hasher,
+        private Accounts $accounts,
+        private PasswordHistory $history,
+        private Messages $messages,
+        private Apps $apps,
+        private Challenges $challenges,
+    ) {
     }
 
     /** Of a password somebody types; a reason for what can not be one. */

@@ -20,8 +20,12 @@ use Kennel\Core\Secrets\Secret;
 /** A holder's edit form: the name, and a new password if its box is filled in. All of it, or nothing. */
 final readonly class EditOwnAccount
 {
-    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private ChangePassword $changePassword, private AuditTrail $audit)
-    {
+    public function __construct(
+        private ConnectionInterface $database,
+        private Accounts $accounts,
+        private ChangePassword $changePassword,
+        private AuditTrail $audit,
+    ) {
     }
 
     /**

@@ -20,8 +20,13 @@ use Kennel\Core\Rules\RuleBook;
 /** Puts the reviewed draft into force. Failing cases stop it unless they are overruled with a reason; what would break stored data always does. */
 final readonly class PublishDraft
 {
-    public function __construct(private ConnectionInterface $database, private Drafts $drafts, private Revisions $revisions, private Cases $cases, private TryHashing $hashing)
-    {
+    public function __construct(
+        private ConnectionInterface $database,
+        private Drafts $drafts,
+        private Revisions $revisions,
+        private Cases $cases,
+        private TryHashing $hashing,
+    ) {
     }
 
     /** @throws Refusal when it changed meanwhile, for what is invalid, without a condition */

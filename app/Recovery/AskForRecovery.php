@@ -20,8 +20,15 @@ use Kennel\Core\Accounts\Status;
  */
 final readonly class AskForRecovery
 {
-    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private Anybody $anybody, private SendRecovery $send, private Decoy $decoy, private Strangers $strangers, private Throttle $throttle)
-    {
+    public function __construct(
+        private ConnectionInterface $database,
+        private Accounts $accounts,
+        private Anybody $anybody,
+        private SendRecovery $send,
+        private Decoy $decoy,
+        private Strangers $strangers,
+        private Throttle $throttle,
+    ) {
     }
 
     /** @throws \Kennel\App\Platform\Refusals\Refusal when it is asked for too often */

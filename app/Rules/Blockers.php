@@ -23,8 +23,15 @@ final readonly class Blockers
 {
     private const NAMED = 5;
 
-    public function __construct(private FieldValues $values, private RulesInForce $rules, private LookupKeys $lookupKeys, private Apps $apps, private Roles $roles, private Pictures $pictures, private Peppers $peppers)
-    {
+    public function __construct(
+        private FieldValues $values,
+        private RulesInForce $rules,
+        private LookupKeys $lookupKeys,
+        private Apps $apps,
+        private Roles $roles,
+        private Pictures $pictures,
+        private Peppers $peppers,
+    ) {
     }
 
     /** @return list<Reason> each naming the rule by its path */

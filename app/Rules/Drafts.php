@@ -20,8 +20,13 @@ use Psr\Clock\ClockInterface;
 /** The one draft that operators share. Every save is kept until it is published or thrown away, so that the second of two editors can be shown what the first did. */
 final readonly class Drafts
 {
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private Revisions $revisions, private AuditTrail $audit, private ReviewRules $review)
-    {
+    public function __construct(
+        private ConnectionInterface $database,
+        private ClockInterface $clock,
+        private Revisions $revisions,
+        private AuditTrail $audit,
+        private ReviewRules $review,
+    ) {
     }
 
     public function current(): Draft

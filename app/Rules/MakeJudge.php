@@ -15,8 +15,13 @@ use Psr\Clock\ClockInterface;
 /** Sets any rule book to work with the lists that ship. */
 final readonly class MakeJudge
 {
-    public function __construct(private Blocklist $blocklist, private WordRanks $words, private ThrowawayDomains $throwaway, private FieldTypes $types, private ClockInterface $clock)
-    {
+    public function __construct(
+        private Blocklist $blocklist,
+        private WordRanks $words,
+        private ThrowawayDomains $throwaway,
+        private FieldTypes $types,
+        private ClockInterface $clock,
+    ) {
     }
 
     public function of(RuleBook $book): Judge

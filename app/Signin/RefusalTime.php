@@ -23,8 +23,13 @@ final readonly class RefusalTime
     /** In seconds. Nobody is made to wait longer, whatever hashes are stored: a worker that waits does nothing else. */
     private const LONGEST = 3.0;
 
-    public function __construct(private StoredHashes $hashes, private PasswordHasher $hasher, private HashingRules $rules, private HashTimes $times, private Pause $pause)
-    {
+    public function __construct(
+        private StoredHashes $hashes,
+        private PasswordHasher $hasher,
+        private HashingRules $rules,
+        private HashTimes $times,
+        private Pause $pause,
+    ) {
     }
 
     /** @param  int  $began  hrtime, in nanoseconds, before the password was verified */

@@ -18,8 +18,15 @@ use Kennel\Core\Secrets\Token;
  */
 final readonly class AskForVerification
 {
-    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private Anybody $anybody, private Claims $claims, private SendVerification $send, private Decoy $decoy, private Throttle $throttle)
-    {
+    public function __construct(
+        private ConnectionInterface $database,
+        private Accounts $accounts,
+        private Anybody $anybody,
+        private Claims $claims,
+        private SendVerification $send,
+        private Decoy $decoy,
+        private Throttle $throttle,
+    ) {
     }
 
     /** @throws \Kennel\App\Platform\Refusals\Refusal when it is asked for too often */

@@ -19,8 +19,14 @@ final readonly class ForgetUnproven implements Forgets
 {
     private const AT_ONCE = 200;
 
-    public function __construct(private ConnectionInterface $database, private SignupRules $signup, private Claims $claims, private Accounts $accounts, private RemoveAccounts $remove, private AuditTrail $audit)
-    {
+    public function __construct(
+        private ConnectionInterface $database,
+        private SignupRules $signup,
+        private Claims $claims,
+        private Accounts $accounts,
+        private RemoveAccounts $remove,
+        private AuditTrail $audit,
+    ) {
     }
 
     /** @return array<string, int> */

@@ -16,7 +16,12 @@ final readonly class Presser
      * @param  Secret|null  $newPassword  to begin anew
      * @param  string|null  $name  asked for with a new password
      */
-    public function __construct(public string $token, public ?Token $browser, public ?Secret $password = null, public ?Secret $newPassword = null, public ?string $name = null)
-    {
+    public function __construct(
+        public string $token,
+        public ?Token $browser,
+        public ?Secret $password = null,
+        public ?Secret $newPassword = null,
+        public ?string $name = null,
+    ) {
     }
 }

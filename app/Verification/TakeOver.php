@@ -19,8 +19,14 @@ use Kennel\Core\Accounts\PersonName;
  */
 final readonly class TakeOver
 {
-    public function __construct(private Accounts $accounts, private FieldValues $fields, private TermsAcceptances $acceptances, private EndSessions $endSessions, private Claims $claims, private RequestContext $context)
-    {
+    public function __construct(
+        private Accounts $accounts,
+        private FieldValues $fields,
+        private TermsAcceptances $acceptances,
+        private EndSessions $endSessions,
+        private Claims $claims,
+        private RequestContext $context,
+    ) {
     }
 
     /**

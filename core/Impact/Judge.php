@@ -41,8 +41,14 @@ final class Judge
     ) {
     }
 
-    public static function of(RuleBook $book, Blocklist $blocklist, WordRanks $words, ThrowawayDomains $throwaway, FieldTypes $types, \DateTimeImmutable $now): self
-    {
+    public static function of(
+        RuleBook $book,
+        Blocklist $blocklist,
+        WordRanks $words,
+        ThrowawayDomains $throwaway,
+        FieldTypes $types,
+        \DateTimeImmutable $now,
+    ): self {
         $decideFields = new DecideFields($types);
         $decideSignup = new DecideSignup(new PasswordPolicy($book->password, $book->hashing, $blocklist, new EstimateGuesses($words, (int) $now->format('Y'))), new DomainPolicy($book->signup, $throwaway), $book->fields, $decideFields, $book->signup->terms, Reach::everywhere());
 

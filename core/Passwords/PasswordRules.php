@@ -26,8 +26,14 @@ final readonly class PasswordRules
      * @param  int  $guesses  fewest guesses, as a power of ten; 0 for no matter
      * @param  list<string>  $words  of the service, that no password may be little more than
      */
-    public function __construct(public int $minimum, public int $maximum, public array $composition = [], public int $history = 0, public int $guesses = 0, public array $words = [])
-    {
+    public function __construct(
+        public int $minimum,
+        public int $maximum,
+        public array $composition = [],
+        public int $history = 0,
+        public int $guesses = 0,
+        public array $words = [],
+    ) {
     }
 
     /** @return array<key-of<Kinds::PATTERNS>, int> the kinds that are asked for, and how many of each */

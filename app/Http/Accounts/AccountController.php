@@ -17,16 +17,16 @@ use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\EntityTag;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Recovery\RequireNewPassword;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Reasons\WrittenReason;
 
 final readonly class AccountController
 {
-    public function __construct(private CurrentSession $session, private AccountResource $resource)
+    public function __construct(private Caller $caller, private AccountResource $resource)
     {
     }
 
@@ -50,7 +50,7 @@ final readonly class AccountController
 
     public function show(string $id, Accounts $accounts): JsonResponse
     {
-        $this->session->require('kennel:accounts.read');
+        $this->caller->require('kennel:accounts.read');
 
         return $this->answer($accounts->find($id) ?? throw Refusal::notFound());
     }
@@ -75,7 +75,7 @@ final readonly class AccountController
     /** Lets the account off one thing it owes. */
     public function waive(string $id, Request $request, WaiveDuty $waive): JsonResponse
     {
-        $operator = $this->session->require('kennel:accounts.manage');
+        $operator = $this->caller->require('kennel:accounts.manage');
         $body = Body::of($request);
         $subject = $body->text('subject') ?? '';
         $why = $body->text('reason') ?? '';
@@ -86,7 +86,7 @@ final readonly class AccountController
 
     public function requireNewPassword(string $id, Request $request, RequireNewPassword $require): JsonResponse
     {
-        $operator = $this->session->require('kennel:accounts.manage');
+        $operator = $this->caller->require('kennel:accounts.manage');
         $body = Body::of($request);
         $why = $body->text('reason') ?? '';
         $isCompromised = $body->yes('compromised');
@@ -99,7 +99,7 @@ final readonly class AccountController
     /** The temporary password is in this answer, or in the message to the holder, and nowhere else. */
     public function setTemporaryPassword(string $id, Request $request, RequireNewPassword $require): JsonResponse
     {
-        $operator = $this->session->require('kennel:accounts.manage');
+        $operator = $this->caller->require('kennel:accounts.manage');
         $body = Body::of($request);
         $why = $body->text('reason') ?? '';
         $isMailed = $body->yes('mailed');
@@ -112,7 +112,7 @@ final readonly class AccountController
     /** An operator mends what a holder's fields hold, and says why. */
     public function changeFields(string $id, Request $request, ChangeFields $change): JsonResponse
     {
-        $operator = $this->session->require('kennel:accounts.manage');
+        $operator = $this->caller->require('kennel:accounts.manage');
         $body = Body::of($request);
         $fields = $body->object('fields');
         $why = $body->text('reason') ?? '';
@@ -128,7 +128,7 @@ final readonly class AccountController
     /** @return array{SignedIn, string} */
     private function readWhy(Request $request): array
     {
-        $operator = $this->session->require('kennel:accounts.manage');
+        $operator = $this->caller->require('kennel:accounts.manage');
         $body = Body::of($request);
         $why = $body->text('reason') ?? '';
         $body->complete();

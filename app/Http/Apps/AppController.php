@@ -11,9 +11,9 @@ use Kennel\App\Http\Fields\FieldResource;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Rules\UnderDraft;
 use Kennel\App\Pictures\PictureLinks;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\Required;
@@ -34,7 +34,7 @@ final readonly class AppController
     ) {
     }
 
-    public function index(CurrentSession $session): JsonResponse
+    public function index(Caller $session): JsonResponse
     {
         $session->require('kennel:apps.read');
 

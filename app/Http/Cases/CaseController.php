@@ -12,10 +12,10 @@ use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Cases\Cases;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Rules\Drafts;
 use Kennel\App\Rules\MakeJudge;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Cases\SignupCase;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Rules\RuleBook;
@@ -25,14 +25,19 @@ final readonly class CaseController
 {
     private const LONGEST_NAME = 120;
 
-    public function __construct(private CurrentSession $session, private Cases $cases, private Drafts $drafts, private ConnectionInterface $database, private AuditTrail $audit)
-    {
+    public function __construct(
+        private Caller $caller,
+        private Cases $cases,
+        private Drafts $drafts,
+        private ConnectionInterface $database,
+        private AuditTrail $audit,
+    ) {
     }
 
     /** Run on the draft as it stands, or on the rules in force when there is none. */
     public function index(): JsonResponse
     {
-        $this->session->require('kennel:rules.read');
+        $this->caller->require('kennel:rules.read');
 
         return Json::ok(['items' => $this->cases->run($this->book())]);
     }
@@ -40,7 +45,7 @@ final readonly class CaseController
     /** The verdict of this moment is what is expected from now on. */
     public function store(Request $request, MakeJudge $judges): JsonResponse
     {
-        $operator = $this->session->require('kennel:rules.manage');
+        $operator = $this->caller->require('kennel:rules.manage');
         $body = Body::of($request);
         $name = trim($body->text('case') ?? '');
         $app = $body->text('app') ?? '';
@@ -67,7 +72,7 @@ final readonly class CaseController
 
     public function destroy(string $id): Response
     {
-        $operator = $this->session->require('kennel:rules.manage');
+        $operator = $this->caller->require('kennel:rules.manage');
         $this->database->transaction(function () use ($id, $operator): void {
             $name = $this->cases->remove($id) ?? throw Refusal::notFound();
             $this->audit->record('rules.case_removed', $operator->asOperator(), null, ['case' => $name], ['case' => null], record: 'case');

@@ -11,20 +11,20 @@ use Kennel\App\Evidence\EvidenceLog;
 use Kennel\App\Evidence\Watch;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
-use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Platform\Identity\Caller;
 
 /** The feed the dock follows: the newest entries first, or what came after the last one seen. */
 final readonly class EvidenceController
 {
     private const PAGE = 100;
 
-    public function __construct(private EvidenceLog $log, private Watch $watch, private CurrentSession $session)
+    public function __construct(private EvidenceLog $log, private Watch $watch, private Caller $caller)
     {
     }
 
     public function index(Request $request): JsonResponse
     {
-        $this->session->require('kennel:evidence.read');
+        $this->caller->require('kennel:evidence.read');
         $this->watch->begin();
         $query = new Query($request);
         $after = $query->number('after', 0, 0, PHP_INT_MAX);

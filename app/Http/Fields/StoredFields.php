@@ -18,8 +18,14 @@ use Psr\Clock\ClockInterface;
 /** What an account's fields hold, as people read it, with what no longer fits pointed out and nothing left out. */
 final readonly class StoredFields
 {
-    public function __construct(private FieldValues $values, private FieldRules $rules, private DecideFields $decide, private ClockInterface $clock, private Words $words, private PictureLinks $links)
-    {
+    public function __construct(
+        private FieldValues $values,
+        private FieldRules $rules,
+        private DecideFields $decide,
+        private ClockInterface $clock,
+        private Words $words,
+        private PictureLinks $links,
+    ) {
     }
 
     /** @return list<array{key: string, label: string, type: string, value: mixed, shown: string, misfit: string|null, picture: string|null}> in the order of the fields */

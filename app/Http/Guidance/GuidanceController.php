@@ -7,8 +7,8 @@ namespace Kennel\App\Http\Guidance;
 use Illuminate\Contracts\Translation\Translator;
 use Illuminate\Http\JsonResponse;
 use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Rules\Drafts;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Guidance\Clause;
 use Kennel\Core\Guidance\PasswordGuidance;
 use Kennel\Core\Rules\RuleBook;
@@ -20,7 +20,7 @@ final readonly class GuidanceController
     {
     }
 
-    public function passwords(CurrentSession $session, Drafts $drafts): JsonResponse
+    public function passwords(Caller $session, Drafts $drafts): JsonResponse
     {
         $session->require('kennel:rules.read');
 

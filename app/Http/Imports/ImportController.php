@@ -12,8 +12,8 @@ use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Imports\ImportReport;
 use Kennel\App\Imports\Imports;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Imports\ImportRules;
 use Kennel\Core\Reasons\Reason;
 
@@ -24,13 +24,13 @@ final readonly class ImportController
 
     private const FORMATS = ['text/csv' => 'csv', 'application/jsonl' => 'jsonl'];
 
-    public function __construct(private CurrentSession $session, private Imports $imports, private ImportReport $report)
+    public function __construct(private Caller $caller, private Imports $imports, private ImportReport $report)
     {
     }
 
     public function index(): JsonResponse
     {
-        $this->session->require('kennel:accounts.manage');
+        $this->caller->require('kennel:accounts.manage');
 
         return Json::ok(['items' => array_map($this->report->of(...), $this->imports->latest())]);
     }
@@ -38,7 +38,7 @@ final readonly class ImportController
     /** The body is the file itself, by PUT: it is streamed to its place and never wholly in memory. */
     public function store(string $id, Request $request): JsonResponse
     {
-        $operator = $this->session->require('kennel:accounts.manage');
+        $operator = $this->caller->require('kennel:accounts.manage');
         $query = new Query($request);
         $options = [
             'name' => $query->text('name') ?? 'accounts',
@@ -59,7 +59,7 @@ final readonly class ImportController
 
     public function begin(string $id, Request $request): JsonResponse
     {
-        $operator = $this->session->require('kennel:accounts.manage');
+        $operator = $this->caller->require('kennel:accounts.manage');
         $body = Body::of($request);
         $why = $body->text('reason') ?? '';
         $body->complete();
@@ -70,14 +70,14 @@ final readonly class ImportController
 
     public function rows(string $id, Request $request): JsonResponse
     {
-        $this->session->require('kennel:accounts.manage');
+        $this->caller->require('kennel:accounts.manage');
 
         return Json::ok(['items' => $this->report->refusedRows($this->imports->get($id), (new Query($request))->text('code'))]);
     }
 
     public function destroy(string $id): Response
     {
-        $this->session->require('kennel:accounts.manage');
+        $this->caller->require('kennel:accounts.manage');
         $this->imports->discard($id);
 
         return new Response(status: 204);

@@ -16,8 +16,8 @@ use Kennel\App\Mail\MessageList;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Mail\MessageState;
 use Kennel\App\Mail\SendAgain;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\App\Sessions\CurrentSession;
 
 final readonly class MessageController
 {
@@ -26,7 +26,7 @@ final readonly class MessageController
 
     private const WITHHELD = 'Withheld: this message holds a secret of the person it was sent to.';
 
-    public function __construct(private CurrentSession $session, private Messages $messages, private OperatorAuthority $authority)
+    public function __construct(private Caller $caller, private Messages $messages, private OperatorAuthority $authority)
     {
     }
 
@@ -74,12 +74,12 @@ final readonly class MessageController
 
     public function sendAgain(string $id, SendAgain $sendAgain): JsonResponse
     {
-        return Json::ok(self::row($sendAgain($id, $this->session->require('kennel:messages.send'))), 202);
+        return Json::ok(self::row($sendAgain($id, $this->caller->require('kennel:messages.send'))), 202);
     }
 
     private function find(string $id): Message
     {
-        $this->session->require('kennel:messages.read');
+        $this->caller->require('kennel:messages.read');
 
         return $this->messages->get($id);
     }
@@ -92,7 +92,7 @@ final readonly class MessageController
     {
         $isOnItsWay = $message->state !== MessageState::Held && config('kennel.relay') !== 'stand-in';
 
-        return $isOnItsWay || $message->account_id === null || ! $this->authority->reaches($this->session->get(), $message->account_id);
+        return $isOnItsWay || $message->account_id === null || ! $this->authority->reaches($this->caller->get(), $message->account_id);
     }
 
     /** @return array{eml: string, html: string, text: string} */

@@ -6,11 +6,11 @@ namespace Kennel\App\Http\Overview;
 
 use Illuminate\Http\JsonResponse;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Platform\Identity\Caller;
 
 final readonly class OverviewController
 {
-    public function show(CurrentSession $session, Stations $stations, Needs $needs): JsonResponse
+    public function show(Caller $session, Stations $stations, Needs $needs): JsonResponse
     {
         $session->require('kennel:console');
 

@@ -12,7 +12,7 @@ use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Passwords\CalibrationRun;
 use Kennel\App\Passwords\Calibrations;
-use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\Core\Passwords\Argon2idParameters;
 use Kennel\Core\Passwords\Calibration\Calibration;
 use Kennel\Core\Passwords\HashingRules;
@@ -24,14 +24,14 @@ final readonly class CalibrationController
     /** MiB that all workers together may take for hashing. */
     private const MEMORY = 512;
 
-    public function __construct(private CurrentSession $session, private Calibrations $calibrations, private HashingRules $rules)
+    public function __construct(private Caller $caller, private Calibrations $calibrations, private HashingRules $rules)
     {
     }
 
     /** The latest measurements, and what follows from them for a target time, so many workers and so much memory. */
     public function show(Request $request): JsonResponse
     {
-        $this->session->require('kennel:passwords.read');
+        $this->caller->require('kennel:passwords.read');
         $query = new Query($request);
         $target = $query->number('target', self::TARGET, 20, 5_000);
         $memory = $query->number('memory', self::MEMORY, 8, 1_048_576);
@@ -50,7 +50,7 @@ final readonly class CalibrationController
 
     public function store(Request $request): JsonResponse
     {
-        $this->session->require('kennel:passwords.manage');
+        $this->caller->require('kennel:passwords.manage');
         Body::of($request)->complete();
 
         return Json::ok(['id' => $this->calibrations->begin()], 202);
@@ -58,7 +58,7 @@ final readonly class CalibrationController
 
     public function destroy(string $id): Response
     {
-        $this->session->require('kennel:passwords.manage');
+        $this->caller->require('kennel:passwords.manage');
         $this->calibrations->cancel($id);
 
         return new Response(status: 204);

@@ -7,12 +7,12 @@ namespace Kennel\App\Http\Passwords;
 use Illuminate\Http\JsonResponse;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Passwords\Census;
-use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\Core\Passwords\Census\Forecast;
 
 final readonly class CensusController
 {
-    public function show(CurrentSession $session, Census $census): JsonResponse
+    public function show(Caller $session, Census $census): JsonResponse
     {
         $session->require('kennel:passwords.read');
         $days = $census->days();

@@ -12,8 +12,8 @@ use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Passwords\ChangePassword;
 use Kennel\App\Passwords\PasswordWords;
 use Kennel\App\Passwords\SetPassword;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Passwords\PasswordBox;
 use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Passwords\Policy\Candidate;
@@ -36,7 +36,7 @@ final readonly class PasswordController
             : $words->of($policy->verdict(null), null, $candidate));
     }
 
-    public function change(Request $request, CurrentSession $session, ChangePassword $change): Response
+    public function change(Request $request, Caller $session, ChangePassword $change): Response
     {
         $holder = $session->get();
         $body = Body::of($request);

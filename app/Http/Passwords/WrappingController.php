@@ -10,25 +10,25 @@ use Illuminate\Http\Response;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Passwords\Wrapping;
-use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Platform\Identity\Caller;
 
 final readonly class WrappingController
 {
-    public function __construct(private CurrentSession $session, private Wrapping $wrapping)
+    public function __construct(private Caller $caller, private Wrapping $wrapping)
     {
     }
 
     /** A dry run: what would be wrapped now. */
     public function show(): JsonResponse
     {
-        $this->session->require('kennel:passwords.read');
+        $this->caller->require('kennel:passwords.read');
 
         return Json::ok($this->wrapping->preview());
     }
 
     public function store(Request $request): JsonResponse
     {
-        $operator = $this->session->require('kennel:passwords.manage');
+        $operator = $this->caller->require('kennel:passwords.manage');
         $body = Body::of($request);
         $why = $body->text('reason') ?? '';
         $body->complete();
@@ -39,7 +39,7 @@ final readonly class WrappingController
 
     public function destroy(string $id): Response
     {
-        $this->session->require('kennel:passwords.manage');
+        $this->caller->require('kennel:passwords.manage');
         $this->wrapping->cancel($id);
 
         return new Response(status: 204);

@@ -11,8 +11,8 @@ use Illuminate\Support\Facades\URL;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Pictures\Pictures;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Pictures\Generated;
 use Kennel\Core\Pictures\PictureRules;
 
@@ -41,7 +41,7 @@ final readonly class PictureController
     }
 
     /** An operator sends an app's logo; a draft of the rules then names it. */
-    public function sendLogo(Request $request, CurrentSession $session, Pictures $pictures, AuditTrail $audit): JsonResponse
+    public function sendLogo(Request $request, Caller $session, Pictures $pictures, AuditTrail $audit): JsonResponse
     {
         $operator = $session->require('kennel:rules.manage');
         $id = $pictures->add($request->getContent(), null);

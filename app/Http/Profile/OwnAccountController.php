@@ -17,29 +17,34 @@ use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\EntityTag;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Pictures\Pictures;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\SeenVersion;
 use Kennel\App\Profile\EditOwnAccount;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Fields\FieldKind;
 use Kennel\Core\Fields\FieldRules;
 
 /** What holders do with their own account. These doors settle duties, so they are open to limited accounts. */
 final readonly class OwnAccountController
 {
-    public function __construct(private CurrentSession $session, private Accounts $accounts, private Standings $standings, private StoredFields $fields, private AccountResource $resource)
-    {
+    public function __construct(
+        private Caller $caller,
+        private Accounts $accounts,
+        private Standings $standings,
+        private StoredFields $fields,
+        private AccountResource $resource,
+    ) {
     }
 
     public function show(): JsonResponse
     {
-        return $this->answer($this->accounts->find($this->session->get()->accountId) ?? throw Refusal::notFound());
+        return $this->answer($this->accounts->find($this->caller->get()->accountId) ?? throw Refusal::notFound());
     }
 
     /** The edit form. A password box that is empty, or not sent, leaves the password as it is. */
     public function edit(Request $request, EditOwnAccount $edit): JsonResponse
     {
-        $holder = $this->session->get();
+        $holder = $this->caller->get();
         $body = Body::of($request);
         [$name, $current, $password] = [$body->text('name'), $body->secret('current'), $body->secret('password')];
         $body->complete();
@@ -49,7 +54,7 @@ final readonly class OwnAccountController
 
     public function changeFields(Request $request, ChangeFields $change): JsonResponse
     {
-        $holder = $this->session->get();
+        $holder = $this->caller->get();
         $body = Body::of($request);
         $fields = $body->object('fields');
         $body->complete();
@@ -59,7 +64,7 @@ final readonly class OwnAccountController
 
     public function acceptTerms(Request $request, AcceptTerms $accept): JsonResponse
     {
-        $holder = $this->session->get();
+        $holder = $this->caller->get();
         $body = Body::of($request);
         $version = $body->text('version') ?? '';
         $body->complete();
@@ -71,7 +76,7 @@ final readonly class OwnAccountController
     /** The file itself is the body, whatever type it claims to be of. */
     public function sendPicture(string $field, Request $request, FieldRules $rules, Pictures $pictures, ChangeFields $change): JsonResponse
     {
-        $holder = $this->session->get();
+        $holder = $this->caller->get();
         $found = $rules->find($field);
         if ($found === null || $found->kind !== FieldKind::Picture || ! $found->isHolders || ! $found->isAskedBy((string) $holder->appKey)) {
             throw Refusal::notFound();

@@ -12,11 +12,11 @@ use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Recovery\AskForRecovery;
 use Kennel\App\Recovery\ResetPassword;
 use Kennel\App\Recovery\SendRecovery;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
@@ -56,8 +56,15 @@ final readonly class RecoveryController
     }
 
     /** An operator sends the link, and is told when that is too soon or pointless. */
-    public function sendByOperator(string $id, ConnectionInterface $database, Accounts $accounts, SendRecovery $send, CurrentSession $session, AuditTrail $audit, OperatorAuthority $authority): JsonResponse
-    {
+    public function sendByOperator(
+        string $id,
+        ConnectionInterface $database,
+        Accounts $accounts,
+        SendRecovery $send,
+        Caller $session,
+        AuditTrail $audit,
+        OperatorAuthority $authority,
+    ): JsonResponse {
         $operator = $session->require('kennel:messages.send');
         $database->transaction(function () use ($id, $accounts, $send, $operator, $audit, $authority): void {
             $account = $accounts->find($id) ?? throw Refusal::notFound();

@@ -6,11 +6,11 @@ namespace Kennel\App\Http\Rules;
 
 use Illuminate\Http\Request;
 use Kennel\App\Http\Protocol\Problem;
-use Kennel\App\KennelProvider;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Rules\Drafts;
 use Kennel\App\Rules\MakeJudge;
 use Kennel\App\Rules\RulesInForce;
+use Kennel\App\RulesProvider;
 use Kennel\App\Sessions\CurrentSession;
 use Symfony\Component\HttpFoundation\Response;
 
@@ -35,7 +35,7 @@ final readonly class UnderDraft
         self::requireOperator($request);
         $draft = app(Drafts::class)->current();
         // What was read of the rules in force for the check above gives way.
-        foreach (KennelProvider::RULES as $rules) {
+        foreach (array_keys(RulesProvider::parts()) as $rules) {
             app()->forgetInstance($rules);
         }
         app(RulesInForce::class)->pretend($draft->document);

@@ -6,21 +6,21 @@ namespace Kennel\App\Http\Sessions;
 
 use Illuminate\Http\JsonResponse;
 use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Words;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Accounts\Duty;
 
 /** The busiest door of all, so it has a controller of its own that asks for nothing it does not need. */
 final readonly class CurrentSessionController
 {
-    public function __construct(private CurrentSession $session)
+    public function __construct(private Caller $caller)
     {
     }
 
     public function show(): JsonResponse
     {
-        $signedIn = $this->session->get();
+        $signedIn = $this->caller->get();
         $standing = $signedIn->standing;
 
         return Json::ok([
@@ -33,7 +33,7 @@ final readonly class CurrentSessionController
                 'reasons' => $standing->reasons === [] ? [] : app(Words::class)->reasons($standing->reasons),
             ],
             // The account pages have no use for them.
-            'permissions' => $signedIn->surface === Surface::Console ? $this->session->permissions()->names : [],
+            'permissions' => $signedIn->surface === Surface::Console ? $this->caller->permissions()->names : [],
         ]);
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Kennel\App\Http\Sessions;
 
 use Illuminate\Http\Request;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\Core\Sessions\SessionRules;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\Response;
@@ -14,14 +14,14 @@ use Symfony\Component\HttpFoundation\Response;
 /** For doors that hand out power: the password was typed not long ago, so that an unlocked screen is not enough. */
 final readonly class RequireFreshProof
 {
-    public function __construct(private CurrentSession $session, private SessionRules $rules, private ClockInterface $clock)
+    public function __construct(private Caller $caller, private SessionRules $rules, private ClockInterface $clock)
     {
     }
 
     /** @param  \Closure(Request): Response  $next */
     public function handle(Request $request, \Closure $next): Response
     {
-        if ($this->rules->proofFor->after($this->session->get()->provenAt) <= $this->clock->now()) {
+        if ($this->rules->proofFor->after($this->caller->get()->provenAt) <= $this->clock->now()) {
             throw Refusal::notAllowed('session.proof_required');
         }
 

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Kennel\App\Http\Sessions;
 
 use Illuminate\Http\Request;
-use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Platform\Identity\Caller;
 use Symfony\Component\HttpFoundation\Response;
 
 /** The check at the door: routes/api.php says beside each door what it needs. */
 final readonly class RequirePermission
 {
-    public function __construct(private CurrentSession $session)
+    public function __construct(private Caller $caller)
     {
     }
 
@@ -24,7 +24,7 @@ final readonly class RequirePermission
     /** @param  \Closure(Request): Response  $next */
     public function handle(Request $request, \Closure $next, string $permission): Response
     {
-        $this->session->require($permission);
+        $this->caller->require($permission);
 
         return $next($request);
     }

@@ -13,22 +13,22 @@ use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\App\Sessions\SessionList;
 
 final readonly class SessionController
 {
-    public function __construct(private CurrentSession $session, private SessionList $list, private EndSessions $end, private AuditTrail $audit)
+    public function __construct(private Caller $caller, private SessionList $list, private EndSessions $end, private AuditTrail $audit)
     {
     }
 
     /** Signing out twice is signing out. */
     public function signOut(Request $request, ConnectionInterface $database): Response
     {
-        $signedIn = $this->session->find();
+        $signedIn = $this->caller->find();
         if ($signedIn !== null) {
             $database->transaction(function () use ($signedIn): void {
                 $this->end->one($signedIn->sessionId, 'holder');
@@ -48,7 +48,7 @@ final readonly class SessionController
 
     public function end(string $id, ConnectionInterface $database, Accounts $accounts, OperatorAuthority $authority): Response
     {
-        $operator = $this->session->require('kennel:sessions.end');
+        $operator = $this->caller->require('kennel:sessions.end');
         $session = $this->list->find($id) ?? throw Refusal::notFound();
         $database->transaction(function () use ($operator, $session, $accounts, $authority): void {
             $authority->require($operator, $accounts->find($session['account_id']) ?? throw Refusal::notFound());

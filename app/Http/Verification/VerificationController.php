@@ -15,8 +15,8 @@ use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\BrowserMark;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Verification\AskForVerification;
 use Kennel\App\Verification\Claims;
 use Kennel\App\Verification\Presser;
@@ -27,8 +27,13 @@ use Kennel\Core\Reasons\Reason;
 
 final readonly class VerificationController
 {
-    public function __construct(private ConnectionInterface $database, private Accounts $accounts, private SendVerification $send, private Claims $claims, private CurrentSession $session)
-    {
+    public function __construct(
+        private ConnectionInterface $database,
+        private Accounts $accounts,
+        private SendVerification $send,
+        private Claims $claims,
+        private Caller $caller,
+    ) {
     }
 
     /** One answer whether the address is known, unknown, proven already or asked too soon. */
@@ -71,7 +76,7 @@ final readonly class VerificationController
     /** An operator sends the link again, and is told when that is too soon or pointless. */
     public function resendByOperator(string $id, AuditTrail $audit, OperatorAuthority $authority): JsonResponse
     {
-        $operator = $this->session->require('kennel:messages.send');
+        $operator = $this->caller->require('kennel:messages.send');
         $this->database->transaction(function () use ($id, $audit, $operator, $authority): void {
             $account = $this->accounts->find($id) ?? throw Refusal::notFound();
             $authority->require($operator, $account);

@@ -49,8 +49,14 @@ final readonly class Words implements FindsParts
      *
      * @param-out list<Part> $parts
      */
-    private function meant(Characters $characters, int $from, int $to, #[\SensitiveParameter] string $text, #[\SensitiveParameter] string $plain, array &$parts): void
-    {
+    private function meant(
+        Characters $characters,
+        int $from,
+        int $to,
+        #[\SensitiveParameter] string $text,
+        #[\SensitiveParameter] string $plain,
+        array &$parts,
+    ): void {
         $disguises = $text === $plain ? [] : ['look_alikes'];
         $found = $this->find($text);
         if ($found !== null) {

@@ -27,8 +27,12 @@ final class Candidate
      * @param  list<string>  $words  of the account and the service, such as their names
      * @param  \Closure(string $password, list<string> $known): Estimate  $guesses
      */
-    public function __construct(public readonly PreparedPassword $password, public readonly ?EmailAddress $address, public readonly array $words, private readonly \Closure $guesses)
-    {
+    public function __construct(
+        public readonly PreparedPassword $password,
+        public readonly ?EmailAddress $address,
+        public readonly array $words,
+        private readonly \Closure $guesses,
+    ) {
     }
 
     public function text(): string

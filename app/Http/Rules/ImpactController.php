@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Rules;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Impact\Findings;
+use Kennel\App\Impact\ImpactRuns;
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Rules\Draft;
+use Kennel\Core\Impact\Finding;
+
+/** What a draft would change. */
+final readonly class ImpactController
+{
+    public function __construct(private Caller $caller)
+    {
+    }
+
+    public function begin(ImpactRuns $runs): JsonResponse
+    {
+        $this->caller->require('kennel:rules.manage');
+        $runs->begin();
+
+        return Json::ok(['run' => $runs->current()], 202);
+    }
+
+    public function show(ImpactRuns $runs): JsonResponse
+    {
+        $this->caller->require('kennel:rules.read');
+
+        return Json::ok(['run' => $runs->current()]);
+    }
+
+    public function cancel(string $id, ImpactRuns $runs): Response
+    {
+        $this->caller->require('kennel:rules.manage');
+        $runs->cancel($id);
+
+        return new Response(status: 204);
+    }
+
+    public function findings(string $id, Request $request, Findings $findings): JsonResponse
+    {
+        $query = new Query($request);
+        $kind = $query->choice('kind', [Finding::GAINS_DUTY, Finding::LOSES_DUTY, Finding::REFUSED, Finding::ADMITTED, Finding::MISFIT, Finding::COLLISION, Finding::PAST_REFUSED, Finding::PAST_ADMITTED]);
+
+        return Json::ok($findings->page($id, $kind, $query->text('code', 60), $query->text('field', 60), $query->text('cursor'), $query->number('limit', 50, 1, 200)));
+    }
+}

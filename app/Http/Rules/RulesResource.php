@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Rules;
+
+use Kennel\App\Platform\Words;
+use Kennel\App\Rules\Blockers;
+use Kennel\App\Rules\Draft;
+use Kennel\App\Rules\Drafts;
+use Kennel\App\Rules\Revision;
+use Kennel\App\Rules\Revisions;
+use Kennel\Core\Apps\Discretion;
+use Kennel\Core\Rules\RuleBook;
+use Kennel\Core\Rules\RuleDiff;
+use Kennel\Core\Signup\ProofOfWork;
+
+/** Drafts and revisions as operators see them. */
+final readonly class RulesResource
+{
+    public function __construct(private Revisions $revisions, private Blockers $blockers, private Words $words)
+    {
+    }
+
+    /**
+     * @param  list<string>  $conflicts
+     * @return array<string, mixed>
+     */
+    public function draft(Draft $draft, array $conflicts): array
+    {
+        $book = RuleBook::fromArray($draft->document);
+        $newest = $this->revisions->newest();
+        $base = $this->revisions->find($draft->baseRevision)->document ?? [];
+        $warnings = [];
+        foreach ($book->apps as $app) {
+            $warnings[] = ['app' => $app->key, 'contrast' => array_map(static fn (float $ratio): float => floor($ratio * 100) / 100, $app->look->contrast()), 'warnings' => $this->words->reasons($app->look->warnings())];
+        }
+
+        return [
+            'version' => $draft->version,
+            'base_revision' => $draft->baseRevision,
+            'document' => $draft->document,
+            'changes' => self::changes($base, $draft->document),
+            'blockers' => $draft->exists() ? $this->words->reasons($this->blockers->against($book)) : [],
+            'saved_by' => $draft->savedBy,
+            'saved_at' => $draft->savedAt,
+            'reviewed_by' => $draft->reviewedBy,
+            'reviewed_at' => $draft->reviewedAt,
+            'looks' => $warnings,
+            'warnings' => $this->words->reasons(Discretion::warnings($book->apps)),
+            'newest_revision' => $newest->number,
+            'published_since' => self::changes($base, $newest->document),
+            'conflicts' => $conflicts,
+            'work_seconds' => round(ProofOfWork::seconds($book->signup->bots->workBits), 2),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public function revision(Revision $revision): array
+    {
+        return ['number' => $revision->number, 'published_by' => $revision->publishedBy, 'published_at' => $revision->publishedAt, 'reason' => $revision->why, 'overruled' => $revision->overruled];
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $before
+     * @param  array<array-key, mixed>  $after
+     * @return list<array{path: string, before: mixed, after: mixed}>
+     */
+    public static function changes(array $before, array $after): array
+    {
+        $changes = [];
+        foreach (RuleDiff::between($before, $after) as $path => $change) {
+            $changes[] = ['path' => $path, ...$change];
+        }
+
+        return $changes;
+    }
+}

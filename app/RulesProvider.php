@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App;
+
+use Illuminate\Contracts\Foundation\Application;
+use Illuminate\Database\Connection;
+use Illuminate\Support\ServiceProvider;
+use Kennel\App\Apps\Apps;
+use Kennel\App\Recovery\SendRecovery;
+use Kennel\App\Rules\RulesInForce;
+use Kennel\Core\Accounts\AddressRules;
+use Kennel\Core\Accounts\DutyRules;
+use Kennel\Core\Apps\AppRules;
+use Kennel\Core\Fields\DecideFields;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Passwords\HashingRules;
+use Kennel\Core\Passwords\PasswordRules;
+use Kennel\Core\Pictures\PictureRules;
+use Kennel\Core\Retention\RetentionRules;
+use Kennel\Core\Rules\ReviewRules;
+use Kennel\Core\Sessions\SessionRules;
+use Kennel\Core\Signup\BotRules;
+use Kennel\Core\Signup\SignupRules;
+use Kennel\Core\Signup\TermsRules;
+use Kennel\Core\Throttling\ThrottleRules;
+use Kennel\Core\Verification\VerificationRules;
+use Psr\Clock\ClockInterface;
+
+/** Hands out the rules, each part of the rule book by itself: most requests need one of them. */
+final class RulesProvider extends ServiceProvider
+{
+    /** Read once a request or job, so that what is published counts from the next on. */
+    public function register(): void
+    {
+        $this->app->scoped(RulesInForce::class, static fn ($app): RulesInForce => new RulesInForce($app->make(Connection::class), storage_path('framework/rules')));
+        foreach (self::parts() as $class => $read) {
+            $this->app->scoped($class, static fn ($app): object => $read($app->make(RulesInForce::class), $app));
+        }
+        $this->app->when(SendRecovery::class)->needs(VerificationRules::class)
+            ->give(static fn ($app): VerificationRules => VerificationRules::read($app->make(RulesInForce::class)->section('recovery')));
+    }
+
+    /** @return array<class-string, \Closure(RulesInForce, Application): object> how each part is read */
+    public static function parts(): array
+    {
+        return [
+            Apps::class => static fn (RulesInForce $rules): Apps => new Apps(AppRules::readAll($rules->only('apps'))),
+            SignupRules::class => static fn (RulesInForce $rules): SignupRules => SignupRules::read($rules->section('signup')),
+            TermsRules::class => static fn (RulesInForce $rules): TermsRules => TermsRules::read($rules->section('signup', 'terms')),
+            BotRules::class => static fn (RulesInForce $rules): BotRules => BotRules::read($rules->section('signup', 'bots')),
+            AddressRules::class => static fn (RulesInForce $rules): AddressRules => AddressRules::read($rules->section('addresses')),
+            FieldRules::class => static fn (RulesInForce $rules): FieldRules => FieldRules::read($rules->only('fields')),
+            DutyRules::class => static fn (RulesInForce $rules, Application $app): DutyRules => new DutyRules(
+                $app->make(FieldRules::class),
+                $app->make(TermsRules::class)->version,
+                $app->make(DecideFields::class),
+                $app->make(ClockInterface::class)->now(),
+            ),
+            PictureRules::class => static fn (RulesInForce $rules): PictureRules => PictureRules::read($rules->section('pictures')),
+            PasswordRules::class => static fn (RulesInForce $rules): PasswordRules => PasswordRules::read($rules->section('password')),
+            HashingRules::class => static fn (RulesInForce $rules): HashingRules => HashingRules::read($rules->section('hashing')),
+            VerificationRules::class => static fn (RulesInForce $rules): VerificationRules => VerificationRules::read($rules->section('verification')),
+            SessionRules::class => static fn (RulesInForce $rules): SessionRules => SessionRules::read($rules->section('sessions')),
+            ReviewRules::class => static fn (RulesInForce $rules): ReviewRules => ReviewRules::read($rules->section('review')),
+            ThrottleRules::class => static fn (RulesInForce $rules): ThrottleRules => ThrottleRules::read($rules->section('throttles')),
+            RetentionRules::class => static fn (RulesInForce $rules): RetentionRules => RetentionRules::read($rules->section('retention')),
+        ];
+    }
+}

@@ -74,11 +74,21 @@ final class KennelProvider extends ServiceProvider
     ];
 
     /** And who deletes what takes more than that. */
-    public const FORGETS = [ForgetUnproven::class, ForgetClosedAccounts::class, ForgetImports::class, ForgetLogos::class, ForgetFailedJobs::class, ForgetThrottles::class];
+    public const FORGETS = [
+        ForgetUnproven::class,
+        ForgetClosedAccounts::class,
+        ForgetImports::class,
+        ForgetLogos::class,
+        ForgetFailedJobs::class,
+        ForgetThrottles::class,
+    ];
 
     public function register(): void
     {
-        Connection::resolverFor('sqlite', static fn ($pdo, $database, $prefix, $config): ImmediateSqliteConnection => new ImmediateSqliteConnection($pdo, $database, $prefix, $config));
+        Connection::resolverFor(
+            'sqlite',
+            static fn ($pdo, $database, $prefix, $config): ImmediateSqliteConnection => new ImmediateSqliteConnection($pdo, $database, $prefix, $config),
+        );
         $this->app->singleton(ClockInterface::class, Clock::class);
         $this->app->singleton(Entropy::class, SystemEntropy::class);
         $this->app->singleton(Pause::class, SystemPause::class);
@@ -95,9 +105,21 @@ final class KennelProvider extends ServiceProvider
         $this->app->bind(Connection::class, static fn ($app): Connection => $app['db']->connection());
         $this->app->singleton(Blocklist::class, static fn (): CommonPasswords => new CommonPasswords(resource_path('passwords/common.txt')));
         $this->app->singleton(WordRanks::class, static fn (): RankedWords => new RankedWords(resource_path('passwords/words.bin')));
-        $this->app->scoped(EstimateGuesses::class, fn (): EstimateGuesses => new EstimateGuesses($this->app->make(WordRanks::class), (int) $this->app->make(ClockInterface::class)->now()->format('Y')));
-        $this->app->scoped(Peppers::class, static fn (): Peppers => PepperKeys::read((string) config('kennel.peppers.file'), (string) config('kennel.peppers.keys')));
-        $this->app->singleton(ThrowawayDomains::class, static fn (): ListedThrowawayDomains => new ListedThrowawayDomains(resource_path('domains/throwaway.txt')));
+        $this->app->scoped(
+            EstimateGuesses::class,
+            fn (): EstimateGuesses => new EstimateGuesses(
+                $this->app->make(WordRanks::class),
+                (int) $this->app->make(ClockInterface::class)->now()->format('Y'),
+            ),
+        );
+        $this->app->scoped(
+            Peppers::class,
+            static fn (): Peppers => PepperKeys::read((string) config('kennel.peppers.file'), (string) config('kennel.peppers.keys')),
+        );
+        $this->app->singleton(
+            ThrowawayDomains::class,
+            static fn (): ListedThrowawayDomains => new ListedThrowawayDomains(resource_path('domains/throwaway.txt')),
+        );
         $this->app->singleton(PhoneNumbers::class, DialledNumbers::class);
         $this->app->when(Brakes::class)->needs(Repository::class)->give(static fn ($app): Repository => $app['cache']->store('throttles'));
         // Asked for by a command alone.

@@ -34,7 +34,10 @@ final class RulesProvider extends ServiceProvider
     /** Read once a request or job, so that what is published counts from the next on. */
     public function register(): void
     {
-        $this->app->scoped(RulesInForce::class, static fn ($app): RulesInForce => new RulesInForce($app->make(Connection::class), storage_path('framework/rules')));
+        $this->app->scoped(
+            RulesInForce::class,
+            static fn ($app): RulesInForce => new RulesInForce($app->make(Connection::class), storage_path('framework/rules')),
+        );
         foreach (self::parts() as $class => $read) {
             $this->app->scoped($class, static fn ($app): object => $read($app->make(RulesInForce::class), $app));
         }

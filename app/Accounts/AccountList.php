@@ -133,7 +133,10 @@ final readonly class AccountList
 
             return [$rows->clone()->count(), true];
         }
-        $rows->whereRaw('EXISTS (SELECT 1 FROM field_values v WHERE v.account_seq = accounts.seq AND v.field_key = ?'.($exactly === null ? ')' : ' AND v.sort_key = ? AND v.value = ?)'), [$field, ...$exactly ?? []]);
+        $rows->whereRaw(
+            'EXISTS (SELECT 1 FROM field_values v WHERE v.account_seq = accounts.seq AND v.field_key = ?'.($exactly === null ? ')' : ' AND v.sort_key = ? AND v.value = ?)'),
+            [$field, ...$exactly ?? []],
+        );
 
         return [self::MANY, false];
     }

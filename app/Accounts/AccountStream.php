@@ -23,7 +23,10 @@ final readonly class AccountStream
     public function chunks(int $last = 0): \Generator
     {
         do {
-            $accounts = $this->database->select('SELECT seq, id, status, email_proven_at, email, app_key, terms_version, password_owed, hash_kind FROM accounts WHERE seq > ? ORDER BY seq LIMIT '.self::CHUNK, [$last]);
+            $accounts = $this->database->select(
+                'SELECT seq, id, status, email_proven_at, email, app_key, terms_version, password_owed, hash_kind FROM accounts WHERE seq > ? ORDER BY seq LIMIT '.self::CHUNK,
+                [$last],
+            );
             if ($accounts === []) {
                 return;
             }
@@ -39,7 +42,17 @@ final readonly class AccountStream
             }
             $facts = [];
             foreach ($accounts as $row) {
-                $facts[$row->id] = new AccountFacts(Status::from($row->status), $row->email_proven_at !== null, $row->email, $row->app_key, $row->terms_version, FieldValues::assemble($parts[$row->seq] ?? []), $waived[$row->id] ?? [], PasswordOwed::from($row->password_owed), $row->hash_kind);
+                $facts[$row->id] = new AccountFacts(
+                    Status::from($row->status),
+                    $row->email_proven_at !== null,
+                    $row->email,
+                    $row->app_key,
+                    $row->terms_version,
+                    FieldValues::assemble($parts[$row->seq] ?? []),
+                    $waived[$row->id] ?? [],
+                    PasswordOwed::from($row->password_owed),
+                    $row->hash_kind,
+                );
             }
             yield $last => $facts;
         } while (count($accounts) === self::CHUNK);

@@ -44,7 +44,10 @@ final readonly class Accounts
     public function unprovenBefore(\DateTimeImmutable $moment, int $after, int $limit): array
     {
         return array_values(Account::query()->where('seq', '>', $after)->where('status', Status::Pending)->whereNull('email_proven_at')->where('came_by', 'signup')
-            ->where('created_at', '<', Moment::write($moment))->whereDoesntHave('waivers', static fn ($waivers) => $waivers->where('subject', 'like', 'verify_email:%'))
+            ->where('created_at', '<', Moment::write($moment))->whereDoesntHave(
+                'waivers',
+                static fn ($waivers) => $waivers->where('subject', 'like', 'verify_email:%'),
+            )
             ->orderBy('seq')->limit($limit)->get()->all());
     }
 
@@ -117,7 +120,11 @@ final readonly class Accounts
     /** @return array{name: string, name_key: string, search: string} what is stored of a name: itself, what it is sorted by, what is searched */
     public static function nameColumns(PersonName $name, EmailAddress $email): array
     {
-        return ['name' => $name->value, 'name_key' => implode(' ', SearchText::words($name->value)), 'search' => SearchText::column($name->value, $email->display())];
+        return [
+            'name' => $name->value,
+            'name_key' => implode(' ', SearchText::words($name->value)),
+            'search' => SearchText::column($name->value, $email->display()),
+        ];
     }
 
     public function rename(Account $account, PersonName $name): void
@@ -157,10 +164,17 @@ final readonly class Accounts
     public function byDay(\DateTimeImmutable $since, ?string $appKey): array
     {
         $days = [];
-        $rows = Account::query()->where('created_at', '>=', Moment::write($since))->when($appKey !== null, static fn ($accounts) => $accounts->where('app_key', $appKey))
+        $rows = Account::query()->where('created_at', '>=', Moment::write($since))->when(
+            $appKey !== null,
+            static fn ($accounts) => $accounts->where('app_key', $appKey),
+        )
             ->selectRaw('substr(created_at, 1, 10) AS day, count(*) AS submitted, count(email_proven_at) AS proven, count(completed_at) AS complete')->groupBy('day')->get();
         foreach ($rows as $row) {
-            $days[(string) $row->getAttribute('day')] = ['submitted' => (int) $row->getAttribute('submitted'), 'proven' => (int) $row->getAttribute('proven'), 'complete' => (int) $row->getAttribute('complete')];
+            $days[(string) $row->getAttribute('day')] = [
+                'submitted' => (int) $row->getAttribute('submitted'),
+                'proven' => (int) $row->getAttribute('proven'),
+                'complete' => (int) $row->getAttribute('complete'),
+            ];
         }
 
         return $days;

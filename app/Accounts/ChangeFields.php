@@ -58,7 +58,14 @@ final readonly class ChangeFields
             $this->removeReplacedPictures($before, $kept);
             if ($kept !== []) {
                 $this->accounts->touch($account);
-                $this->audit->record('account.fields_changed', $asHolder ? $by->asHolder() : $by->asOperator(), $account->reference(), $this->trail($before + array_fill_keys(array_keys($kept), null)), $this->trail($kept), $why);
+                $this->audit->record(
+                    'account.fields_changed',
+                    $asHolder ? $by->asHolder() : $by->asOperator(),
+                    $account->reference(),
+                    $this->trail($before + array_fill_keys(array_keys($kept), null)),
+                    $this->trail($kept),
+                    $why,
+                );
             }
             ($this->markComplete)($account);
 
@@ -109,7 +116,10 @@ final readonly class ChangeFields
      */
     private function foreignPictures(Account $account, array $asked, array $values): array
     {
-        $foreign = array_filter($asked, fn (Field $field): bool => $field->kind === FieldKind::Picture && is_string($values[$field->key] ?? null) && ! $this->pictures->belongsTo($values[$field->key], $account->id));
+        $foreign = array_filter(
+            $asked,
+            fn (Field $field): bool => $field->kind === FieldKind::Picture && is_string($values[$field->key] ?? null) && ! $this->pictures->belongsTo($values[$field->key], $account->id),
+        );
 
         return array_values(array_map(static fn (Field $field): Reason => FieldReason::of($field, 'picture'), $foreign));
     }

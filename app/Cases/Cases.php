@@ -72,7 +72,13 @@ final readonly class Cases
         return [
             'name' => $case->name,
             'app_key' => $case->app,
-            'sealed' => $this->encrypter->encrypt(['name' => $input->name, 'email' => $input->email, 'password' => $input->password?->reveal(), 'fields' => $input->fields, 'terms' => $input->terms]),
+            'sealed' => $this->encrypter->encrypt([
+                'name' => $input->name,
+                'email' => $input->email,
+                'password' => $input->password?->reveal(),
+                'fields' => $input->fields,
+                'terms' => $input->terms,
+            ]),
             'expected' => $case->expected,
         ];
     }

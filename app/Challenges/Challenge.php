@@ -60,7 +60,12 @@ final class Challenge extends Record
 
     public function facts(): ChallengeFacts
     {
-        return new ChallengeFacts($this->purpose, Moment::read($this->expires_at), Moment::readOrNull($this->used_at), Moment::readOrNull($this->superseded_at));
+        return new ChallengeFacts(
+            $this->purpose,
+            Moment::read($this->expires_at),
+            Moment::readOrNull($this->used_at),
+            Moment::readOrNull($this->superseded_at),
+        );
     }
 
     /** @return Builder<self> */

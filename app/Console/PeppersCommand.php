@@ -48,7 +48,13 @@ final class PeppersCommand extends Command
     {
         $stranded = 0;
         foreach ($use->keys() as $key) {
-            $this->line(sprintf('%-34s %s, %s%d accounts', $key['id'], $key['is_here'] ? 'here' : 'NOT HERE', $key['is_rule'] ? 'in force, ' : '', $key['accounts']));
+            $this->line(sprintf(
+                '%-34s %s, %s%d accounts',
+                $key['id'],
+                $key['is_here'] ? 'here' : 'NOT HERE',
+                $key['is_rule'] ? 'in force, ' : '',
+                $key['accounts'],
+            ));
             $stranded += $key['is_here'] ? 0 : $key['accounts'];
         }
         if ($stranded > 0) {

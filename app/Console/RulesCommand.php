@@ -117,7 +117,13 @@ final class RulesCommand extends Command
             return $this->refuse('--overrule: say why these cases may fail; nothing was changed.');
         }
         $hashing = app(TryHashing::class)->reasonsAgainst($book->hashing);
-        $outcome = $hashing !== [] ? ['changes' => [], 'blockers' => $hashing] : $revisions->publish($document, (int) $base, $reason, Actor::kennel(), $failing === [] ? null : $overrule);
+        $outcome = $hashing !== [] ? ['changes' => [], 'blockers' => $hashing] : $revisions->publish(
+            $document,
+            (int) $base,
+            $reason,
+            Actor::kennel(),
+            $failing === [] ? null : $overrule,
+        );
         foreach ($outcome['blockers'] as $blocker) {
             $this->error(($blocker->field === null ? '' : "{$blocker->field}: ").app(Words::class)->say($blocker));
         }

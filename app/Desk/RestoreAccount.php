@@ -44,7 +44,14 @@ final readonly class RestoreAccount
             $before = ['status' => $account->status->value, 'status_reason' => $account->status_reason];
             $after = $this->rule->restored($account->email_proven_at !== null);
             $this->accounts->change($account, ['status' => $after, 'status_reason' => null]);
-            $this->audit->record('account.restored', $operator->asOperator(), $account->reference(), $before, ['status' => $after->value, 'status_reason' => null], trim($why));
+            $this->audit->record(
+                'account.restored',
+                $operator->asOperator(),
+                $account->reference(),
+                $before,
+                ['status' => $after->value, 'status_reason' => null],
+                trim($why),
+            );
 
             return $account;
         });

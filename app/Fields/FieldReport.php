@@ -53,7 +53,12 @@ final readonly class FieldReport
             $reason = $this->decide->misfit($field, $judged, $this->clock->now());
             if ($reason !== null) {
                 $likely = $reason->parameters['likely'] ?? null;
-                $misfits[] = ['value' => is_scalar($value) ? (string) json_encode($value, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES) : '', 'accounts' => (int) $row->getAttribute('accounts'), 'message' => $this->words->say($reason), 'likely' => is_string($likely) ? $likely : null];
+                $misfits[] = [
+                    'value' => is_scalar($value) ? (string) json_encode($value, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES) : '',
+                    'accounts' => (int) $row->getAttribute('accounts'),
+                    'message' => $this->words->say($reason),
+                    'likely' => is_string($likely) ? $likely : null,
+                ];
             }
             if (count($misfits) === self::LISTED) {
                 break;

@@ -34,8 +34,16 @@ final readonly class Findings
                 'kind' => $row->kind,
                 'code' => $row->code,
                 'field' => $row->field,
-                'message' => $this->words->say(new Reason($row->code === 'email.domain_not_listed' ? 'short.email.domain_not_listed' : $row->code, $row->field, $parameters)),
-                'account' => $row->account_id === null ? null : ['id' => $row->account_id, 'name' => (string) $row->account?->name, 'email' => (string) $row->account?->email],
+                'message' => $this->words->say(new Reason(
+                    $row->code === 'email.domain_not_listed' ? 'short.email.domain_not_listed' : $row->code,
+                    $row->field,
+                    $parameters,
+                )),
+                'account' => $row->account_id === null ? null : [
+                    'id' => $row->account_id,
+                    'name' => (string) $row->account?->name,
+                    'email' => (string) $row->account?->email,
+                ],
                 'sign_up' => isset($parameters['day']) ? ['day' => $parameters['day'], 'app' => $parameters['app'] ?? '', 'domain' => $parameters['domain'] ?? null] : null,
             ];
         });

@@ -45,7 +45,14 @@ final readonly class Impact
         [$judgeBefore, $judgeAfter] = [$this->judges->of($before), $this->judges->of($after)];
         $compare = new Compare($judgeBefore, $judgeAfter);
         if ($from < 0) {
-            yield 0 => ['accounts' => 0, 'findings' => [...$this->collisions($after), ...$this->pastSignups($compare), ...$this->pastPasswords($judgeBefore->passwordRules()->minimum, $judgeAfter->passwordRules()->minimum)]];
+            yield 0 => [
+                'accounts' => 0,
+                'findings' => [
+                    ...$this->collisions($after),
+                    ...$this->pastSignups($compare),
+                    ...$this->pastPasswords($judgeBefore->passwordRules()->minimum, $judgeAfter->passwordRules()->minimum),
+                ],
+            ];
         }
         foreach ($this->accounts->chunks(max(0, $from)) as $last => $chunk) {
             $findings = [];
@@ -76,7 +83,13 @@ final readonly class Impact
         $findings = [];
         foreach ($this->figures->verdictsSince($this->since()) as $row) {
             foreach ($compare->onPastSignup($row->app_key, $row->domain, $row->reasons) as $finding) {
-                $findings[] = ['account' => null, 'finding' => new Finding($finding->kind, new Reason($finding->reason->code, $finding->reason->field, ['app' => $row->app_key, 'domain' => $row->domain, 'day' => $row->day]))];
+                $findings[] = [
+                    'account' => null,
+                    'finding' => new Finding(
+                        $finding->kind,
+                        new Reason($finding->reason->code, $finding->reason->field, ['app' => $row->app_key, 'domain' => $row->domain, 'day' => $row->day]),
+                    ),
+                ];
             }
         }
 
@@ -88,7 +101,10 @@ final readonly class Impact
     {
         $findings = [];
         foreach ($after <= $before ? [] : $this->figures->shorterThan($after, $this->since()) as $row) {
-            $finding = new Finding(Finding::PAST_REFUSED, new Reason('password.too_short', 'password', ['app' => $row->app_key, 'day' => $row->day, 'minimum' => $after, 'length' => (int) $row->detail]));
+            $finding = new Finding(
+                Finding::PAST_REFUSED,
+                new Reason('password.too_short', 'password', ['app' => $row->app_key, 'day' => $row->day, 'minimum' => $after, 'length' => (int) $row->detail]),
+            );
             for ($count = 0; $count < $row->tally; $count++) {
                 $findings[] = ['account' => null, 'finding' => $finding];
             }

@@ -59,7 +59,16 @@ final readonly class ImpactRuns
             'state' => $row->state,
             'done' => $row->done,
             'total' => $row->total,
-            'counts' => array_map(fn (array $count): array => [...$count, 'message' => $this->words->say(new Reason("impact.{$count['kind']}", parameters: ['count' => $count['count'], 'what' => $this->inShort($count['code'], $count['field'])]))], $row->counts),
+            'counts' => array_map(
+                fn (array $count): array => [
+                    ...$count,
+                    'message' => $this->words->say(new Reason(
+                        "impact.{$count['kind']}",
+                        parameters: ['count' => $count['count'], 'what' => $this->inShort($count['code'], $count['field'])],
+                    )),
+                ],
+                $row->counts,
+            ),
             'started_at' => $row->started_at,
             'finished_at' => $row->finished_at,
         ];

@@ -70,9 +70,15 @@ final readonly class CheckImport
     private function keep(Import $import, #[\SensitiveParameter] array $rows, RowCounts $tally, array $more): bool
     {
         $rules = $import->rules();
-        $decided = array_map(fn (array|Reason $row): ImportedAccount|array => $row instanceof Reason ? [$row] : $this->bounds->judge(($this->decide)($row, $rules)), $rows);
+        $decided = array_map(
+            fn (array|Reason $row): ImportedAccount|array => $row instanceof Reason ? [$row] : $this->bounds->judge(($this->decide)($row, $rules)),
+            $rows,
+        );
 
-        $keys = array_map(fn (ImportedAccount|array $one): ?string => $one instanceof ImportedAccount ? $this->addresses->lookupKey($one->email) : null, $decided);
+        $keys = array_map(
+            fn (ImportedAccount|array $one): ?string => $one instanceof ImportedAccount ? $this->addresses->lookupKey($one->email) : null,
+            $decided,
+        );
 
         return $this->database->transaction(function () use ($import, $rows, $decided, $keys, $tally, $more): bool {
             $asked = array_values(array_unique(array_filter($keys, is_string(...))));

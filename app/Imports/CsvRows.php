@@ -61,7 +61,11 @@ final class CsvRows implements Rows
             $line = preg_replace('/^\xEF\xBB\xBF/', '', $line) ?? $line;
             $separator = ! str_contains($line, ',') && str_contains($line, ';') ? ';' : ',';
             $columns = array_map(static fn (?string $name): string => strtolower(trim((string) $name)), str_getcsv($line, $separator, '"', ''));
-            $this->header = ['columns' => mb_check_encoding($columns, 'UTF-8') ? $columns : [], 'separator' => $separator, 'begins' => (int) ftell($this->file)];
+            $this->header = [
+                'columns' => mb_check_encoding($columns, 'UTF-8') ? $columns : [],
+                'separator' => $separator,
+                'begins' => (int) ftell($this->file),
+            ];
         }
 
         return $this->header;

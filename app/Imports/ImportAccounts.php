@@ -83,7 +83,10 @@ final class ImportAccounts
     {
         $rules = $import->rules();
         // Decided before the transaction: parsing is most of the work, and nobody should wait for it.
-        $decided = array_map(fn (array|Reason $row): ImportedAccount|array => $row instanceof Reason ? [$row] : $this->bounds->judge(($this->decide)($row, $rules)), $rows);
+        $decided = array_map(
+            fn (array|Reason $row): ImportedAccount|array => $row instanceof Reason ? [$row] : $this->bounds->judge(($this->decide)($row, $rules)),
+            $rows,
+        );
 
         return $this->database->transaction(function () use ($import, $rows, $decided, $tally, $offset): bool {
             if (Import::query()->whereKey($import->id)->where('state', 'importing')->update(['offset' => $offset]) === 0) {
@@ -91,7 +94,10 @@ final class ImportAccounts
             }
             // Decided by rules that may have been published over since: then the chunk is decided again.
             $this->rules->requireUnchanged();
-            $keys = array_map(fn (ImportedAccount|array $one): ?string => $one instanceof ImportedAccount ? $this->addresses->lookupKey($one->email) : null, $decided);
+            $keys = array_map(
+                fn (ImportedAccount|array $one): ?string => $one instanceof ImportedAccount ? $this->addresses->lookupKey($one->email) : null,
+                $decided,
+            );
             $taken = $this->accounts->taken(array_values(array_filter($keys, is_string(...))));
             $now = Moment::write($this->clock->now());
             $new = [];
@@ -117,10 +123,22 @@ final class ImportAccounts
     private function write(array $new, Import $import): void
     {
         $this->accounts->addAll(array_column($new, 1));
-        $this->roles->assignAll(array_column(array_column($new, 1), 'id'), $this->roles->harmless($this->signup->roles), $import->begun_by, 'default role, by import');
+        $this->roles->assignAll(
+            array_column(array_column($new, 1), 'id'),
+            $this->roles->harmless($this->signup->roles),
+            $import->begun_by,
+            'default role, by import',
+        );
         $this->audit->recordAll('account.imported', $import->begunBy(), array_map(static fn (array $one): array => [
             'account' => ['id' => $one[1]['id'], 'name' => $one[1]['name']],
-            'added' => ['name' => $one[1]['name'], 'email' => $one[1]['email'], 'status' => $one[1]['status'], 'app' => $one[1]['app_key'], 'password' => 'set', 'stored_as' => $one[0]->kind],
+            'added' => [
+                'name' => $one[1]['name'],
+                'email' => $one[1]['email'],
+                'status' => $one[1]['status'],
+                'app' => $one[1]['app_key'],
+                'password' => 'set',
+                'stored_as' => $one[0]->kind,
+            ],
         ], $new));
     }
 
@@ -147,7 +165,15 @@ final class ImportAccounts
     {
         $this->database->transaction(function () use ($import, $tally): void {
             Import::query()->whereKey($import->id)->update(['state' => 'done', 'finished_at' => Moment::write($this->clock->now())]);
-            $this->audit->record('accounts.import_finished', $import->begunBy(), null, [], ['file' => $import->name, 'imported' => $tally->accepted(), 'refused' => $tally->refused()], null, 'import');
+            $this->audit->record(
+                'accounts.import_finished',
+                $import->begunBy(),
+                null,
+                [],
+                ['file' => $import->name, 'imported' => $tally->accepted(), 'refused' => $tally->refused()],
+                null,
+                'import',
+            );
         });
         $this->files->remove($import->id);
     }

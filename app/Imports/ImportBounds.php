@@ -35,6 +35,10 @@ final class ImportBounds
         }
         $seconds = $this->seconds[$row->kind] ??= $this->times->known($row->kind) ?? $this->times->measureOnce($row->hash);
 
-        return $seconds <= self::LONGEST ? $row : [new Reason('import.too_slow', 'hash', ['seconds' => number_format($seconds, 1), 'most' => number_format(self::LONGEST, 0)])];
+        return $seconds <= self::LONGEST ? $row : [new Reason(
+            'import.too_slow',
+            'hash',
+            ['seconds' => number_format($seconds, 1), 'most' => number_format(self::LONGEST, 0)],
+        )];
     }
 }

@@ -95,12 +95,31 @@ final readonly class Imports
             throw Refusal::invalid($reasons);
         }
         $this->database->transaction(function () use ($import, $why, $by, $inBackground): void {
-            $anew = ['state' => 'importing', 'total' => $import->done, 'done' => 0, 'offset' => 0, 'accepted' => 0, 'refused' => 0, 'kinds' => '{}', 'codes' => '{}', 'finished_at' => null, ...self::begunBy($by)];
+            $anew = [
+                'state' => 'importing',
+                'total' => $import->done,
+                'done' => 0,
+                'offset' => 0,
+                'accepted' => 0,
+                'refused' => 0,
+                'kinds' => '{}',
+                'codes' => '{}',
+                'finished_at' => null,
+                ...self::begunBy($by),
+            ];
             if (Import::query()->whereKey($import->id)->where('state', 'checked')->update($anew) === 0) {
                 throw Refusal::invalid([new Reason('import.not_checked')]);
             }
             ImportRow::query()->where('import_id', $import->id)->delete();
-            $this->audit->record('accounts.import_begun', $by, null, [], ['file' => $import->name, 'app' => $import->app_key, 'rows' => $import->done, 'addresses' => $import->proven ? 'proven' : 'to be proven'], trim($why), 'import');
+            $this->audit->record(
+                'accounts.import_begun',
+                $by,
+                null,
+                [],
+                ['file' => $import->name, 'app' => $import->app_key, 'rows' => $import->done, 'addresses' => $import->proven ? 'proven' : 'to be proven'],
+                trim($why),
+                'import',
+            );
             if ($inBackground) {
                 RunImport::dispatch($import->id);
             }
@@ -110,7 +129,10 @@ final readonly class Imports
     /** Stops what runs; what was imported stays. The file is deleted, so it can not be gone on with. */
     public function discard(string $id): void
     {
-        $changed = Import::query()->whereKey($id)->whereIn('state', ['checking', 'checked', 'importing', 'failed'])->update(['state' => 'discarded', 'finished_at' => Moment::write($this->clock->now())]);
+        $changed = Import::query()->whereKey($id)->whereIn('state', ['checking', 'checked', 'importing', 'failed'])->update([
+            'state' => 'discarded',
+            'finished_at' => Moment::write($this->clock->now()),
+        ]);
         $this->forgetAddresses($id);
         if ($changed === 1) {
             $this->files->remove($id);
@@ -120,7 +142,10 @@ final readonly class Imports
     /** What was imported stays; it can be gone on with by the command. */
     public function fail(string $id): void
     {
-        Import::query()->whereKey($id)->whereIn('state', ['checking', 'importing'])->update(['state' => 'failed', 'finished_at' => Moment::write($this->clock->now())]);
+        Import::query()->whereKey($id)->whereIn('state', ['checking', 'importing'])->update([
+            'state' => 'failed',
+            'finished_at' => Moment::write($this->clock->now()),
+        ]);
     }
 
     /** Goes on with one that was broken off or failed. @return bool false when there is none, or nothing to go on with */
@@ -131,7 +156,10 @@ final readonly class Imports
             return false;
         }
         // One that failed while it was checked has no total yet.
-        Import::query()->whereKey($id)->where('state', 'failed')->update(['state' => $import->total === null ? 'checking' : 'importing', 'finished_at' => null]);
+        Import::query()->whereKey($id)->where('state', 'failed')->update([
+            'state' => $import->total === null ? 'checking' : 'importing',
+            'finished_at' => null,
+        ]);
 
         return in_array($this->find($id)?->state, ['checking', 'importing'], true);
     }

@@ -56,7 +56,14 @@ final class RowCounts
         foreach ($reasons as $reason) {
             $this->codes[$reason->code] = ($this->codes[$reason->code] ?? 0) + 1;
             if ($this->codes[$reason->code] <= self::LISTED) {
-                $this->rows[] = ['import_id' => $this->importId, 'row' => $this->done, 'address' => mb_substr($address, 0, 254), 'code' => $reason->code, 'field' => $reason->field, 'parameters' => AsJson::encode((object) $reason->parameters)];
+                $this->rows[] = [
+                    'import_id' => $this->importId,
+                    'row' => $this->done,
+                    'address' => mb_substr($address, 0, 254),
+                    'code' => $reason->code,
+                    'field' => $reason->field,
+                    'parameters' => AsJson::encode((object) $reason->parameters),
+                ];
             }
         }
     }
@@ -73,7 +80,13 @@ final class RowCounts
     /** @return array<string, mixed> columns of the import */
     public function columns(): array
     {
-        return ['done' => $this->done, 'accepted' => $this->accepted, 'refused' => $this->refused, 'kinds' => AsJson::encode((object) $this->kinds), 'codes' => AsJson::encode((object) $this->codes)];
+        return [
+            'done' => $this->done,
+            'accepted' => $this->accepted,
+            'refused' => $this->refused,
+            'kinds' => AsJson::encode((object) $this->kinds),
+            'codes' => AsJson::encode((object) $this->codes),
+        ];
     }
 
     public function accepted(): int

@@ -39,7 +39,11 @@ final readonly class Deliveries
                 $open->whereIn('state', [MessageState::Queued->value, MessageState::Retrying->value])
                     ->orWhere(static fn ($abandoned) => $abandoned->where('state', MessageState::Sending->value)->where(
                         // A claim of the future is from before the clock was set back.
-                        static fn ($lapsed) => $lapsed->where('claimed_at', '<=', Moment::write($now->modify("-{$lease} seconds")))->orWhere('claimed_at', '>', Moment::write($now->modify("+{$lease} seconds"))),
+                        static fn ($lapsed) => $lapsed->where('claimed_at', '<=', Moment::write($now->modify("-{$lease} seconds")))->orWhere(
+                            'claimed_at',
+                            '>',
+                            Moment::write($now->modify("+{$lease} seconds")),
+                        ),
                     ));
             })->increment('attempts', 1, ['state' => MessageState::Sending->value, 'claimed_at' => Moment::write($now)]);
 
@@ -75,7 +79,13 @@ final readonly class Deliveries
             ) === 1;
             if ($isStillOurs) {
                 $claimed->fill($columns);
-                $this->evidence->append('message', "{$words}: {$claimed->subject}", $this->messages->evidenceOf($claimed), $claimed->account_id, $claimed->act_id);
+                $this->evidence->append(
+                    'message',
+                    "{$words}: {$claimed->subject}",
+                    $this->messages->evidenceOf($claimed),
+                    $claimed->account_id,
+                    $claimed->act_id,
+                );
             }
         });
     }

@@ -77,7 +77,13 @@ final readonly class Messages
         $key = $appKey ?? $account->app_key;
         $app = $key === null ? null : $this->apps->find($key);
 
-        return $this->queue($kind, $account->id, $name ?? $account->name, $account->email, [...$variables, 'app' => $app?->name() ?? 'Kennel', 'url' => $this->apps->pageOf($app, $page).$fragment]);
+        return $this->queue(
+            $kind,
+            $account->id,
+            $name ?? $account->name,
+            $account->email,
+            [...$variables, 'app' => $app?->name() ?? 'Kennel', 'url' => $this->apps->pageOf($app, $page).$fragment],
+        );
     }
 
     public function lastSent(string $accountId, string $kind): ?\DateTimeImmutable
@@ -88,7 +94,14 @@ final readonly class Messages
     /** @return array<string, mixed> what the dock shows of a message; its content stays in the outbox */
     public function evidenceOf(Message $message): array
     {
-        return ['id' => $message->id, 'to' => $message->recipient, 'subject' => $message->subject, 'state' => $message->state->value, 'attempts' => $message->attempts, 'error' => $message->last_error];
+        return [
+            'id' => $message->id,
+            'to' => $message->recipient,
+            'subject' => $message->subject,
+            'state' => $message->state->value,
+            'attempts' => $message->attempts,
+            'error' => $message->last_error,
+        ];
     }
 
     /** Why the last message that failed did, in the relay's own words. */

@@ -38,6 +38,9 @@ final readonly class RelayFacts
 
     public function note(bool $takesUtf8): void
     {
-        RelayFact::query()->upsert([['relay_digest' => $this->relay->digest(), 'takes_utf8' => $takesUtf8, 'asked_at' => Moment::write($this->clock->now())]], ['relay_digest']);
+        RelayFact::query()->upsert(
+            [['relay_digest' => $this->relay->digest(), 'takes_utf8' => $takesUtf8, 'asked_at' => Moment::write($this->clock->now())]],
+            ['relay_digest'],
+        );
     }
 }

@@ -93,9 +93,18 @@ final readonly class Calibrations
         $isOurs = $row->state === 'running' && $row->machine === $machine->id;
         $points = $isOurs ? $row->points : [];
         $bcrypt = $isOurs ? $row->bcrypt : [];
-        CalibrationRun::query()->live()->whereKey($id)->update(['state' => 'running', 'machine' => $machine->id, 'cores' => $machine->cores, 'memory' => $machine->memory]);
+        CalibrationRun::query()->live()->whereKey($id)->update([
+            'state' => 'running',
+            'machine' => $machine->id,
+            'cores' => $machine->cores,
+            'memory' => $machine->memory,
+        ]);
         foreach (array_slice(Grid::points(), count($points)) as $parameters) {
-            $points[] = ['memory' => $parameters->memory, 'passes' => $parameters->passes, 'seconds' => $this->quickest(static fn (): string => self::argon2id($parameters))];
+            $points[] = [
+                'memory' => $parameters->memory,
+                'passes' => $parameters->passes,
+                'seconds' => $this->quickest(static fn (): string => self::argon2id($parameters)),
+            ];
             if (! $this->keep($id, ['done' => count($points), 'points' => AsJson::encode($points)])) {
                 return true;
             }
@@ -104,7 +113,10 @@ final readonly class Calibrations
             }
         }
         foreach (array_slice(self::BCRYPT, count($bcrypt)) as $cost) {
-            $bcrypt[] = ['cost' => $cost, 'seconds' => $this->quickest(static fn (): string => password_hash('calibration', PASSWORD_BCRYPT, ['cost' => $cost]))];
+            $bcrypt[] = [
+                'cost' => $cost,
+                'seconds' => $this->quickest(static fn (): string => password_hash('calibration', PASSWORD_BCRYPT, ['cost' => $cost])),
+            ];
             if (! $this->keep($id, ['done' => count($points) + count($bcrypt), 'bcrypt' => AsJson::encode($bcrypt)])) {
                 return true;
             }
@@ -151,14 +163,24 @@ final readonly class Calibrations
     /** @return Calibration|null null while nothing is measured */
     public static function read(CalibrationRun $run): ?Calibration
     {
-        $measured = array_map(static fn (array $point): Measured => new Measured(new Argon2idParameters($point['memory'], $point['passes'], 1), (float) $point['seconds']), $run->points);
+        $measured = array_map(
+            static fn (array $point): Measured => new Measured(new Argon2idParameters($point['memory'], $point['passes'], 1), (float) $point['seconds']),
+            $run->points,
+        );
 
         return $measured === [] ? null : new Calibration($measured);
     }
 
     private static function argon2id(Argon2idParameters $parameters): string
     {
-        return sodium_crypto_pwhash(32, 'calibration', str_repeat('s', SODIUM_CRYPTO_PWHASH_SALTBYTES), $parameters->passes, $parameters->memory * 1024, SODIUM_CRYPTO_PWHASH_ALG_ARGON2ID13);
+        return sodium_crypto_pwhash(
+            32,
+            'calibration',
+            str_repeat('s', SODIUM_CRYPTO_PWHASH_SALTBYTES),
+            $parameters->passes,
+            $parameters->memory * 1024,
+            SODIUM_CRYPTO_PWHASH_ALG_ARGON2ID13,
+        );
     }
 
     /** @param  \Closure(): string  $hash */
@@ -195,7 +217,11 @@ final readonly class Calibrations
         $until = (string) (microtime(true) + self::TOGETHER);
         $running = [];
         for ($process = 0; $process < $processes; $process++) {
-            $handle = proc_open([PHP_BINARY, '-r', $loop, (string) ($this->rules->argon2id->memory * 1024), (string) $this->rules->argon2id->passes, $until], [1 => ['pipe', 'w']], $pipes);
+            $handle = proc_open(
+                [PHP_BINARY, '-r', $loop, (string) ($this->rules->argon2id->memory * 1024), (string) $this->rules->argon2id->passes, $until],
+                [1 => ['pipe', 'w']],
+                $pipes,
+            );
             if ($handle !== false) {
                 $running[] = [$handle, $pipes[1]];
             }

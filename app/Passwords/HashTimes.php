@@ -39,7 +39,10 @@ final readonly class HashTimes
         }
         sort($times);
         $seconds = $times[intdiv(self::TIMES, 2)];
-        HashTime::query()->upsert([['machine' => Machine::here()->id, 'kind' => $kind, 'seconds' => $seconds, 'measured_at' => Moment::write($this->clock->now())]], ['machine', 'kind']);
+        HashTime::query()->upsert(
+            [['machine' => Machine::here()->id, 'kind' => $kind, 'seconds' => $seconds, 'measured_at' => Moment::write($this->clock->now())]],
+            ['machine', 'kind'],
+        );
 
         return $seconds;
     }

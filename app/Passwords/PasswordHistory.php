@@ -38,7 +38,11 @@ final readonly class PasswordHistory
     public function keep(Account $account): void
     {
         if ($this->rules->history > 1) {
-            FormerPassword::query()->create(['account_id' => $account->id, 'password_hash' => $account->password_hash, 'replaced_at' => Moment::write($this->clock->now())]);
+            FormerPassword::query()->create([
+                'account_id' => $account->id,
+                'password_hash' => $account->password_hash,
+                'replaced_at' => Moment::write($this->clock->now()),
+            ]);
         }
         $oldest = FormerPassword::query()->where('account_id', $account->id)->orderByDesc('seq')->offset(max(0, $this->rules->history - 1))->limit(1)->value('seq');
         if ($oldest !== null) {

@@ -55,7 +55,12 @@ final readonly class PasswordWords
         $what = $this->say("part.{$part->kind->value}", ['where' => $this->say($from === $to ? 'where.one' : 'where.several', ['from' => $from, 'to' => $to])]);
         $disguises = implode(', ', array_map(fn (string $disguise): string => $this->say("disguise.{$disguise}"), $part->disguises));
 
-        return ['kind' => $part->kind->value, 'from' => $from, 'to' => $to, 'message' => $disguises === '' ? "{$what}." : $this->say('disguised', ['what' => $what, 'disguises' => $disguises])];
+        return [
+            'kind' => $part->kind->value,
+            'from' => $from,
+            'to' => $to,
+            'message' => $disguises === '' ? "{$what}." : $this->say('disguised', ['what' => $what, 'disguises' => $disguises]),
+        ];
     }
 
     /** @param  array<string, mixed>  $parameters */

@@ -59,7 +59,14 @@ final readonly class Wrapping
         return [
             'kinds' => $kinds,
             'accounts' => array_sum(array_column($kinds, 'accounts')),
-            'run' => $run === null ? null : ['id' => $run->id, 'state' => $run->state, 'done' => $run->done, 'total' => $run->total, 'started_at' => $run->started_at, 'finished_at' => $run->finished_at],
+            'run' => $run === null ? null : [
+                'id' => $run->id,
+                'state' => $run->state,
+                'done' => $run->done,
+                'total' => $run->total,
+                'started_at' => $run->started_at,
+                'finished_at' => $run->finished_at,
+            ],
         ];
     }
 
@@ -74,8 +81,21 @@ final readonly class Wrapping
         $this->database->transaction(function () use ($preview, $why, $operator): void {
             $kinds = array_column($preview['kinds'], 'kind');
             WrapRun::query()->live()->update(['state' => 'cancelled']);
-            $run = WrapRun::query()->create(['state' => 'queued', 'total' => $preview['accounts'], 'kinds' => $kinds, 'started_at' => Moment::write($this->clock->now())]);
-            $this->audit->record('passwords.wrapping_begun', $operator->asOperator(), null, [], ['kinds' => implode(', ', $kinds), 'accounts' => $preview['accounts']], trim($why), 'wrapping');
+            $run = WrapRun::query()->create([
+                'state' => 'queued',
+                'total' => $preview['accounts'],
+                'kinds' => $kinds,
+                'started_at' => Moment::write($this->clock->now()),
+            ]);
+            $this->audit->record(
+                'passwords.wrapping_begun',
+                $operator->asOperator(),
+                null,
+                [],
+                ['kinds' => implode(', ', $kinds), 'accounts' => $preview['accounts']],
+                trim($why),
+                'wrapping',
+            );
             WrapHashes::dispatch($run->id);
         });
     }
@@ -112,7 +132,11 @@ final readonly class Wrapping
                 }
             }
         }
-        WrapRun::query()->whereKey($id)->where('state', 'running')->update(['state' => 'done', 'done' => $run->total, 'finished_at' => Moment::write($this->clock->now())]);
+        WrapRun::query()->whereKey($id)->where('state', 'running')->update([
+            'state' => 'done',
+            'done' => $run->total,
+            'finished_at' => Moment::write($this->clock->now()),
+        ]);
 
         return true;
     }
@@ -132,7 +156,10 @@ final readonly class Wrapping
     {
         $scheme = Schemes::verifying($account->password_hash);
         if ($scheme instanceof Wrappable) {
-            $this->accounts->swapHash($account, Wrapped::enclose($scheme, $account->password_hash, $this->rules->argon2id, $this->entropy->bytes(self::SALT_BYTES)));
+            $this->accounts->swapHash(
+                $account,
+                Wrapped::enclose($scheme, $account->password_hash, $this->rules->argon2id, $this->entropy->bytes(self::SALT_BYTES)),
+            );
         }
     }
 }

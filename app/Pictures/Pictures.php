@@ -41,7 +41,13 @@ final readonly class Pictures
         foreach ($drawn->files as $size => $file) {
             file_put_contents($this->path($id, $size), $file);
         }
-        Picture::query()->create(['id' => $id, 'account_id' => $accountId, 'width' => $drawn->width, 'height' => $drawn->height, 'created_at' => Moment::write($this->clock->now())]);
+        Picture::query()->create([
+            'id' => $id,
+            'account_id' => $accountId,
+            'width' => $drawn->width,
+            'height' => $drawn->height,
+            'created_at' => Moment::write($this->clock->now()),
+        ]);
 
         return $id;
     }

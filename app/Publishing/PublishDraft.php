@@ -45,7 +45,13 @@ final readonly class PublishDraft
             if ($this->cases->fingerprint() !== $cases) {
                 throw Refusal::changedMeanwhile('rules.cases_changed');
             }
-            $outcome = $this->revisions->publish($draft->document, $draft->baseRevision, trim($why), $operator->asOperator(), $overrule === null ? null : trim($overrule));
+            $outcome = $this->revisions->publish(
+                $draft->document,
+                $draft->baseRevision,
+                trim($why),
+                $operator->asOperator(),
+                $overrule === null ? null : trim($overrule),
+            );
             if ($outcome['blockers'] !== []) {
                 throw Refusal::invalid($outcome['blockers'], 'rules.not_published');
             }

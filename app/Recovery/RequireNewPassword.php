@@ -66,7 +66,14 @@ final readonly class RequireNewPassword
             // Asked for on top of a stronger mark, that one stays.
             $owed = $before->strengthenedBy(PasswordOwed::Asked);
             $this->accounts->change($account, ['password_owed' => $owed]);
-            $this->audit->record('account.password_change_asked', $operator->asOperator(), $account->reference(), ['password_owed' => $before->value], ['password_owed' => $owed->value], trim($why));
+            $this->audit->record(
+                'account.password_change_asked',
+                $operator->asOperator(),
+                $account->reference(),
+                ['password_owed' => $before->value],
+                ['password_owed' => $owed->value],
+                trim($why),
+            );
 
             return $account;
         });
@@ -88,7 +95,14 @@ final readonly class RequireNewPassword
             $this->accounts->change($account, ['password_owed' => PasswordOwed::Compromised]);
             $ended = $this->endSessions->allOf($account->id, 'password compromised');
             ($this->sendRecovery)($account);
-            $this->audit->record('account.password_compromised', $operator->asOperator(), $account->reference(), ['password_owed' => $before->value], ['password_owed' => 'compromised', 'sessions_ended' => $ended], trim($why));
+            $this->audit->record(
+                'account.password_compromised',
+                $operator->asOperator(),
+                $account->reference(),
+                ['password_owed' => $before->value],
+                ['password_owed' => 'compromised', 'sessions_ended' => $ended],
+                trim($why),
+            );
 
             return $account;
         });
@@ -121,7 +135,19 @@ final readonly class RequireNewPassword
                 // Sealed in the outbox, as messages with links are.
                 $this->messages->queueToHolder('temporary_password', $account, 'sign-in', ['password' => $temporary->reveal(), 'hours' => self::HOURS]);
             }
-            $this->audit->record('account.temporary_password_set', $operator->asOperator(), $account->reference(), ['password_owed' => $before->value], ['password_owed' => 'temporary', 'until' => $until, 'handed_over' => $isMailed ? 'by a message' : 'by the operator', 'sessions_ended' => $ended], trim($why));
+            $this->audit->record(
+                'account.temporary_password_set',
+                $operator->asOperator(),
+                $account->reference(),
+                ['password_owed' => $before->value],
+                [
+                    'password_owed' => 'temporary',
+                    'until' => $until,
+                    'handed_over' => $isMailed ? 'by a message' : 'by the operator',
+                    'sessions_ended' => $ended,
+                ],
+                trim($why),
+            );
         });
 
         return $isMailed ? null : $temporary;

@@ -88,7 +88,13 @@ final readonly class ResetPassword
             $ended = $this->endSessions->allOf($now->id, 'password reset');
             ($this->markComplete)($now);
             $this->context->accountId = $now->id;
-            $this->audit->record('account.password_reset', Actor::holder($now->id, $now->name), $now->reference(), $before, ['status' => 'active', 'email_proven_at' => $now->email_proven_at, 'password' => 'set', 'sessions_ended' => $ended]);
+            $this->audit->record(
+                'account.password_reset',
+                Actor::holder($now->id, $now->name),
+                $now->reference(),
+                $before,
+                ['status' => 'active', 'email_proven_at' => $now->email_proven_at, 'password' => 'set', 'sessions_ended' => $ended],
+            );
 
             return $now;
         });

@@ -26,6 +26,12 @@ final readonly class SendRecovery
     public function __invoke(Account $account): void
     {
         $token = $this->challenges->issue($account, ChallengePurpose::ResetPassword, $this->rules->lifetime);
-        $this->messages->queueToHolder('reset_password', $account, 'reset', ['minutes' => intdiv($this->rules->lifetime->seconds, 60)], "#t={$token->reveal()}");
+        $this->messages->queueToHolder(
+            'reset_password',
+            $account,
+            'reset',
+            ['minutes' => intdiv($this->rules->lifetime->seconds, 60)],
+            "#t={$token->reveal()}",
+        );
     }
 }

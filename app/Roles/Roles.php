@@ -77,7 +77,10 @@ final class Roles
         $at = Moment::write($this->clock->now());
         foreach ($roles as $role) {
             foreach (array_chunk($accountIds, self::ROWS_A_STATEMENT) as $some) {
-                Assignment::query()->insert(array_map(static fn (string $id): array => ['account_id' => $id, 'role_key' => $role, 'assigned_by' => $by, 'why' => $why, 'assigned_at' => $at], $some));
+                Assignment::query()->insert(array_map(
+                    static fn (string $id): array => ['account_id' => $id, 'role_key' => $role, 'assigned_by' => $by, 'why' => $why, 'assigned_at' => $at],
+                    $some,
+                ));
             }
         }
     }

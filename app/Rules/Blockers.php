@@ -77,7 +77,11 @@ final readonly class Blockers
             $isChanged = $next === null || $next->kind !== $field->kind;
             $held = $isChanged ? $this->values->countHolders($key) : 0;
             if ($held > 0) {
-                $reasons[] = new Reason($next === null ? 'rules.field_in_use' : 'rules.field_type_in_use', "fields.{$key}", ['label' => $field->label, 'accounts' => $held]);
+                $reasons[] = new Reason(
+                    $next === null ? 'rules.field_in_use' : 'rules.field_type_in_use',
+                    "fields.{$key}",
+                    ['label' => $field->label, 'accounts' => $held],
+                );
             }
         }
 

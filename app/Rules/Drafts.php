@@ -123,7 +123,14 @@ final readonly class Drafts
                 throw self::invalid($mistake);
             }
             $this->add($merged->document, $newest->number, $operator);
-            $this->audit->record('rules.draft_rebased', $operator->asOperator(), null, ['revision' => $draft->baseRevision], ['revision' => $newest->number], record: 'draft');
+            $this->audit->record(
+                'rules.draft_rebased',
+                $operator->asOperator(),
+                null,
+                ['revision' => $draft->baseRevision],
+                ['revision' => $newest->number],
+                record: 'draft',
+            );
 
             return [$this->current(), $merged->conflicts];
         });
@@ -145,7 +152,10 @@ final readonly class Drafts
         }
         $newest = $this->revisions->newest();
         if (! $mayBeOutdated && $current->baseRevision !== $newest->number) {
-            throw Refusal::changedMeanwhile('rules.outdated', self::changed($this->revisions->find($current->baseRevision)->document ?? [], $newest->document, $newest->publishedBy));
+            throw Refusal::changedMeanwhile(
+                'rules.outdated',
+                self::changed($this->revisions->find($current->baseRevision)->document ?? [], $newest->document, $newest->publishedBy),
+            );
         }
 
         return $current;

@@ -68,7 +68,10 @@ final readonly class Revisions
         return $this->database->transaction(function () use ($document, $base, $book, $why, $by, $overruled): array {
             $newest = $this->newest();
             if ($newest->number !== $base) {
-                return ['changes' => [], 'blockers' => [new Reason('rules.not_newest', null, ['base' => $base, 'newest' => $newest->number, 'by' => $newest->publishedBy])]];
+                return [
+                    'changes' => [],
+                    'blockers' => [new Reason('rules.not_newest', null, ['base' => $base, 'newest' => $newest->number, 'by' => $newest->publishedBy])],
+                ];
             }
             $changes = RuleDiff::between($newest->document, $document);
             if ($changes === []) {
@@ -94,7 +97,15 @@ final readonly class Revisions
                 array_keys($changes),
                 $changes,
             ));
-            $this->audit->record('rules.published', $by, null, ['rules' => $side('before')], ['rules' => $side('after')], $overruled === null ? $why : "{$why} (cases overruled: {$overruled})", 'rule book');
+            $this->audit->record(
+                'rules.published',
+                $by,
+                null,
+                ['rules' => $side('before')],
+                ['rules' => $side('after')],
+                $overruled === null ? $why : "{$why} (cases overruled: {$overruled})",
+                'rule book',
+            );
             $this->rules->forget();
 
             return ['changes' => $changes, 'blockers' => []];

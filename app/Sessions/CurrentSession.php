@@ -128,6 +128,16 @@ final class CurrentSession implements Caller
             app(MarkSeen::class)($row->id, $row->account_id, $facts->kept, $facts->startedAt, $now);
         }
 
-        return new SignedIn($row->id, $surface, $row->started_at, $row->account_id, $row->name, $row->email, $row->app_key, $standing, Moment::read($row->proven_at));
+        return new SignedIn(
+            $row->id,
+            $surface,
+            $row->started_at,
+            $row->account_id,
+            $row->name,
+            $row->email,
+            $row->app_key,
+            $standing,
+            Moment::read($row->proven_at),
+        );
     }
 }

@@ -9,7 +9,15 @@ final class Device
 {
     private const BROWSERS = ['Edg/' => 'Edge', 'OPR/' => 'Opera', 'Firefox/' => 'Firefox', 'Chrome/' => 'Chromium', 'Safari/' => 'Safari', 'curl/' => 'curl'];
 
-    private const SYSTEMS = ['Android' => 'Android', 'iPhone' => 'iPhone', 'iPad' => 'iPad', 'Windows' => 'Windows', 'Mac OS X' => 'macOS', 'CrOS' => 'ChromeOS', 'Linux' => 'Linux'];
+    private const SYSTEMS = [
+        'Android' => 'Android',
+        'iPhone' => 'iPhone',
+        'iPad' => 'iPad',
+        'Windows' => 'Windows',
+        'Mac OS X' => 'macOS',
+        'CrOS' => 'ChromeOS',
+        'Linux' => 'Linux',
+    ];
 
     public static function describe(string $userAgent): string
     {

@@ -56,6 +56,9 @@ final readonly class RefusalTime
     /** Measured at the first refusal after a kind has come in, and once a week. */
     private function of(string $kind): float
     {
-        return $this->times->known($kind) ?? $this->times->measure($kind, $kind === $this->rules->kind() ? $this->hasher->decoy() : $this->hashes->oneOf($kind));
+        return $this->times->known($kind) ?? $this->times->measure(
+            $kind,
+            $kind === $this->rules->kind() ? $this->hasher->decoy() : $this->hashes->oneOf($kind),
+        );
     }
 }

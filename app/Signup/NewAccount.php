@@ -45,7 +45,10 @@ final readonly class NewAccount
     /** @return array<string, mixed> as the trail has it */
     public function inWords(Account $account, SignupPlan $plan): array
     {
-        $fields = array_map(static fn ($value): string => is_array($value) ? implode(', ', $value) : (string) json_encode($value, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES), array_filter($plan->fields, static fn ($value): bool => $value !== null));
+        $fields = array_map(
+            static fn ($value): string => is_array($value) ? implode(', ', $value) : (string) json_encode($value, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),
+            array_filter($plan->fields, static fn ($value): bool => $value !== null),
+        );
 
         return [
             'name' => $account->name,

@@ -32,6 +32,10 @@ final class SentForm extends Record
     /** @return Builder<self> a form that can no longer be sent need not be known to have been */
     public function prunable(): Builder
     {
-        return self::query()->where('sent_at', '<', Moment::write(Limit::now()->modify('-'.app(BotRules::class)->formLifetime->seconds.' seconds')->modify('-1 hour')));
+        return self::query()->where(
+            'sent_at',
+            '<',
+            Moment::write(Limit::now()->modify('-'.app(BotRules::class)->formLifetime->seconds.' seconds')->modify('-1 hour')),
+        );
     }
 }

@@ -147,7 +147,13 @@ final readonly class SubmitSignup
     {
         $account = ($this->newAccount)($plan, $plan->email, $hash, $app);
         $this->context->accountId = $account->id;
-        $this->audit->record('account.signed_up', Actor::holder($account->id, $account->name), $account->reference(), [], $this->newAccount->inWords($account, $plan));
+        $this->audit->record(
+            'account.signed_up',
+            Actor::holder($account->id, $account->name),
+            $account->reference(),
+            [],
+            $this->newAccount->inWords($account, $plan),
+        );
         ($this->sendVerification)($account, $this->claims->found($account, $browser));
         // The others count their stranger: so must this.
         $this->decoy->spendTheTimeOf(fn () => $this->strangers->note('account.claimed', null));

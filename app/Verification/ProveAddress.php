@@ -90,11 +90,20 @@ final readonly class ProveAddress
             if ($fresh !== null) {
                 $this->setPassword->store($now, $fresh['hash']);
             }
-            $after = ['status' => $now->status === Status::Pending ? Status::Active : $now->status, 'email_proven_at' => $now->email_proven_at ?? Moment::write($this->clock->now())];
+            $after = [
+                'status' => $now->status === Status::Pending ? Status::Active : $now->status,
+                'email_proven_at' => $now->email_proven_at ?? Moment::write($this->clock->now()),
+            ];
             $this->accounts->change($now, $after);
             ($this->markComplete)($now);
             $this->context->accountId = $now->id;
-            $this->audit->record('account.address_proven', Actor::holder($now->id, $now->name), $now->reference(), $before, [...$after, 'status' => $now->status->value, ...$fresh === null ? [] : ['password' => 'set'], ...$dropped]);
+            $this->audit->record(
+                'account.address_proven',
+                Actor::holder($now->id, $now->name),
+                $now->reference(),
+                $before,
+                [...$after, 'status' => $now->status->value, ...$fresh === null ? [] : ['password' => 'set'], ...$dropped],
+            );
 
             return $now;
         });

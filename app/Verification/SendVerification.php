@@ -34,7 +34,15 @@ final readonly class SendVerification
         }
         $token = $this->challenges->issue($account, ChallengePurpose::VerifyAddress, $this->rules->lifetime, $claim?->id);
         // After the "#", so that a scanner that opens the link proves nothing.
-        $this->messages->queueToHolder('verify_address', $account, 'verify', ['hours' => intdiv($this->rules->lifetime->seconds, 3600)], "#t={$token->reveal()}", $claim?->name, $claim?->app_key);
+        $this->messages->queueToHolder(
+            'verify_address',
+            $account,
+            'verify',
+            ['hours' => intdiv($this->rules->lifetime->seconds, 3600)],
+            "#t={$token->reveal()}",
+            $claim?->name,
+            $claim?->app_key,
+        );
 
         return true;
     }

@@ -46,7 +46,10 @@ final readonly class TakeOver
             $this->accounts->storeHash($account, (string) $claim->password_hash);
         }
 
-        return ['claims_dropped' => $this->claims->settle($account) - 1, 'sessions_ended' => $this->endSessions->allOthersOf($account->id, $presser, 'address proven')];
+        return [
+            'claims_dropped' => $this->claims->settle($account) - 1,
+            'sessions_ended' => $this->endSessions->allOthersOf($account->id, $presser, 'address proven'),
+        ];
     }
 
     /**
@@ -68,6 +71,9 @@ final readonly class TakeOver
     {
         $this->fields->clear($account->seq, $account->id);
         $this->acceptances->forget($account->id);
-        $this->accounts->change($account, [...Accounts::nameColumns($name, EmailAddress::parse($account->email)), 'app_key' => $appKey, 'terms_version' => $termsVersion]);
+        $this->accounts->change(
+            $account,
+            [...Accounts::nameColumns($name, EmailAddress::parse($account->email)), 'app_key' => $appKey, 'terms_version' => $termsVersion],
+        );
     }
 }

@@ -28,10 +28,19 @@ final readonly class DutyRules
         }
         if ($account->passwordOwed !== PasswordOwed::Nothing) {
             // Waived once, the next compromised password would be let off as well; and a temporary one runs out all the same.
-            $owed[] = new Owed(Duty::ChangePassword, "change_password:{$account->passwordOwed->value}", new Reason("duty.change_password_{$account->passwordOwed->value}"), isWaivable: false);
+            $owed[] = new Owed(
+                Duty::ChangePassword,
+                "change_password:{$account->passwordOwed->value}",
+                new Reason("duty.change_password_{$account->passwordOwed->value}"),
+                isWaivable: false,
+            );
         }
         if ($this->termsVersion !== '' && $account->termsAccepted < $this->termsVersion) {
-            $owed[] = new Owed(Duty::AcceptTerms, "accept_terms:{$this->termsVersion}", new Reason('duty.accept_terms', null, ['version' => $this->termsVersion]));
+            $owed[] = new Owed(
+                Duty::AcceptTerms,
+                "accept_terms:{$this->termsVersion}",
+                new Reason('duty.accept_terms', null, ['version' => $this->termsVersion]),
+            );
         }
         foreach ($account->appKey === null ? [] : $this->fields->owedBy($account->appKey) as $field) {
             $lack = $only === null || in_array($field->key, $only, true) ? $this->lack($field, $account) : null;
@@ -40,7 +49,10 @@ final readonly class DutyRules
             }
         }
 
-        return $account->waived === [] ? $owed : array_values(array_filter($owed, static fn (Owed $one): bool => ! $one->isWaivable || ! in_array($one->subject, $account->waived, true)));
+        return $account->waived === [] ? $owed : array_values(array_filter(
+            $owed,
+            static fn (Owed $one): bool => ! $one->isWaivable || ! in_array($one->subject, $account->waived, true),
+        ));
     }
 
     /** @return string|null the reason's code, null for a field that holds what it should */

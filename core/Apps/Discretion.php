@@ -18,13 +18,20 @@ final class Discretion
      */
     public static function warnings(array $apps): array
     {
-        $discreet = array_values(array_map(static fn (AppRules $app): string => $app->look->name, array_filter($apps, static fn (AppRules $app): bool => $app->isDiscreet)));
+        $discreet = array_values(array_map(
+            static fn (AppRules $app): string => $app->look->name,
+            array_filter($apps, static fn (AppRules $app): bool => $app->isDiscreet),
+        ));
         $warnings = [];
         foreach ($discreet === [] ? [] : $apps as $app) {
             // Where nobody can sign up by themselves nobody is told that an address is taken either.
             if (! $app->isDiscreet && $app->admission->isOpen()) {
                 $domains = $app->admission->domains->domains;
-                $warnings[] = new Reason($domains === [] ? 'rules.discretion' : 'rules.discretion_domains', "apps.{$app->key}.registered", ['app' => $app->look->name, 'discreet' => $discreet, 'domains' => $domains]);
+                $warnings[] = new Reason(
+                    $domains === [] ? 'rules.discretion' : 'rules.discretion_domains',
+                    "apps.{$app->key}.registered",
+                    ['app' => $app->look->name, 'discreet' => $discreet, 'domains' => $domains],
+                );
             }
         }
 

@@ -60,7 +60,11 @@ final readonly class Look
         foreach ($this->contrast() as $what => $ratio) {
             $least = $what === 'letters' ? Contrast::TEXT : Contrast::CONTROL;
             if ($ratio < $least) {
-                $warnings[] = new Reason("look.contrast_{$what}", 'colour', ['ratio' => number_format(floor($ratio * 100) / 100, 2), 'least' => number_format($least, 1)]);
+                $warnings[] = new Reason(
+                    "look.contrast_{$what}",
+                    'colour',
+                    ['ratio' => number_format(floor($ratio * 100) / 100, 2), 'least' => number_format($least, 1)],
+                );
             }
         }
 

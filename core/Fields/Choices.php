@@ -40,6 +40,9 @@ final class Choices
     /** @return list<string> stored values that can be chosen today */
     public static function offered(Field $field): array
     {
-        return array_values(array_map(static fn (Choice $choice): string => $choice->value, array_filter($field->choices, static fn (Choice $choice): bool => ! $choice->isRetired)));
+        return array_values(array_map(
+            static fn (Choice $choice): string => $choice->value,
+            array_filter($field->choices, static fn (Choice $choice): bool => ! $choice->isRetired),
+        ));
     }
 }

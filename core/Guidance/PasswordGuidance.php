@@ -34,7 +34,12 @@ final class PasswordGuidance
 
         return [
             new Clause('nist_4.length', Stands::atLeast($password->minimum, 15), $set, $password->minimum < 15 ? self::length($password, 15) : []),
-            new Clause('nist_4.longest', Stands::atLeast($password->maximum, 64), ['set' => $password->maximum], $password->maximum < 64 ? ['password.maximum' => 64] : []),
+            new Clause(
+                'nist_4.longest',
+                Stands::atLeast($password->maximum, 64),
+                ['set' => $password->maximum],
+                $password->maximum < 64 ? ['password.maximum' => 64] : [],
+            ),
             new Clause('nist_4.characters', Stands::Meets),
             $asksForKinds
                 ? new Clause('nist_4.composition_asked', Stands::Against, ['kinds' => self::kinds($password)], self::noKinds($password))
@@ -43,13 +48,25 @@ final class PasswordGuidance
             new Clause('nist_4.blocklist', Stands::Meets),
             new Clause('nist_4.manager', Stands::Meets),
             $book->hashing->scheme === HashingRules::BCRYPT ? new Clause('nist_4.storage_bcrypt', Stands::Against, [], ['hashing.scheme' => HashingRules::ARGON2ID]) : new Clause('nist_4.storage', Stands::Exceeds, ['salt' => 128]),
-            $book->hashing->pepper === '' ? new Clause('nist_4.pepper', Stands::Against) : new Clause('nist_4.pepper_used', Stands::Meets, ['key' => $book->hashing->pepper]),
+            $book->hashing->pepper === '' ? new Clause('nist_4.pepper', Stands::Against) : new Clause(
+                'nist_4.pepper_used',
+                Stands::Meets,
+                ['key' => $book->hashing->pepper],
+            ),
             new Clause('nist_4.failures', Stands::Against),
             new Clause('nist_2017.length', Stands::atLeast($password->minimum, 8), $set, $password->minimum < 8 ? self::length($password, 8) : []),
-            ...$book->hashing->scheme === HashingRules::BCRYPT ? [self::bcrypt($book->hashing)] : [self::owasp($book->hashing->argon2id), self::rfc9106($book->hashing->argon2id)],
+            ...$book->hashing->scheme === HashingRules::BCRYPT ? [self::bcrypt($book->hashing)] : [
+                self::owasp($book->hashing->argon2id),
+                self::rfc9106($book->hashing->argon2id),
+            ],
             new Clause('pci_4.length', Stands::atLeast($password->minimum, 12), $set, $password->minimum < 12 ? self::length($password, 12) : []),
             self::lettersAndDigits($password),
-            new Clause('pci_4.history', $password->history < self::PCI_HISTORY ? Stands::Against : Stands::atLeast($password->history, self::PCI_HISTORY), ['set' => $password->history], $password->history < self::PCI_HISTORY ? ['password.history' => self::PCI_HISTORY] : []),
+            new Clause(
+                'pci_4.history',
+                $password->history < self::PCI_HISTORY ? Stands::Against : Stands::atLeast($password->history, self::PCI_HISTORY),
+                ['set' => $password->history],
+                $password->history < self::PCI_HISTORY ? ['password.history' => self::PCI_HISTORY] : [],
+            ),
             new Clause('pci_4.failures', Stands::Against),
         ];
     }
@@ -96,7 +113,12 @@ final class PasswordGuidance
     {
         $isMet = $set->memory >= self::RFC_9106['memory'] && $set->passes >= self::RFC_9106['passes'];
 
-        return new Clause('rfc_9106.second', $isMet ? Stands::Meets : Stands::Against, self::figures($set), $isMet ? [] : ['hashing.memory' => self::RFC_9106['memory'], 'hashing.passes' => self::RFC_9106['passes'], 'hashing.lanes' => 4]);
+        return new Clause(
+            'rfc_9106.second',
+            $isMet ? Stands::Meets : Stands::Against,
+            self::figures($set),
+            $isMet ? [] : ['hashing.memory' => self::RFC_9106['memory'], 'hashing.passes' => self::RFC_9106['passes'], 'hashing.lanes' => 4],
+        );
     }
 
     private static function owasp(Argon2idParameters $set): Clause

@@ -41,7 +41,10 @@ final readonly class Compare
             $findings[] = new Finding(Finding::LOSES_DUTY, $owed->reason);
         }
         if ($account->appKey !== null) {
-            $findings = [...$findings, ...$this->admission($account->appKey, substr((string) strrchr($account->email, '@'), 1), Finding::REFUSED, Finding::ADMITTED)];
+            $findings = [
+                ...$findings,
+                ...$this->admission($account->appKey, substr((string) strrchr($account->email, '@'), 1), Finding::REFUSED, Finding::ADMITTED),
+            ];
         }
         foreach (array_diff_key($this->after->misfits($account, $this->fields), $this->before->misfits($account, $this->fields)) as $reason) {
             $findings[] = new Finding(Finding::MISFIT, $reason);

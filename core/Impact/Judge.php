@@ -50,7 +50,14 @@ final class Judge
         \DateTimeImmutable $now,
     ): self {
         $decideFields = new DecideFields($types);
-        $decideSignup = new DecideSignup(new PasswordPolicy($book->password, $book->hashing, $blocklist, new EstimateGuesses($words, (int) $now->format('Y'))), new DomainPolicy($book->signup, $throwaway), $book->fields, $decideFields, $book->signup->terms, Reach::everywhere());
+        $decideSignup = new DecideSignup(
+            new PasswordPolicy($book->password, $book->hashing, $blocklist, new EstimateGuesses($words, (int) $now->format('Y'))),
+            new DomainPolicy($book->signup, $throwaway),
+            $book->fields,
+            $decideFields,
+            $book->signup->terms,
+            Reach::everywhere(),
+        );
 
         return new self($book, $decideSignup, $decideFields, new DutyRules($book->fields, $book->signup->terms->version, $decideFields, $now), $now);
     }
@@ -81,7 +88,10 @@ final class Judge
     {
         $keys = array_keys($this->book->fields->all + $other->book->fields->all);
 
-        return array_values(array_filter($keys, fn (string $key): bool => serialize($this->book->fields->find($key)) !== serialize($other->book->fields->find($key))));
+        return array_values(array_filter(
+            $keys,
+            fn (string $key): bool => serialize($this->book->fields->find($key)) !== serialize($other->book->fields->find($key)),
+        ));
     }
 
     /**

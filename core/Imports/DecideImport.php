@@ -60,7 +60,11 @@ final readonly class DecideImport
 
             return $rules->digest === '' && $likely !== false
                 ? new Reason('import.digest_undeclared', 'hash', ['digest' => $likely])
-                : new Reason('import.digest_length', 'hash', ['length' => strlen($hash), 'asked' => $rules->digest === '' ? 0 : ImportRules::DIGESTS[$rules->digest]]);
+                : new Reason(
+                    'import.digest_length',
+                    'hash',
+                    ['length' => strlen($hash), 'asked' => $rules->digest === '' ? 0 : ImportRules::DIGESTS[$rules->digest]],
+                );
         }
         if ($isBare) {
             if (($rules->layout === 'password') !== ($salt === '') || strlen($salt) > self::LONGEST_SALT) {

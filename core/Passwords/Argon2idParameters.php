@@ -33,7 +33,10 @@ final readonly class Argon2idParameters
             $document->integer('lanes', 1, 16, 'Argon2id: lanes'),
         );
         if (! $parameters->areBearable()) {
-            throw $document->mistake('passes', 'memory times passes must not be more than '.self::MOST_WORK.' KiB, or a sign-in would take ten seconds and more');
+            throw $document->mistake(
+                'passes',
+                'memory times passes must not be more than '.self::MOST_WORK.' KiB, or a sign-in would take ten seconds and more',
+            );
         }
 
         return $parameters;

@@ -9,7 +9,20 @@ use Kennel\Core\Text\Unicode;
 /** Takes off what people put over a word to make it a password: capitals, accents, look-alike characters, digits at either end, the word backwards. */
 final class Disguise
 {
-    public const LOOK_ALIKES = ['0' => 'o', '1' => 'i', '3' => 'e', '4' => 'a', '5' => 's', '7' => 't', '8' => 'b', '@' => 'a', '$' => 's', '!' => 'i', '|' => 'l', '€' => 'e'];
+    public const LOOK_ALIKES = [
+        '0' => 'o',
+        '1' => 'i',
+        '3' => 'e',
+        '4' => 'a',
+        '5' => 's',
+        '7' => 't',
+        '8' => 'b',
+        '@' => 'a',
+        '$' => 's',
+        '!' => 'i',
+        '|' => 'l',
+        '€' => 'e',
+    ];
 
     /** @return list<string> what may be meant, each once; the folded text first */
     public static function undo(#[\SensitiveParameter] string $text): array

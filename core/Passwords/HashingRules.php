@@ -41,7 +41,12 @@ final readonly class HashingRules
             $scheme,
             Argon2idParameters::read($document),
             $document->integer('cost', 10, 16, 'bcrypt: its cost, each more doubling the work'),
-            $document->text('pepper', Peppered::LONGEST_KEY_ID, 'The id of the key that is mixed into every password before it is hashed; empty for none', '^(?:'.Peppered::KEY_ID.')?$'),
+            $document->text(
+                'pepper',
+                Peppered::LONGEST_KEY_ID,
+                'The id of the key that is mixed into every password before it is hashed; empty for none',
+                '^(?:'.Peppered::KEY_ID.')?$',
+            ),
         );
         $document->nothingElse();
 

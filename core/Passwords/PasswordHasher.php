@@ -93,7 +93,11 @@ final readonly class PasswordHasher
     {
         $parameters = $this->rules->argon2id;
         if ($parameters->lanes !== 1 || $parameters->memory < 8) {
-            return password_hash($password->reveal(), PASSWORD_ARGON2ID, ['memory_cost' => $parameters->memory, 'time_cost' => $parameters->passes, 'threads' => $parameters->lanes]);
+            return password_hash(
+                $password->reveal(),
+                PASSWORD_ARGON2ID,
+                ['memory_cost' => $parameters->memory, 'time_cost' => $parameters->passes, 'threads' => $parameters->lanes],
+            );
         }
         $salt = $this->entropy->bytes(self::SALT_BYTES);
         $hash = sodium_crypto_pwhash(32, $password->reveal(), $salt, $parameters->passes, $parameters->memory * 1024, SODIUM_CRYPTO_PWHASH_ALG_ARGON2ID13);

@@ -54,7 +54,10 @@ final readonly class PasswordPolicy
     /** Of what can not be a password at all, or is none yet: no rule is met. */
     public function verdict(?Candidate $candidate): PasswordVerdict
     {
-        return new PasswordVerdict(array_map(static fn (PolicyRule $rule): array => ['rule' => $rule, 'is_met' => $candidate !== null && $rule->isMetBy($candidate)], $this->rules()), $candidate);
+        return new PasswordVerdict(
+            array_map(static fn (PolicyRule $rule): array => ['rule' => $rule, 'is_met' => $candidate !== null && $rule->isMetBy($candidate)], $this->rules()),
+            $candidate,
+        );
     }
 
     /**

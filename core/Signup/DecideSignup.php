@@ -53,7 +53,11 @@ final readonly class DecideSignup
         $fields = ($this->decideFields)($this->askedAtSignup($app->key), $input->fields, [Required::AtSignup], $now);
         $reasons = [...$reasons, ...$fields->reasons];
         if ($this->terms->areAsked() && $input->terms !== $this->terms->version) {
-            $reasons[] = new Reason($input->terms === null || $input->terms === '' ? 'terms.required' : 'terms.other_version', 'terms', ['version' => $this->terms->version]);
+            $reasons[] = new Reason(
+                $input->terms === null || $input->terms === '' ? 'terms.required' : 'terms.other_version',
+                'terms',
+                ['version' => $this->terms->version],
+            );
         }
         if ($name === null || $email === null || $password === null || $reasons !== []) {
             assert($reasons !== []);

@@ -36,7 +36,11 @@ final readonly class SignupSchema
         $solid = '[^\s\p{Z}]';
         $properties = [
             'app' => ['const' => $app->key],
-            'name' => ['type' => 'string', 'title' => 'Full name', 'pattern' => '^[\s\p{Z}]*'.$solid.'(?:[\s\S]{0,'.(PersonName::MAXIMUM - 2).'}'.$solid.')?[\s\p{Z}]*$'],
+            'name' => [
+                'type' => 'string',
+                'title' => 'Full name',
+                'pattern' => '^[\s\p{Z}]*'.$solid.'(?:[\s\S]{0,'.(PersonName::MAXIMUM - 2).'}'.$solid.')?[\s\p{Z}]*$',
+            ],
             'email' => ['type' => 'string', 'title' => 'E-mail address', 'pattern' => self::ADDRESS],
             'password' => ['type' => 'string', 'title' => 'Password', 'minLength' => $this->password->minimum, 'maxLength' => $this->password->maximum],
         ];

@@ -21,7 +21,10 @@ final readonly class VerificationRules
     /** @throws InvalidRuleBook */
     public static function read(Document $document): self
     {
-        $rules = new self($document->duration('lifetime', 'How long a link works'), $document->duration('cool_down', 'How long until another may be asked for'));
+        $rules = new self(
+            $document->duration('lifetime', 'How long a link works'),
+            $document->duration('cool_down', 'How long until another may be asked for'),
+        );
         $document->nothingElse();
 
         return $rules;

@@ -17,7 +17,12 @@ final readonly class TermsAcceptances
     /** Accepting twice is accepting. */
     public function add(string $accountId, string $version, ?string $source): void
     {
-        TermsAcceptance::query()->insertOrIgnore(['account_id' => $accountId, 'version' => $version, 'accepted_at' => Moment::write($this->clock->now()), 'source' => $source]);
+        TermsAcceptance::query()->insertOrIgnore([
+            'account_id' => $accountId,
+            'version' => $version,
+            'accepted_at' => Moment::write($this->clock->now()),
+            'source' => $source,
+        ]);
     }
 
     /** For an account that turns out to be another person's. */

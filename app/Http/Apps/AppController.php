@@ -50,7 +50,10 @@ final readonly class AppController
     /** What a form of the app's own can check by itself. */
     public function signupSchema(string $key, SignupSchema $schema, ClockInterface $clock): JsonResponse
     {
-        return Json::ok($schema->of($this->find($key)->rules, $clock->now()), headers: ['Content-Type' => 'application/schema+json', 'Cache-Control' => 'public, max-age=60', 'Vary' => UnderDraft::HEADER]);
+        return Json::ok(
+            $schema->of($this->find($key)->rules, $clock->now()),
+            headers: ['Content-Type' => 'application/schema+json', 'Cache-Control' => 'public, max-age=60', 'Vary' => UnderDraft::HEADER],
+        );
     }
 
     private function find(string $key): App

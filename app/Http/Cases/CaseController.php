@@ -62,7 +62,14 @@ final readonly class CaseController
         $verdict = $judges->of($book)->signup($app, $input);
         $id = $this->database->transaction(function () use ($name, $app, $input, $verdict, $operator): string {
             $id = $this->cases->add(new SignupCase($name, $app, $input, $verdict->codes()), $operator->name);
-            $this->audit->record('rules.case_saved', $operator->asOperator(), null, [], ['case' => $name, 'expected' => $verdict->isAccepted() ? 'accepted' : implode(', ', $verdict->codes())], record: 'case');
+            $this->audit->record(
+                'rules.case_saved',
+                $operator->asOperator(),
+                null,
+                [],
+                ['case' => $name, 'expected' => $verdict->isAccepted() ? 'accepted' : implode(', ', $verdict->codes())],
+                record: 'case',
+            );
 
             return $id;
         });

@@ -48,7 +48,15 @@ final readonly class StoredFields
             }
         }
         foreach (array_diff_key($stored, $this->rules->all) as $key => $value) {
-            $shown[] = ['key' => $key, 'label' => $key, 'type' => 'short_text', 'value' => $value, 'shown' => (string) json_encode($value, JSON_UNESCAPED_UNICODE), 'misfit' => 'There is no such field any more.', 'picture' => null];
+            $shown[] = [
+                'key' => $key,
+                'label' => $key,
+                'type' => 'short_text',
+                'value' => $value,
+                'shown' => (string) json_encode($value, JSON_UNESCAPED_UNICODE),
+                'misfit' => 'There is no such field any more.',
+                'picture' => null,
+            ];
         }
 
         return $shown;

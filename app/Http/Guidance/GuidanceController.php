@@ -36,6 +36,15 @@ final readonly class GuidanceController
             $change[] = ['path' => $path, 'value' => $value];
         }
 
-        return ['code' => $clause->code, 'source' => $say('source'), 'asks' => $say('asks'), 'ours' => $say('ours'), 'why' => $say('why'), 'stands' => $clause->stands->value, 'change' => $change, 'from_memory' => true];
+        return [
+            'code' => $clause->code,
+            'source' => $say('source'),
+            'asks' => $say('asks'),
+            'ours' => $say('ours'),
+            'why' => $say('why'),
+            'stands' => $clause->stands->value,
+            'change' => $change,
+            'from_memory' => true,
+        ];
     }
 }

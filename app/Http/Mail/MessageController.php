@@ -34,7 +34,13 @@ final readonly class MessageController
     {
         $query = new Query($request);
 
-        return Json::ok($list->page($query->uuid('account'), $query->choice('state', array_column(MessageState::cases(), 'value')), $query->text('cursor'), $query->number('limit', 50, 1, 200), self::row(...)));
+        return Json::ok($list->page(
+            $query->uuid('account'),
+            $query->choice('state', array_column(MessageState::cases(), 'value')),
+            $query->text('cursor'),
+            $query->number('limit', 50, 1, 200),
+            self::row(...),
+        ));
     }
 
     public function show(string $id): JsonResponse

@@ -10,6 +10,10 @@ final class OpenApiController
 {
     public function show(): Response
     {
-        return new Response((string) file_get_contents(resource_path('openapi/v1.json')), 200, ['Content-Type' => 'application/json', 'Cache-Control' => 'public, max-age=300']);
+        return new Response(
+            (string) file_get_contents(resource_path('openapi/v1.json')),
+            200,
+            ['Content-Type' => 'application/json', 'Cache-Control' => 'public, max-age=300'],
+        );
     }
 }

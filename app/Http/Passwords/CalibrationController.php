@@ -41,7 +41,15 @@ final readonly class CalibrationController
         $chosen = array_values(array_filter($runs, static fn (CalibrationRun $run): bool => $machine === null || $run->machine === $machine))[0] ?? null;
 
         return Json::ok([
-            'machines' => array_values(array_map(static fn (CalibrationRun $run): array => ['id' => $run->machine, 'cores' => $run->cores, 'memory' => $run->memory, 'measured_at' => $run->finished_at], array_filter($runs, static fn (CalibrationRun $run): bool => $run->state === 'done'))),
+            'machines' => array_values(array_map(
+                static fn (CalibrationRun $run): array => [
+                    'id' => $run->machine,
+                    'cores' => $run->cores,
+                    'memory' => $run->memory,
+                    'measured_at' => $run->finished_at,
+                ],
+                array_filter($runs, static fn (CalibrationRun $run): bool => $run->state === 'done'),
+            )),
             'run' => $chosen === null ? null : $this->run($chosen),
             'rule' => ['memory' => $this->rules->argon2id->memory, 'passes' => $this->rules->argon2id->passes],
             'follows' => $chosen === null ? null : $this->follows($chosen, $target / 1000, $workers === 0 ? max(1, $chosen->cores) : $workers, $memory * 1024),

@@ -22,7 +22,11 @@ final readonly class CensusController
             'current' => $census->currentKind(),
             'items' => $census->kinds(),
             'days' => array_map(static fn (string $day): array => ['day' => $day, ...$days[$day]], array_keys($days)),
-            'forecast' => ['state' => $forecast->state, 'on' => $forecast->on?->format('Y-m-d'), 'share_a_day' => $forecast->share === null ? null : round($forecast->share, 5)],
+            'forecast' => [
+                'state' => $forecast->state,
+                'on' => $forecast->on?->format('Y-m-d'),
+                'share_a_day' => $forecast->share === null ? null : round($forecast->share, 5),
+            ],
         ]);
     }
 }

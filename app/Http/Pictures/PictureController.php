@@ -37,7 +37,15 @@ final readonly class PictureController
     /** For whoever has sent none: drawn from the id alone, so that it says nothing. */
     public function generated(string $id): Response
     {
-        return new Response(Generated::svg($id), 200, ['Content-Type' => 'image/svg+xml', 'Cache-Control' => 'public, max-age=86400, immutable', 'Content-Security-Policy' => "default-src 'none'; style-src 'none'; sandbox"]);
+        return new Response(
+            Generated::svg($id),
+            200,
+            [
+                'Content-Type' => 'image/svg+xml',
+                'Cache-Control' => 'public, max-age=86400, immutable',
+                'Content-Security-Policy' => "default-src 'none'; style-src 'none'; sandbox",
+            ],
+        );
     }
 
     /** An operator sends an app's logo; a draft of the rules then names it. */

@@ -35,6 +35,16 @@ final readonly class BrowserMark
     {
         $token = self::of($request) ?? Token::draw($this->entropy);
 
-        return Cookie::create(self::COOKIE, $token->reveal(), new \DateTimeImmutable('+'.self::DAYS.' days'), '/', null, true, true, false, Cookie::SAMESITE_STRICT);
+        return Cookie::create(
+            self::COOKIE,
+            $token->reveal(),
+            new \DateTimeImmutable('+'.self::DAYS.' days'),
+            '/',
+            null,
+            true,
+            true,
+            false,
+            Cookie::SAMESITE_STRICT,
+        );
     }
 }

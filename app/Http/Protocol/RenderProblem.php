@@ -48,7 +48,11 @@ final readonly class RenderProblem
 
         return match (true) {
             $status === 404 => Problem::of(Refusal::notFound()),
-            $status === 405 && $error instanceof HttpExceptionInterface => new Problem(405, 'request.method', headers: ['Allow' => (string) ($error->getHeaders()['Allow'] ?? '')]),
+            $status === 405 && $error instanceof HttpExceptionInterface => new Problem(
+                405,
+                'request.method',
+                headers: ['Allow' => (string) ($error->getHeaders()['Allow'] ?? '')],
+            ),
             $status >= 400 && $status < 500 => new Problem(400, 'request.malformed'),
             // The path is in the log and at /health; a stranger has no use for it.
             $error instanceof InvalidRuleBook => new Problem(503, 'rules.not_whole', headers: ['Retry-After' => '60']),

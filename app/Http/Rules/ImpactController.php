@@ -48,8 +48,27 @@ final readonly class ImpactController
     public function findings(string $id, Request $request, Findings $findings): JsonResponse
     {
         $query = new Query($request);
-        $kind = $query->choice('kind', [Finding::GAINS_DUTY, Finding::LOSES_DUTY, Finding::REFUSED, Finding::ADMITTED, Finding::MISFIT, Finding::COLLISION, Finding::PAST_REFUSED, Finding::PAST_ADMITTED]);
+        $kind = $query->choice(
+            'kind',
+            [
+                Finding::GAINS_DUTY,
+                Finding::LOSES_DUTY,
+                Finding::REFUSED,
+                Finding::ADMITTED,
+                Finding::MISFIT,
+                Finding::COLLISION,
+                Finding::PAST_REFUSED,
+                Finding::PAST_ADMITTED,
+            ],
+        );
 
-        return Json::ok($findings->page($id, $kind, $query->text('code', 60), $query->text('field', 60), $query->text('cursor'), $query->number('limit', 50, 1, 200)));
+        return Json::ok($findings->page(
+            $id,
+            $kind,
+            $query->text('code', 60),
+            $query->text('field', 60),
+            $query->text('cursor'),
+            $query->number('limit', 50, 1, 200),
+        ));
     }
 }

@@ -36,6 +36,11 @@ final readonly class RevisionController
         $other = $query->number('against', -1, 0, 1_000_000);
         $against = $other < 0 ? $this->revisions->newest() : $this->revisions->find($other) ?? throw Refusal::notFound();
 
-        return Json::ok([...$this->present->revision($revision), 'document' => $revision->document, 'against' => $against->number, 'changes' => RulesResource::changes($against->document, $revision->document)]);
+        return Json::ok([
+            ...$this->present->revision($revision),
+            'document' => $revision->document,
+            'against' => $against->number,
+            'changes' => RulesResource::changes($against->document, $revision->document),
+        ]);
     }
 }

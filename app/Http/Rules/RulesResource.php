@@ -33,7 +33,11 @@ final readonly class RulesResource
         $base = $this->revisions->find($draft->baseRevision)->document ?? [];
         $warnings = [];
         foreach ($book->apps as $app) {
-            $warnings[] = ['app' => $app->key, 'contrast' => array_map(static fn (float $ratio): float => floor($ratio * 100) / 100, $app->look->contrast()), 'warnings' => $this->words->reasons($app->look->warnings())];
+            $warnings[] = [
+                'app' => $app->key,
+                'contrast' => array_map(static fn (float $ratio): float => floor($ratio * 100) / 100, $app->look->contrast()),
+                'warnings' => $this->words->reasons($app->look->warnings()),
+            ];
         }
 
         return [
@@ -58,7 +62,13 @@ final readonly class RulesResource
     /** @return array<string, mixed> */
     public function revision(Revision $revision): array
     {
-        return ['number' => $revision->number, 'published_by' => $revision->publishedBy, 'published_at' => $revision->publishedAt, 'reason' => $revision->why, 'overruled' => $revision->overruled];
+        return [
+            'number' => $revision->number,
+            'published_by' => $revision->publishedBy,
+            'published_at' => $revision->publishedAt,
+            'reason' => $revision->why,
+            'overruled' => $revision->overruled,
+        ];
     }
 
     /**

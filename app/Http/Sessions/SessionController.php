@@ -53,7 +53,14 @@ final readonly class SessionController
         $database->transaction(function () use ($operator, $session, $accounts, $authority): void {
             $authority->require($operator, $accounts->find($session['account_id']) ?? throw Refusal::notFound());
             $this->end->one($session['id'], 'operator');
-            $this->audit->record('session.ended', $operator->asOperator(), ['id' => $session['account_id'], 'name' => $session['name']], ['state' => 'live'], ['state' => 'ended'], record: 'session');
+            $this->audit->record(
+                'session.ended',
+                $operator->asOperator(),
+                ['id' => $session['account_id'], 'name' => $session['name']],
+                ['state' => 'live'],
+                ['state' => 'ended'],
+                record: 'session',
+            );
         });
 
         return new Response(status: 204);

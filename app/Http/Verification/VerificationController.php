@@ -59,7 +59,13 @@ final readonly class VerificationController
     public function consume(Request $request, ProveAddress $prove): JsonResponse
     {
         $body = Body::of($request);
-        $presser = new Presser($body->text('token') ?? '', BrowserMark::of($request), $body->secret('password'), $body->secret('new_password'), $body->text('name'));
+        $presser = new Presser(
+            $body->text('token') ?? '',
+            BrowserMark::of($request),
+            $body->secret('password'),
+            $body->secret('new_password'),
+            $body->text('name'),
+        );
         $body->complete();
         $account = $prove($presser);
 

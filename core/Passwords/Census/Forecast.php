@@ -32,7 +32,10 @@ final readonly class Forecast
         }
         $first = new \DateTimeImmutable(array_key_first($days));
         $last = new \DateTimeImmutable(array_key_last($days));
-        $left = array_filter(array_map(static fn (array $day): float => $day['all'] === 0 ? 0.0 : 1 - $day['current'] / $day['all'], $days), static fn (float $share): bool => $share > 0);
+        $left = array_filter(
+            array_map(static fn (array $day): float => $day['all'] === 0 ? 0.0 : 1 - $day['current'] / $day['all'], $days),
+            static fn (float $share): bool => $share > 0,
+        );
         $now = $days[array_key_last($days)];
         if ($now['all'] === 0 || $now['current'] / $now['all'] >= self::ENOUGH) {
             return new self('reached');

@@ -61,7 +61,10 @@ final readonly class Dates implements FindsParts
     {
         $ways = [4 => [[1, 2], [2, 3]], 5 => [[1, 3], [2, 3]], 6 => [[1, 2], [2, 4], [4, 5]], 7 => [[1, 3], [2, 3], [4, 5], [4, 6]], 8 => [[2, 4], [4, 6]]][strlen($digits)] ?? [];
 
-        return array_map(static fn (array $way): array => [substr($digits, 0, $way[0]), substr($digits, $way[0], $way[1] - $way[0]), substr($digits, $way[1])], $ways);
+        return array_map(
+            static fn (array $way): array => [substr($digits, 0, $way[0]), substr($digits, $way[0], $way[1] - $way[0]), substr($digits, $way[1])],
+            $ways,
+        );
     }
 
     /** @param  list<array{string, string, string}>  $splits */

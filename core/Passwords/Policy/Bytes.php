@@ -20,6 +20,10 @@ final readonly class Bytes implements PolicyRule
 
     public function reason(?Candidate $candidate = null): Reason
     {
-        return new Reason('password.too_many_bytes', 'password', ['maximum' => $this->maximum, 'bytes' => $candidate === null ? 0 : strlen($candidate->text())]);
+        return new Reason(
+            'password.too_many_bytes',
+            'password',
+            ['maximum' => $this->maximum, 'bytes' => $candidate === null ? 0 : strlen($candidate->text())],
+        );
     }
 }

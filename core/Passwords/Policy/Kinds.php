@@ -10,7 +10,13 @@ use Kennel\Core\Reasons\Reason;
 final readonly class Kinds implements PolicyRule
 {
     /** By key: what counts as one. Combining marks belong to the letter before them. */
-    public const PATTERNS = ['letters' => '/\p{L}/u', 'small' => '/\p{Ll}/u', 'capitals' => '/\p{Lu}/u', 'digits' => '/\p{Nd}/u', 'others' => '/[^\p{L}\p{M}\p{Nd}]/u'];
+    public const PATTERNS = [
+        'letters' => '/\p{L}/u',
+        'small' => '/\p{Ll}/u',
+        'capitals' => '/\p{Lu}/u',
+        'digits' => '/\p{Nd}/u',
+        'others' => '/[^\p{L}\p{M}\p{Nd}]/u',
+    ];
 
     /** @param  key-of<self::PATTERNS>  $kind */
     public function __construct(private string $kind, private int $minimum)

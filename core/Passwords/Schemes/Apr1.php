@@ -53,7 +53,10 @@ final readonly class Apr1 implements Wrappable
         $digest = md5($text, true);
         for ($round = 0; $round < self::ROUNDS; $round++) {
             $isOdd = ($round & 1) === 1;
-            $digest = md5(($isOdd ? $password : $digest).($round % 3 !== 0 ? $salt : '').($round % 7 !== 0 ? $password : '').($isOdd ? $digest : $password), true);
+            $digest = md5(
+                ($isOdd ? $password : $digest).($round % 3 !== 0 ? $salt : '').($round % 7 !== 0 ? $password : '').($isOdd ? $digest : $password),
+                true,
+            );
         }
 
         return $digest;

@@ -33,11 +33,13 @@ final readonly class AccountStream
             $first = $last;
             $last = (int) end($accounts)->seq;
             $parts = [];
-            foreach ($this->database->select('SELECT account_seq, field_key, position, value FROM field_values WHERE account_seq > ? AND account_seq <= ? ORDER BY account_seq, field_key, position', [$first, $last]) as $row) {
+            $values = 'SELECT account_seq, field_key, position, value FROM field_values WHERE account_seq > ? AND account_seq <= ? ORDER BY account_seq, field_key, position';
+            foreach ($this->database->select($values, [$first, $last]) as $row) {
                 $parts[$row->account_seq][] = [$row->field_key, (int) $row->position, json_decode($row->value, true)];
             }
             $waived = [];
-            foreach ($this->database->select('SELECT w.account_id, w.subject FROM accounts a JOIN duty_waivers w ON w.account_id = a.id WHERE a.seq > ? AND a.seq <= ?', [$first, $last]) as $row) {
+            $waivers = 'SELECT w.account_id, w.subject FROM accounts a JOIN duty_waivers w ON w.account_id = a.id WHERE a.seq > ? AND a.seq <= ?';
+            foreach ($this->database->select($waivers, [$first, $last]) as $row) {
                 $waived[$row->account_id][] = $row->subject;
             }
             $facts = [];

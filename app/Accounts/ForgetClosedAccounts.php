@@ -28,7 +28,8 @@ final readonly class ForgetClosedAccounts implements Forgets
         $deleted = 0;
         do {
             $some = $this->database->transaction(function () use ($before): int {
-                $closed = array_values(Account::query()->where('status', Status::Closed)->where('closed_at', '<', $before)->orderBy('seq')->limit(self::AT_ONCE)->get()->all());
+                $closed = array_values(Account::query()->where('status', Status::Closed)->where('closed_at', '<', $before)
+                    ->orderBy('seq')->limit(self::AT_ONCE)->get()->all());
                 ($this->remove)($closed);
                 foreach ($closed as $account) {
                     $this->audit->record('account.purged', Actor::kennel(), $account->reference(), ['status' => 'closed'], ['status' => 'deleted']);

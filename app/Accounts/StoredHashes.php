@@ -23,7 +23,12 @@ final readonly class StoredHashes
     /** @return list<string> by leaps through their index: as quick for a million accounts as for ten, and asked at every refused sign-in */
     public function kinds(): array
     {
-        $rows = $this->database->select('WITH RECURSIVE kinds (kind) AS (SELECT min(hash_kind) FROM accounts UNION ALL SELECT (SELECT min(hash_kind) FROM accounts WHERE hash_kind > kinds.kind) FROM kinds WHERE kinds.kind IS NOT NULL) SELECT kind FROM kinds WHERE kind IS NOT NULL');
+        $rows = $this->database->select(<<<'SQL'
+            WITH RECURSIVE kinds (kind) AS (
+                SELECT min(hash_kind) FROM accounts
+                UNION ALL SELECT (SELECT min(hash_kind) FROM accounts WHERE hash_kind > kinds.kind) FROM kinds WHERE kinds.kind IS NOT NULL
+            ) SELECT kind FROM kinds WHERE kind IS NOT NULL
+            SQL);
 
         return array_map(strval(...), array_column($rows, 'kind'));
     }

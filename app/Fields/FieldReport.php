@@ -47,7 +47,8 @@ final readonly class FieldReport
     {
         $misfits = [];
         // Many accounts hold the same value; each is judged once.
-        foreach (FieldValue::query()->where('field_key', $field->key)->selectRaw('value, count(*) AS accounts')->groupBy('value')->orderByDesc('accounts')->cursor() as $row) {
+        $values = FieldValue::query()->where('field_key', $field->key)->selectRaw('value, count(*) AS accounts')->groupBy('value')->orderByDesc('accounts');
+        foreach ($values->cursor() as $row) {
             $value = $row->value;
             $judged = $field->kind === FieldKind::SeveralChoices ? [$value, ...array_slice(Choices::offered($field), 0, max(0, (int) $field->minimum - 1))] : $value;
             $reason = $this->decide->misfit($field, $judged, $this->clock->now());

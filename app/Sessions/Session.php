@@ -73,6 +73,8 @@ final class Session extends Record
     /** @return Builder<self> they stay a while after their end, so that an operator can still ask what became of one */
     public function prunable(): Builder
     {
-        return self::query()->where(static fn (Builder $over): Builder => $over->where('lapses_at', '<', Moment::write(Limit::before('sessions')))->orWhere('ended_at', '<', Moment::write(Limit::before('sessions'))));
+        $before = Moment::write(Limit::before('sessions'));
+
+        return self::query()->where(static fn (Builder $over): Builder => $over->where('lapses_at', '<', $before)->orWhere('ended_at', '<', $before));
     }
 }

@@ -37,11 +37,16 @@ final readonly class Funnel
         foreach ($this->accounts->byDay($first, $app) as $day => $made) {
             $funnel[$day] = [...$funnel[$day] ?? ['day' => $day, 'opened' => 0], ...$made];
         }
-        $refusals = $tallies->clone()->where('what', 'refused')->selectRaw('detail, sum(tally) AS tally')->groupBy('detail')->orderByDesc('tally')->orderBy('detail')->get();
+        $refusals = $tallies->clone()->where('what', 'refused')
+            ->selectRaw('detail, sum(tally) AS tally')->groupBy('detail')->orderByDesc('tally')->orderBy('detail')->get();
 
         return [
             'days' => array_values($funnel),
-            'refusals' => array_values($refusals->map(fn (SignupTally $row): array => ['code' => $row->detail, 'message' => $this->words->say(new Reason("short.{$row->detail}", parameters: ['field' => ''])), 'tally' => (int) $row->tally])->all()),
+            'refusals' => array_values($refusals->map(fn (SignupTally $row): array => [
+                'code' => $row->detail,
+                'message' => $this->words->say(new Reason("short.{$row->detail}", parameters: ['field' => ''])),
+                'tally' => (int) $row->tally,
+            ])->all()),
         ];
     }
 }

@@ -77,7 +77,8 @@ final readonly class ProveAddress
 
         return $this->database->transaction(function () use ($presser, $account, $claim, $vouches, $fresh): Account {
             [$challenge, $now, $claimNow] = $this->read($presser->token);
-            if ($now->password_hash !== $account->password_hash || $now->password_owed !== $account->password_owed || $now->email_proven_at !== $account->email_proven_at || $claimNow?->id !== $claim?->id) {
+            $read = static fn (Account $account, ?Claim $claim): array => [$account->password_hash, $account->password_owed, $account->email_proven_at, $claim?->id];
+            if ($read($now, $claimNow) !== $read($account, $claim)) {
                 throw Refusal::changedMeanwhile();
             }
             $this->challenges->spend($challenge);

@@ -46,7 +46,11 @@ final readonly class DecideImport
             $reasons[] = $hash;
         }
 
-        return $email !== null && $name !== null && ! $hash instanceof Reason ? new ImportedAccount($email, $name, $hash, HashKind::of($hash)) : ($reasons === [] ? throw new \LogicException('a refusal without a reason') : $reasons);
+        if ($email !== null && $name !== null && ! $hash instanceof Reason) {
+            return new ImportedAccount($email, $name, $hash, HashKind::of($hash));
+        }
+
+        return $reasons === [] ? throw new \LogicException('a refusal without a reason') : $reasons;
     }
 
     private function hash(#[\SensitiveParameter] string $hash, #[\SensitiveParameter] string $salt, ImportRules $rules): string|Reason

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Factories;
+
+use Illuminate\Support\Str;
+use Kennel\App\Accounts\Account;
+use Kennel\Core\Accounts\PasswordOwed;
+use Kennel\Core\Accounts\Status;
+
+/** @extends RecordFactory<Account> */
+final class AccountFactory extends RecordFactory
+{
+    protected $model = Account::class;
+
+    /** @return array<string, mixed> */
+    public function definition(): array
+    {
+        return [
+            'id' => (string) Str::uuid7(),
+            'name' => 'Tam Pellow',
+            'name_key' => 'tam pellow',
+            'email' => fn (array $one): string => "{$one['id']}@post.example",
+            'lookup_key' => fn (array $one): string => "{$one['id']}@post.example",
+            'status' => Status::Pending,
+            'password_hash' => '',
+            'password_owed' => PasswordOwed::Nothing,
+            'hash_kind' => '',
+            'created_at' => self::MOMENT,
+            'search' => ' tam pellow',
+        ];
+    }
+}

@@ -10,7 +10,7 @@ use Kennel\Core\Reasons\Reason;
 final readonly class Owed
 {
     /**
-     * @param  string  $subject  the very thing that is owed, such as "accept_terms:2026-09-03": a waiver is of it and of nothing later
+     * @param  string  $subject  the very thing that is owed, such as "accept_terms:2026-09-03": a waiver is of exactly this, so a later version of it is owed again
      * @param  Reason  $reason  in words also what settles it
      * @param  bool  $isWaivable  false for what would still hold after it was let off
      */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Passwords\Schemes;
 
-/** Every scheme that is verified. Only Argon2id is made. */
+/** Every scheme that is verified. Argon2id is made, or bcrypt where the rule says so. */
 final class Schemes
 {
     /** @var list<Scheme>|null */

@@ -18,7 +18,7 @@ final readonly class DutyRules
 
     /**
      * @param  list<string>|null  $only  the keys of fields to look at; null for all
-     * @return list<Owed> in the order people settle them; what was waived is left out
+     * @return list<Owed> in the order people settle them; what was waived is left out, where it can be
      */
     public function owedBy(AccountFacts $account, ?array $only = null): array
     {

@@ -42,13 +42,14 @@ final readonly class AuditTrail
         string $record = 'account',
     ): void {
         $changes = Changes::between($before, $after);
-        $recorded = AuditEvent::query()->create([...$this->columns($event, $by, $account, $reason), 'changes' => $changes]);
+        $id = (string) Str::uuid7();
+        AuditEvent::query()->insert(['id' => $id, ...$this->columns($event, $by, $account, $reason), 'changes' => AsJson::encode((object) $changes)]);
         $accountId = $account['id'] ?? null;
         if ($changes !== []) {
             $this->evidence->append('record', $this->label($record, $before, $changes), ['changes' => $changes], $accountId);
         }
         $this->evidence->append('audit', $event, [
-            'id' => $recorded->id,
+            'id' => $id,
             'event' => $event,
             'actor' => ['kind' => $by->kind, 'name' => $by->name],
             'account' => $account,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Evidence;
 
+use Kennel\App\Platform\Database\AsJson;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
 use Kennel\Core\Audit\Redactor;
@@ -44,13 +45,13 @@ final readonly class EvidenceLog
      */
     public function append(string $lane, string $label, array $content, ?string $accountId = null, ?string $actId = null): void
     {
-        EvidenceEntry::query()->create([
+        EvidenceEntry::query()->insert([
             'at' => Moment::write($this->clock->now()),
             'act_id' => $actId ?? $this->context->actId,
             'lane' => $lane,
             'account_id' => $accountId ?? $this->context->accountId,
             'label' => mb_substr($label, 0, 200),
-            'content' => (new Redactor)->redact($content),
+            'content' => AsJson::encode((object) (new Redactor)->redact($content)),
         ]);
     }
 }

@@ -24,11 +24,11 @@ final class Roles
     {
         if ($this->graph === null) {
             $permissions = [];
-            foreach (RolePermission::query()->get() as $row) {
+            foreach (RolePermission::query()->toBase()->get(['role_key', 'permission']) as $row) {
                 $permissions[$row->role_key][] = $row->permission;
             }
             $includes = [];
-            foreach (RoleInclude::query()->get() as $row) {
+            foreach (RoleInclude::query()->toBase()->get(['role_key', 'included_key']) as $row) {
                 $includes[$row->role_key][] = $row->included_key;
             }
             $this->graph = new RoleGraph($permissions, $includes);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Sessions;
 
+use Illuminate\Support\Str;
 use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Secrets\Entropy;
@@ -26,9 +27,11 @@ final readonly class OpenSession
     {
         $now = $this->clock->now();
         $token = Token::draw($this->entropy);
-        $session = Session::query()->create([
+        $id = (string) Str::uuid7();
+        Session::query()->insert([
+            'id' => $id,
             'account_id' => $accountId,
-            'surface' => $browser->surface,
+            'surface' => $browser->surface->value,
             'token_digest' => $token->digest(),
             'kept' => $kept,
             'proven_by' => 'password',
@@ -40,6 +43,6 @@ final readonly class OpenSession
             'lapses_at' => Moment::write(MarkSeen::lapse($this->rules, $kept, $now, $now)),
         ]);
 
-        return ['id' => $session->id, 'token' => $token, 'until' => $this->rules->absoluteLimit($kept)->after($now)];
+        return ['id' => $id, 'token' => $token, 'until' => $this->rules->absoluteLimit($kept)->after($now)];
     }
 }

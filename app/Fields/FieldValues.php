@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\App\Fields;
 
-use Kennel\App\Pictures\Pictures;
 use Kennel\Core\Fields\SortKey;
 
 /** What is stored of each account's fields. Values go in as the core has judged them and come out as they went in. */
@@ -15,10 +14,6 @@ final readonly class FieldValues
 
     /** A single value stands here; a list's begin at 1. */
     private const SINGLE = 0;
-
-    public function __construct(private Pictures $pictures)
-    {
-    }
 
     /** @return array<string, mixed> by key */
     public function of(int $accountSeq): array
@@ -100,11 +95,9 @@ final readonly class FieldValues
         }
     }
 
-    /** Takes every value away, and the account's pictures with them. */
-    public function clear(int $accountSeq, string $accountId): void
+    public function clear(int $accountSeq): void
     {
         FieldValue::query()->where('account_seq', $accountSeq)->delete();
-        $this->pictures->removeAllOf([$accountId]);
     }
 
     /** One value as it is stored, and as it is looked for. */

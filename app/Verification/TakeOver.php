@@ -8,6 +8,7 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\Duties\TermsAcceptances;
 use Kennel\App\Fields\FieldValues;
+use Kennel\App\Pictures\Pictures;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\Core\Accounts\EmailAddress;
@@ -22,6 +23,7 @@ final readonly class TakeOver
     public function __construct(
         private Accounts $accounts,
         private FieldValues $fields,
+        private Pictures $pictures,
         private TermsAcceptances $acceptances,
         private EndSessions $endSessions,
         private Claims $claims,
@@ -69,7 +71,8 @@ final readonly class TakeOver
 
     private function replace(Account $account, PersonName $name, ?string $appKey, string $termsVersion): void
     {
-        $this->fields->clear($account->seq, $account->id);
+        $this->fields->clear($account->seq);
+        $this->pictures->removeAllOf([$account->id]);
         $this->acceptances->forget($account->id);
         $this->accounts->change(
             $account,

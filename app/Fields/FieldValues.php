@@ -9,7 +9,7 @@ use Kennel\Core\Fields\SortKey;
 /** What is stored of each account's fields. Values go in as the core has judged them and come out as they went in. */
 final readonly class FieldValues
 {
-    /** Read by Caller and the impact as part of their own queries: one JSON list of [key, position, value]. */
+    /** Read by CurrentSession as part of its own query: one JSON list of [key, position, value]. */
     public const SUBQUERY = '(SELECT json_group_array(json_array(field_key, position, json(value))) FROM field_values WHERE account_seq = %s)';
 
     /** A single value stands here; a list's begin at 1. */

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\App\Impact;
 
-use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Kennel\App\Platform\Database\AsJson;
 use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Queue\Run;
 
 /**
  * A draft that is run over all accounts.
@@ -25,6 +25,7 @@ use Kennel\App\Platform\Database\Record;
 final class ImpactRun extends Record
 {
     use HasUuids;
+    use Run;
 
     public $incrementing = false;
 
@@ -36,14 +37,5 @@ final class ImpactRun extends Record
     protected function casts(): array
     {
         return ['counts' => AsJson::ARRAY];
-    }
-
-    /**
-     * @param  Builder<self>  $runs
-     * @return Builder<self> waiting or at work
-     */
-    public function scopeLive(Builder $runs): Builder
-    {
-        return $runs->whereIn('state', ['queued', 'running']);
     }
 }

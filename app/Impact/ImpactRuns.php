@@ -76,12 +76,12 @@ final readonly class ImpactRuns
 
     public function cancel(string $id): void
     {
-        $this->end($id, 'cancelled');
+        ImpactRun::end($id, 'cancelled', $this->clock->now());
     }
 
     public function fail(string $id): void
     {
-        $this->end($id, 'failed');
+        ImpactRun::end($id, 'failed', $this->clock->now());
     }
 
     /**
@@ -152,11 +152,6 @@ final readonly class ImpactRuns
 
             return $isOn;
         });
-    }
-
-    private function end(string $id, string $state): void
-    {
-        ImpactRun::query()->live()->whereKey($id)->update(['state' => $state, 'finished_at' => Moment::write($this->clock->now())]);
     }
 
     private function inShort(string $code, ?string $field): string

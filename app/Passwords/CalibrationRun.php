@@ -10,6 +10,7 @@ use Illuminate\Database\Eloquent\MassPrunable;
 use Kennel\App\Platform\Database\AsJson;
 use Kennel\App\Platform\Database\Record;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Queue\Run;
 use Kennel\App\Platform\Retention\Limit;
 
 /**
@@ -32,6 +33,7 @@ final class CalibrationRun extends Record
 {
     use HasUuids;
     use MassPrunable;
+    use Run;
 
     public $incrementing = false;
 
@@ -43,15 +45,6 @@ final class CalibrationRun extends Record
     protected function casts(): array
     {
         return ['points' => AsJson::ARRAY, 'bcrypt' => AsJson::ARRAY, 'efficiency' => 'float'];
-    }
-
-    /**
-     * @param  Builder<self>  $runs
-     * @return Builder<self> waiting or at work
-     */
-    public function scopeLive(Builder $runs): Builder
-    {
-        return $runs->whereIn('state', ['queued', 'running']);
     }
 
     /** @return Builder<self> a machine’s last measuring stays */

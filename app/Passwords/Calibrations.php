@@ -65,17 +65,12 @@ final readonly class Calibrations
 
     public function cancel(string $id): void
     {
-        $this->end($id, 'cancelled');
+        CalibrationRun::end($id, 'cancelled', $this->clock->now());
     }
 
     public function fail(string $id): void
     {
-        $this->end($id, 'failed');
-    }
-
-    private function end(string $id, string $state): void
-    {
-        CalibrationRun::query()->live()->whereKey($id)->update(['state' => $state, 'finished_at' => Moment::write($this->clock->now())]);
+        CalibrationRun::end($id, 'failed', $this->clock->now());
     }
 
     /**

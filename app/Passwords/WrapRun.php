@@ -10,6 +10,7 @@ use Illuminate\Database\Eloquent\MassPrunable;
 use Kennel\App\Platform\Database\AsJson;
 use Kennel\App\Platform\Database\Record;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Queue\Run;
 use Kennel\App\Platform\Retention\Limit;
 
 /**
@@ -27,6 +28,7 @@ final class WrapRun extends Record
 {
     use HasUuids;
     use MassPrunable;
+    use Run;
 
     public $incrementing = false;
 
@@ -38,15 +40,6 @@ final class WrapRun extends Record
     protected function casts(): array
     {
         return ['kinds' => AsJson::ARRAY];
-    }
-
-    /**
-     * @param  Builder<self>  $runs
-     * @return Builder<self> waiting or at work
-     */
-    public function scopeLive(Builder $runs): Builder
-    {
-        return $runs->whereIn('state', ['queued', 'running']);
     }
 
     /** @return Builder<self> the last one stays */

@@ -102,12 +102,12 @@ final readonly class Wrapping
 
     public function cancel(string $id): void
     {
-        $this->end($id, 'cancelled');
+        WrapRun::end($id, 'cancelled', $this->clock->now());
     }
 
     public function fail(string $id): void
     {
-        $this->end($id, 'failed');
+        WrapRun::end($id, 'failed', $this->clock->now());
     }
 
     /** @return bool false when there is more to do */
@@ -145,11 +145,6 @@ final readonly class Wrapping
     private function keep(WrapRun $run): bool
     {
         return WrapRun::query()->whereKey($run->id)->where('state', 'running')->update(['done' => max(0, $run->total - $this->hashes->countOf($run->kinds))]) === 1;
-    }
-
-    private function end(string $id, string $state): void
-    {
-        WrapRun::query()->live()->whereKey($id)->update(['state' => $state, 'finished_at' => Moment::write($this->clock->now())]);
     }
 
     private function enclose(Account $account): void

@@ -8,27 +8,11 @@ import { Failure } from '../Failure';
 import { More } from '../More';
 import { usePages } from '../usePages';
 import { MessagePane } from './MessagePane';
+import { MessageStateMark } from './MessageStateMark';
 
 type State = Schemas['MessageState'];
 
 const STATES: readonly State[] = ['queued', 'sending', 'retrying', 'held', 'sent', 'failed'];
-const tone: Record<State, string> = {
-  queued: 'text-ink-soft',
-  sending: 'text-ink-soft',
-  retrying: 'text-amber',
-  held: 'text-moss',
-  sent: 'text-moss',
-  failed: 'text-brick',
-};
-const glyph: Record<State, string> = { queued: '…', sending: '→', retrying: '↻', held: '✓', sent: '✓', failed: '✕' };
-
-export function MessageStateMark({ state }: { state: State }) {
-  return (
-    <span className={`whitespace-nowrap ${tone[state]}`}>
-      <span aria-hidden="true">{glyph[state]}</span> {state}
-    </span>
-  );
-}
 
 /** The outbox: every message as it was or would have been sent. */
 export function MailScreen() {

@@ -9,7 +9,7 @@ import { InlineLink, When } from '../../kit/Text';
 import { api, refresh } from '../api';
 import { Failure } from '../Failure';
 import { useKeys } from '../keys';
-import { MessageStateMark } from './MailScreen';
+import { MessageStateMark } from './MessageStateMark';
 
 type Part = 'html' | 'text' | 'headers';
 

@@ -5,7 +5,7 @@ import { Button } from '../../kit/Button';
 import { Segments } from '../../kit/Segments';
 import { api } from '../api';
 import { Failure } from '../Failure';
-import { AppChooser } from './SignupScreen';
+import { AppChooser } from './AppChooser';
 import { snippet, type Language } from './snippets';
 
 type App = Schemas['App'];

@@ -1,0 +1,26 @@
+export function AppChooser({
+  apps,
+  app,
+  onChoose,
+}: {
+  apps: { key: string; name: string; look: { colour: string } }[];
+  app: string | undefined;
+  onChoose: (key: string) => void;
+}) {
+  return (
+    <div className="flex gap-1.5 border-b border-line bg-well px-4 py-2" role="group" aria-label="App">
+      {apps.map(({ key, name, look }) => (
+        <button
+          key={key}
+          type="button"
+          aria-pressed={key === app}
+          onClick={() => onChoose(key)}
+          className={`flex h-7 items-center gap-1.5 rounded-control border px-2 text-small ${key === app ? 'border-petrol bg-petrol-wash font-semibold text-petrol-deep' : 'border-line-strong bg-sheet hover:bg-well'}`}
+        >
+          <span className="size-2.5 rounded-full" style={{ backgroundColor: look.colour }} aria-hidden="true" />
+          {name}
+        </button>
+      ))}
+    </div>
+  );
+}

@@ -34,6 +34,9 @@ final class EmailAddressTest extends TestCase
             'Greek final sigma' => ['νίκος@post.example', 'ΝΊΚΟΣ@post.example'],
             'domain in its own script' => ['a@bücher.example', 'a@xn--bcher-kva.example'],
             'full-width letters' => ['ｔam@post.example', 'tam@post.example'],
+            'folded, then composed' => ["ß\u{301}@post.example", "SS\u{301}@post.example"],
+            'a sign that is letters' => ['ﬁn@post.example', 'fin@post.example'],
+            'a raised capital' => ['ᴬam@post.example', 'aam@post.example'],
             'quotes that change nothing' => ['"tam.pellow"@post.example', 'tam.pellow@post.example'],
         ];
     }
@@ -61,6 +64,8 @@ final class EmailAddressTest extends TestCase
         return [
             'nothing' => ['', 'email.required'],
             'only white space' => [" \t ", 'email.required'],
+            'a direction override in quotes' => ["\"tam\u{202E}\"@post.example", 'email.invalid'],
+            'longer than 254 as it goes over the wire' => [str_repeat('a', 64).'@'.str_repeat('é.', 25).'example.'.str_repeat('a', 20).'.example', 'email.too_long'],
             'no at sign' => ['tam.post.example', 'email.invalid'],
             'nothing before it' => ['@post.example', 'email.invalid'],
             'nothing after it' => ['tam@', 'email.domain_invalid'],

@@ -10,6 +10,7 @@ use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Passwords\Schemes\Schemes;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Tests\Support\Passwords;
+use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
@@ -30,6 +31,25 @@ final class MalformedHashTest extends TestCase
         '$digest$sha256$salt.password$00ff$0123456789abcdef0123456789abcdef0123456789abcdef0123456789abcdef',
         '$7$66..../....$0123456789012345678901234567890123456789012$0123456789012345678901234567890123456789012',
     ];
+
+    #[TestWith(['$argon2id$v=19$m=64,t=1,p=65$c29tZXNhbHRzb21lc2FsdA$CTFhFdXPJO1aFaMaO6Mm5c8y7cJHAph8ArZWb2GRPPc'])]
+    #[TestWith(['$argon2id$v=19$m=64,t=65,p=1$c29tZXNhbHRzb21lc2FsdA$CTFhFdXPJO1aFaMaO6Mm5c8y7cJHAph8ArZWb2GRPPc'])]
+    #[TestWith(['{SSHA}MTIzNDU2Nzg5MDEyMzQ1Njc4OTA='])]
+    #[TestWith(['$digest$sha256$salt.password$$0123456789abcdef0123456789abcdef0123456789abcdef0123456789abcdef'])]
+    #[TestWith(['$digest$sha256$password$00ff$0123456789abcdef0123456789abcdef0123456789abcdef0123456789abcdef'])]
+    public function test_what_asks_for_too_much_or_lacks_its_salt_is_malformed(string $stored): void
+    {
+        self::assertNull(Schemes::verifying($stored));
+        self::assertStringStartsWith('malformed', HashKind::of($stored));
+    }
+
+    public function test_an_older_version_of_argon2_is_verified_and_made_anew(): void
+    {
+        $hasher = Passwords::hasher();
+        $today = $hasher->hash(Passwords::prepared('slow green otters'));
+        self::assertFalse($hasher->needsRehash($today));
+        self::assertTrue($hasher->needsRehash(str_replace('$v=19$', '$v=16$', $today)));
+    }
 
     public function test_none_is_accepted_and_nothing_escapes(): void
     {

@@ -149,6 +149,49 @@ final class PolicyRulesTest extends TestCase
         }
     }
 
+    public function test_each_limit_is_met_by_exactly_as_much_as_it_says(): void
+    {
+        $rules = new PasswordRules(12, 64);
+        $longest = 'q7 '.str_repeat('unvexed heron ', 4).'wades';
+        self::assertSame(64, mb_strlen($longest));
+        self::assertNotContains('password.too_long', $this->codes($rules, $longest));
+        self::assertContains('password.too_long', $this->codes($rules, "{$longest}!"));
+        self::assertNotContains('password.too_short', $this->codes($rules, 'heron wading'));
+        self::assertContains('password.too_short', $this->codes($rules, 'heron wadin'));
+    }
+
+    public function test_bcrypt_takes_72_bytes_however_few_characters_they_are(): void
+    {
+        $bcrypt = new HashingRules(HashingRules::BCRYPT, new Argon2idParameters(64, 1, 1), 4);
+        $policy = Passwords::policy(new PasswordRules(8, 64), hashing: $bcrypt);
+        $codes = static fn (string $text): array => array_map(static fn (Reason $reason): string => $reason->code, $policy->reasonsAgainst(Passwords::prepared($text), null));
+        self::assertNotContains('password.too_many_bytes', $codes(str_repeat('é', 36)));
+        self::assertContains('password.too_many_bytes', $codes(str_repeat('é', 36).'a'));
+        self::assertContains('password.too_many_bytes', $codes(str_repeat('水', 40)), '40 characters are within the maximum and 120 bytes are not');
+        self::assertTrue(Passwords::hasher($bcrypt)->canHash(Passwords::prepared(str_repeat('é', 36))));
+        self::assertFalse(Passwords::hasher($bcrypt)->canHash(Passwords::prepared(str_repeat('é', 36).'a')));
+    }
+
+    public function test_how_much_more_than_a_word_is_enough(): void
+    {
+        $address = EmailAddress::parse('oriel.vance@alderwend.example');
+        $codes = static fn (string $text): array => array_map(static fn (Reason $reason): string => $reason->code, Passwords::policy(new PasswordRules(1, 64))->reasonsAgainst(Passwords::prepared($text), $address, ['Gaugebook', 'Tam']));
+        self::assertContains('password.is_word', $codes('gaugebook qxzvw'), 'five more characters');
+        self::assertNotContains('password.is_word', $codes('gaugebook qxzvwk'), 'six');
+        self::assertNotContains('password.is_word', $codes('tam'), 'a word of three letters says nothing');
+        self::assertContains('password.is_address', $codes('oriel.vanceqxzvw'));
+        self::assertNotContains('password.is_address', $codes('oriel.vanceqxzvwk'));
+        self::assertContains('password.is_address', $codes('alderwend.example'), 'its domain');
+    }
+
+    public function test_what_is_asked_of_kinds_has_to_fit_into_the_maximum(): void
+    {
+        $read = static fn (int $capitals): PasswordRules => PasswordRules::read(new Document(['minimum' => 8, 'maximum' => 16, 'composition' => ['letters' => 0, 'small' => 8, 'capitals' => $capitals, 'digits' => 0, 'others' => 0], 'history' => 0, 'guesses' => 0, 'words' => []], 'password'));
+        self::assertSame(16, $read(8)->maximum);
+        $this->expectException(InvalidRuleBook::class);
+        $read(9);
+    }
+
     /** @return list<string> */
     private function codes(PasswordRules $rules, string $password): array
     {

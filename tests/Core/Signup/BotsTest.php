@@ -47,6 +47,13 @@ final class BotsTest extends TestCase
         ];
     }
 
+    public function test_exactly_the_wait_and_exactly_the_lifetime_are_enough(): void
+    {
+        self::assertNull($this->decide(openedAt: '-2 seconds'));
+        self::assertNull($this->decide(openedAt: '-4 hours'));
+        self::assertSame('bots.form', $this->decide(openedAt: '-4 hours -1 second'));
+    }
+
     public function test_what_is_off_is_not_asked(): void
     {
         $off = new DecideBots(new BotRules(false, Duration::nothing(), 0, 0, Duration::parse('PT1H'), Duration::parse('PT4H')));

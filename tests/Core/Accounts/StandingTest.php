@@ -47,6 +47,7 @@ final class StandingTest extends TestCase
         self::assertSame($all, $of($facts('', [])));
         self::assertSame($all, $of($facts('2025-01-01', [])), 'an older version');
         self::assertSame(array_slice($all, 1), $of($facts('2026-09-03', [])));
+        self::assertSame(array_slice($all, 1), $of($facts('2027-01-01', [])), 'a newer one, after the rules were brought back');
         self::assertSame(['complete_fields:phone'], $of($facts('2026-09-03', [], app: 'kitloft')));
         self::assertSame([], $of($facts('2026-09-03', [], app: 'floodline')));
         self::assertSame([], $of($facts('2026-09-03', ['home_reach' => 'Saltings', 'training_level' => 'none'])));

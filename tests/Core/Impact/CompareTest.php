@@ -54,6 +54,26 @@ final class CompareTest extends TestCase
         self::assertSame([], array_map(static fn (Finding $finding): string => $finding->kind, (new Compare(Books::judge(), Books::judge()))->onAccount(new AccountFacts(Status::Active, true, 'tam@post.example', 'floodline', '2026-09-03', hashKind: 'Argon2id 47104/1/1'))));
     }
 
+    public function test_a_list_that_is_dropped_admits_whom_it_refused(): void
+    {
+        $before = Books::demo();
+        $before['apps'][0]['admission'] = 'domains';
+        $before['apps'][0]['domains'] = ['alderwend.example'];
+        $compare = new Compare(Books::judge($before), Books::judge());
+        $kinds = static fn (array $findings): array => array_map(static fn (Finding $finding): string => "{$finding->kind} {$finding->reason->code}", $findings);
+        self::assertSame(['past_admitted email.domain_not_listed'], $kinds($compare->onPastSignup('gaugebook', 'post.example', ['email.domain_not_listed'])));
+        self::assertContains('admitted email.domain_not_listed', $kinds($compare->onAccount(self::account('tam@post.example', []))));
+        self::assertSame([], $kinds($compare->onPastSignup('gaugebook', 'alderwend.example', [])));
+    }
+
+    public function test_a_hash_that_takes_fewer_bytes_touches_the_next_change(): void
+    {
+        $after = Books::demo();
+        $after['hashing']['scheme'] = 'bcrypt';
+        $kinds = array_map(static fn (Finding $finding): string => $finding->kind, (new Compare(Books::judge(), Books::judge($after)))->onAccount(self::account('tam@post.example', [])));
+        self::assertContains('next_change', $kinds);
+    }
+
     public function test_a_new_version_of_the_terms_is_one_duty_in_the_place_of_another(): void
     {
         $after = Books::demo();

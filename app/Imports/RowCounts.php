@@ -36,11 +36,6 @@ final class RowCounts
         return new self($import->id, $import->done, $import->accepted, $import->refused, $import->kinds, $import->codes);
     }
 
-    public static function empty(string $importId): self
-    {
-        return new self($importId, 0, 0, 0, [], []);
-    }
-
     public function accept(ImportedAccount $account): void
     {
         $this->done++;

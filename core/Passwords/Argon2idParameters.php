@@ -47,9 +47,4 @@ final readonly class Argon2idParameters
     {
         return $this->memory <= self::MOST_MEMORY && $this->passes <= self::MOST_PASSES && $this->lanes <= self::MOST_LANES && $this->memory * $this->passes <= self::MOST_WORK;
     }
-
-    public function equals(self $other): bool
-    {
-        return [$this->memory, $this->passes, $this->lanes] === [$other->memory, $other->passes, $other->lanes];
-    }
 }

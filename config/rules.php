@@ -5,6 +5,8 @@ declare(strict_types=1);
 // The rule book as it ships. Durations are ISO 8601; password lengths are code points; memory is KiB. An app that is not listed
 // takes no sign-ups; bin/demo puts its own three into force.
 return [
+    // The form of this document. Every change of it is a step in core/Rules/Upgrades.
+    'format' => 2,
     'apps' => [],
     'signup' => [
         // Never a role with a permission over Kennel itself.

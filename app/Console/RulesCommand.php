@@ -17,6 +17,7 @@ use Kennel\Core\Apps\Discretion;
 use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Rules\RuleDiff;
+use Kennel\Core\Rules\Upgrades\UpgradeBook;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 
 /** The rule book as a file, so that it can live in the developer's own repository. */
@@ -39,7 +40,7 @@ final class RulesCommand extends Command
             // Of what ships: it is the form every document has to have, whatever is in force.
             'schema' => $this->write(RuleBook::fromArray(Revision::shipped()->document)->schema()),
             'check' => $this->check($rules),
-            'diff' => $this->compare($rules),
+            'diff' => $this->compare($revisions),
             'apply' => $this->apply($rules, $revisions, $cases, $impact),
             default => $this->refuse('There is no such act. There are: export, schema, check, diff, apply.'),
         };
@@ -70,11 +71,11 @@ final class RulesCommand extends Command
         return self::SUCCESS;
     }
 
-    private function compare(RulesInForce $rules): int
+    private function compare(Revisions $revisions): int
     {
         $document = $this->document();
 
-        return $document === null ? self::INVALID : $this->report(RuleDiff::between($rules->document(), $document), 'would change');
+        return $document === null ? self::INVALID : $this->report(RuleDiff::between($revisions->newest()->stored, $document), 'would change');
     }
 
     private function apply(RulesInForce $rules, Revisions $revisions, Cases $cases, ImpactRuns $impact): int
@@ -88,7 +89,7 @@ final class RulesCommand extends Command
         if ($document === null) {
             return self::INVALID;
         }
-        $changes = RuleDiff::between($rules->document(), $document);
+        $changes = RuleDiff::between($revisions->newest()->stored, $document);
         if ($changes === []) {
             return $this->report([], 'changed');
         }
@@ -164,14 +165,18 @@ final class RulesCommand extends Command
             return null;
         }
         try {
-            RuleBook::fromArray($document);
+            $upgraded = UpgradeBook::ofToday()($document);
+            RuleBook::fromArray($upgraded);
         } catch (InvalidRuleBook $mistake) {
             $this->refuse($mistake->getMessage());
 
             return null;
         }
+        foreach (RuleDiff::between($document, $upgraded) as $path => $change) {
+            $this->warn("The file is of an older format. {$path}: ".$this->show($change['before']).' is read as '.$this->show($change['after']));
+        }
 
-        return $document;
+        return $upgraded;
     }
 
     /** @param  array<string, array{before: mixed, after: mixed}>  $changes */

@@ -6,13 +6,14 @@ namespace Kennel\App\Rules;
 
 use Kennel\App\Platform\Database\AsJson;
 use Kennel\App\Platform\Database\Record;
+use Kennel\Core\Rules\Upgrades\UpgradeBook;
 
 /**
  * One save of the draft.
  *
  * @property int $version
  * @property int $base_revision
- * @property array<string, mixed> $document
+ * @property array<string, mixed> $document as it was saved
  * @property string $saved_by_id
  * @property string $saved_by
  * @property string $saved_at
@@ -29,5 +30,11 @@ final class DraftSave extends Record
     protected function casts(): array
     {
         return ['document' => AsJson::ARRAY];
+    }
+
+    /** @return array<string, mixed> in today's format, whenever it was saved */
+    public function upgraded(): array
+    {
+        return UpgradeBook::ofToday()($this->document);
     }
 }

@@ -15,6 +15,7 @@ use Kennel\Core\Rules\ReviewRules;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Rules\RuleDiff;
 use Kennel\Core\Rules\RuleMerge;
+use Kennel\Core\Rules\Upgrades\UpgradeBook;
 use Psr\Clock\ClockInterface;
 
 /** The one draft that operators share. Every save is kept until it is published or thrown away, so that the second of two editors can be shown what the first did. */
@@ -49,6 +50,7 @@ final readonly class Drafts
     public function save(array $document, ?string $tag, SignedIn $operator): Draft
     {
         try {
+            $document = UpgradeBook::ofToday()($document);
             RuleBook::fromArray($document);
         } catch (InvalidRuleBook $mistake) {
             throw self::invalid($mistake);
@@ -173,7 +175,7 @@ final readonly class Drafts
     {
         preg_match('/^"r(\d+)\.v(\d+)"$/D', $tag, $parts);
         $seen = isset($parts[2]) && $parts[2] !== '0' ? DraftSave::query()->find((int) $parts[2]) : null;
-        $document = $seen === null ? $this->revisions->find((int) ($parts[1] ?? 0))?->document : $seen->document;
+        $document = $seen === null ? $this->revisions->find((int) ($parts[1] ?? 0))?->document : $seen->upgraded();
 
         return self::changed($document ?? [], $current->document, $current->savedBy ?? 'a publication');
     }
@@ -209,11 +211,11 @@ final readonly class Drafts
     /** @return array<string, mixed>|null the document of one save; null when the draft it was of is gone */
     public function documentOf(int $version): ?array
     {
-        return $version === 0 ? null : DraftSave::query()->find($version)?->document;
+        return $version === 0 ? null : DraftSave::query()->find($version)?->upgraded();
     }
 
     private function read(DraftSave $row): Draft
     {
-        return new Draft($row->version, $row->base_revision, $row->document, $row->saved_by, $row->saved_at, $row->reviewed_by, $row->reviewed_at);
+        return new Draft($row->version, $row->base_revision, $row->upgraded(), $row->saved_by, $row->saved_at, $row->reviewed_by, $row->reviewed_at);
     }
 }

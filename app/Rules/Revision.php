@@ -4,13 +4,19 @@ declare(strict_types=1);
 
 namespace Kennel\App\Rules;
 
+use Kennel\Core\Rules\Upgrades\UpgradeBook;
+
 /** One published state of the rule book. Number 0 is what ships. */
 final readonly class Revision
 {
-    /** @param  array<string, mixed>  $document */
+    /**
+     * @param  array<string, mixed>  $document  in today's format
+     * @param  array<string, mixed>  $stored  as it was published: what compares with it names rules that came and went with a format
+     */
     public function __construct(
         public int $number,
         public array $document,
+        public array $stored,
         public string $publishedBy,
         public string $why,
         public ?string $overruled,
@@ -20,10 +26,10 @@ final readonly class Revision
 
     public static function fromRow(RuleRevision $row): self
     {
-        /** @var array<string, mixed> $document */
-        $document = json_decode($row->document, true, flags: JSON_THROW_ON_ERROR);
+        /** @var array<string, mixed> $stored */
+        $stored = json_decode($row->document, true, flags: JSON_THROW_ON_ERROR);
 
-        return new self($row->number, $document, $row->published_by, $row->why, $row->overruled, $row->published_at);
+        return new self($row->number, UpgradeBook::ofToday()($stored), $stored, $row->published_by, $row->why, $row->overruled, $row->published_at);
     }
 
     public static function shipped(): self
@@ -31,6 +37,6 @@ final readonly class Revision
         /** @var array<string, mixed> $document */
         $document = config('rules');
 
-        return new self(0, $document, 'Kennel', 'As it ships', null, null);
+        return new self(0, $document, $document, 'Kennel', 'As it ships', null, null);
     }
 }

@@ -73,7 +73,7 @@ final readonly class Revisions
                     'blockers' => [new Reason('rules.not_newest', null, ['base' => $base, 'newest' => $newest->number, 'by' => $newest->publishedBy])],
                 ];
             }
-            $changes = RuleDiff::between($newest->document, $document);
+            $changes = RuleDiff::between($newest->stored, $document);
             if ($changes === []) {
                 return ['changes' => [], 'blockers' => []];
             }

@@ -9,6 +9,7 @@ use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Documents\Document;
 use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Rules\RuleBook;
+use Kennel\Core\Rules\Upgrades\UpgradeBook;
 
 /**
  * The rule book that is in force: the newest published revision, and what ships until there is one. A file beside it is a copy that is
@@ -122,7 +123,7 @@ final class RulesInForce
         /** @var array<string, mixed> $document */
         $document = json_decode($this->text($this->revision, (string) $newest->digest), true, flags: JSON_THROW_ON_ERROR);
 
-        return $document;
+        return UpgradeBook::ofToday()($document);
     }
 
     private function text(int $number, string $digest): string

@@ -13,6 +13,7 @@ use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Pictures\PictureRules;
 use Kennel\Core\Retention\RetentionRules;
+use Kennel\Core\Rules\Upgrades\UpgradeBook;
 use Kennel\Core\Sessions\SessionRules;
 use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Throttling\ThrottleRules;
@@ -48,6 +49,8 @@ final readonly class RuleBook
     public static function fromArray(array $document): self
     {
         $root = new Document($document);
+        $today = UpgradeBook::ofToday()->format();
+        $root->integer('format', $today, $today, 'The form of this document; older ones are led to it where they are read');
         $book = new self(
             AppRules::readAll($root),
             SignupRules::read($root->section('signup', 'What holds for sign-up on every app')),

@@ -40,7 +40,7 @@ final readonly class RevisionController
             ...$this->present->revision($revision),
             'document' => $revision->document,
             'against' => $against->number,
-            'changes' => RulesResource::changes($against->document, $revision->document),
+            'changes' => RulesResource::changes($against->stored, $revision->stored),
         ]);
     }
 }

@@ -30,7 +30,7 @@ final readonly class RulesResource
     {
         $book = RuleBook::fromArray($draft->document);
         $newest = $this->revisions->newest();
-        $base = $this->revisions->find($draft->baseRevision)->document ?? [];
+        $base = $this->revisions->find($draft->baseRevision);
         $warnings = [];
         foreach ($book->apps as $app) {
             $warnings[] = [
@@ -44,7 +44,7 @@ final readonly class RulesResource
             'version' => $draft->version,
             'base_revision' => $draft->baseRevision,
             'document' => $draft->document,
-            'changes' => self::changes($base, $draft->document),
+            'changes' => $draft->exists() ? self::changes($base->stored ?? [], $draft->document) : [],
             'blockers' => $draft->exists() ? $this->words->reasons($this->blockers->against($book)) : [],
             'saved_by' => $draft->savedBy,
             'saved_at' => $draft->savedAt,
@@ -53,7 +53,7 @@ final readonly class RulesResource
             'looks' => $warnings,
             'warnings' => $this->words->reasons(Discretion::warnings($book->apps)),
             'newest_revision' => $newest->number,
-            'published_since' => self::changes($base, $newest->document),
+            'published_since' => self::changes($base->document ?? [], $newest->document),
             'conflicts' => $conflicts,
             'work_seconds' => round(ProofOfWork::seconds($book->signup->bots->workBits), 2),
         ];

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Rules\Upgrades;
+
+use Kennel\Core\Documents\InvalidRuleBook;
+
+/**
+ * Leads a rule book's document of an older format to today's, wherever one is read: a revision, a draft, a file. A new rule gets its
+ * default here, so that a service goes on as it was; what is a rule no more is left out, and named by what compares the two.
+ */
+final readonly class UpgradeBook
+{
+    /** The first release's documents do not say which format they have. */
+    private const FIRST = 1;
+
+    /** @param  non-empty-list<Step>  $steps  from the second format on, without a gap */
+    public function __construct(private array $steps)
+    {
+    }
+
+    public static function ofToday(): self
+    {
+        return new self([
+            // Documents name their format from here on.
+            new Step(2),
+        ]);
+    }
+
+    /** The format that is read and written today. */
+    public function format(): int
+    {
+        return $this->steps[count($this->steps) - 1]->to;
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $document
+     * @return array<string, mixed>
+     *
+     * @throws InvalidRuleBook for a format nobody here knows
+     */
+    public function __invoke(array $document): array
+    {
+        $format = array_key_exists('format', $document) ? $document['format'] : self::FIRST;
+        if (! is_int($format) || $format < self::FIRST) {
+            throw new InvalidRuleBook('format: must be a whole number from '.self::FIRST." to {$this->format()}");
+        }
+        if ($format > $this->format()) {
+            throw new InvalidRuleBook("format: is {$format}, of a later Kennel; this one reads formats up to {$this->format()}");
+        }
+        foreach ($this->steps as $step) {
+            if ($step->to > $format) {
+                $document = $step($document);
+            }
+        }
+
+        /** @var array<string, mixed> $document */
+        return $document;
+    }
+}

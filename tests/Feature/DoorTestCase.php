@@ -16,7 +16,6 @@ use Kennel\App\Mail\Composition;
 use Kennel\App\Mail\Message;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Roles\Roles;
-use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Passwords\PasswordHasher;
@@ -41,15 +40,25 @@ abstract class DoorTestCase extends TestCase
 
     private string $browser = 'the first';
 
+    /** The data directory of this test alone. */
+    protected string $data;
+
     public function createApplication(): Application
     {
+        $this->data ??= sys_get_temp_dir().'/kennel-doors-'.bin2hex(random_bytes(6));
+        foreach (['app', 'framework/cache/data', 'framework/views', 'logs'] as $folder) {
+            is_dir("{$this->data}/{$folder}") || mkdir("{$this->data}/{$folder}", 0o700, true);
+        }
         /** @var Application $app */
         $app = require __DIR__.'/../../bootstrap/app.php';
+        $app->useStoragePath($this->data);
         $app->make(Kernel::class)->bootstrap();
         config([
-            'database.connections.sqlite.database' => ':memory:',
-            // A persistent connection to :memory: would hand one test's data to the next.
+            'database.connections.sqlite.database' => "{$this->data}/kennel.sqlite",
+            // A persistent connection would stay open after the file is gone. Nothing here has to outlive a power cut.
             'database.connections.sqlite.options' => [],
+            'database.connections.sqlite.journal_mode' => 'MEMORY',
+            'database.connections.sqlite.synchronous' => 'OFF',
             'app.url' => 'http://localhost',
             'rules' => require __DIR__.'/../../database/demo/rules.php',
         ]);
@@ -71,11 +80,11 @@ abstract class DoorTestCase extends TestCase
         parent::setUp();
         $this->clock = new MovableClock(new \DateTimeImmutable('2026-05-01T12:00:00Z'));
         $this->app->instance(ClockInterface::class, $this->clock);
-        $rules = sys_get_temp_dir().'/kennel-rules-'.bin2hex(random_bytes(6));
-        $this->app->scoped(RulesInForce::class, static fn ($app): RulesInForce => new RulesInForce($app->make(\Illuminate\Database\Connection::class), $rules));
-        $this->beforeApplicationDestroyed(static fn () => exec('rm -rf '.escapeshellarg($rules)));
-        $this->command('migrate', ['--force' => true]);
-        (new Organisation)->write();
+        $this->beforeApplicationDestroyed(fn () => exec('rm -rf '.escapeshellarg($this->data)));
+        EmptyDatabase::copyTo("{$this->data}/kennel.sqlite", function (): void {
+            $this->command('migrate', ['--force' => true]);
+            (new Organisation)->write();
+        });
     }
 
     /**

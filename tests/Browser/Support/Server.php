@@ -32,10 +32,13 @@ final class Server
         foreach (['framework/cache/data', 'framework/views', 'logs', 'app'] as $folder) {
             mkdir("{$server->directory}/{$folder}", 0700, true);
         }
-        (new \PDO("sqlite:{$server->directory}/kennel.sqlite"))->exec('PRAGMA journal_mode = WAL');
         register_shutdown_function($server->stop(...));
-        $server->artisan('migrate', '--force');
-        $server->artisan('kennel:demo-seed', '--accounts='.max(10, $accounts));
+        $accounts = max(10, $accounts);
+        SeededDatabase::copyTo("{$server->directory}/kennel.sqlite", $accounts, static function (string $path) use ($server, $accounts): void {
+            (new \PDO("sqlite:{$path}"))->exec('PRAGMA journal_mode = WAL');
+            $server->artisan('migrate', '--force');
+            $server->artisan('kennel:demo-seed', "--accounts={$accounts}");
+        });
         if (! $guarded) {
             $server->changeRules(static fn (array $rules): array => array_replace_recursive($rules, ['signup' => ['bots' => ['trap' => false, 'minimum_time' => 'PT0S', 'work_bits' => 0, 'attempts' => 0]], 'throttles' => InForce::UNTHROTTLED]));
         }

@@ -5,16 +5,22 @@ declare(strict_types=1);
 namespace Kennel\App;
 
 use Illuminate\Cache\CacheManager;
+use Illuminate\Console\Scheduling\Schedule;
 use Illuminate\Contracts\Cache\Repository;
+use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Contracts\Encryption\Encrypter;
 use Illuminate\Contracts\Foundation\MaintenanceMode;
 use Illuminate\Database\Connection;
 use Illuminate\Database\ConnectionInterface;
+use Illuminate\Database\Migrations\Migrator;
 use Illuminate\Foundation\FileBasedMaintenanceMode;
+use Illuminate\Queue\Events\Looping;
+use Illuminate\Queue\Failed\FailedJobProviderInterface;
 use Illuminate\Routing\UrlGenerator;
 use Illuminate\Support\ServiceProvider;
 use Kennel\App\Accounts\ForgetClosedAccounts;
 use Kennel\App\Audit\StrangerTally;
+use Kennel\App\Cases\ResealCases;
 use Kennel\App\Challenges\Challenge;
 use Kennel\App\Evidence\EvidenceEntry;
 use Kennel\App\Fields\DialledNumbers;
@@ -25,6 +31,7 @@ use Kennel\App\Mail\HeldDelivery;
 use Kennel\App\Mail\Message;
 use Kennel\App\Mail\Relay;
 use Kennel\App\Mail\RelayFacts;
+use Kennel\App\Mail\ResealMessages;
 use Kennel\App\Mail\SmtpRelay;
 use Kennel\App\Mail\StandInRelay;
 use Kennel\App\Passwords\Brakes;
@@ -38,7 +45,9 @@ use Kennel\App\Platform\Clock;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\DerivedKey;
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Keys\SealedValues;
 use Kennel\App\Platform\Pause;
+use Kennel\App\Platform\Pulses\Pulses;
 use Kennel\App\Platform\Queue\ForgetFailedJobs;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Platform\Retention\Forgets;
@@ -83,6 +92,9 @@ final class KennelProvider extends ServiceProvider
         ForgetThrottles::class,
     ];
 
+    /** Who keeps sealed values. */
+    public const RESEALS = [ResealMessages::class, ResealCases::class];
+
     public function register(): void
     {
         Connection::resolverFor(
@@ -121,11 +133,17 @@ final class KennelProvider extends ServiceProvider
             static fn (): ListedThrowawayDomains => new ListedThrowawayDomains(resource_path('domains/throwaway.txt')),
         );
         $this->app->singleton(PhoneNumbers::class, DialledNumbers::class);
+        $this->app->singleton(Pulses::class);
         $this->app->when(Brakes::class)->needs(Repository::class)->give(static fn ($app): Repository => $app['cache']->store('throttles'));
-        // Asked for by a command alone.
+        // Asked for by commands alone.
         if ($this->app->runningInConsole()) {
+            // The framework does this in a provider of many things that no request needs. Without it the schedule that is written is not the one that runs.
+            $this->app->singleton(Schedule::class, static fn ($app): Schedule => $app->make(Kernel::class)->resolveConsoleSchedule());
             $this->app->tag(self::FORGETS, Forgets::class);
         }
+        $this->app->bind(SealedValues::class, static fn ($app): SealedValues => new SealedValues(array_map($app->make(...), self::RESEALS)));
+        $this->app->bind(Migrator::class, static fn ($app): Migrator => $app['migrator']);
+        $this->app->bind(FailedJobProviderInterface::class, static fn ($app): FailedJobProviderInterface => $app['queue.failer']);
         // Most requests count nothing and need no cache.
         $this->callAfterResolving('cache', static function (CacheManager $caches): void {
             $caches->extend('locking-file', fn ($app, array $config): Repository => $caches->repository(new LockingFileStore($app['files'], $config['path'])));
@@ -137,6 +155,11 @@ final class KennelProvider extends ServiceProvider
     {
         $urls = $this->app->make(UrlGenerator::class);
         $urls->forceRootUrl((string) config('app.url'));
-        $urls->setKeyResolver(static fn (): string => DerivedKey::for('signed addresses'));
+        $urls->setKeyResolver(static fn (): array => DerivedKey::all('signed addresses'));
+        if ($this->app->runningInConsole()) {
+            $this->app->make('events')->listen(Looping::class, function (Looping $loop): void {
+                $this->app->make(Pulses::class)->beat($loop->connectionName);
+            });
+        }
     }
 }

@@ -2,6 +2,10 @@
 
 declare(strict_types=1);
 
+use Kennel\App\Platform\Keys\KeyFile;
+
+$keys = (new KeyFile((string) env('KENNEL_KEY_FILE', storage_path('app.key'))))->keys();
+
 return [
     'name' => 'Kennel',
     'env' => env('APP_ENV', 'production'),
@@ -12,8 +16,9 @@ return [
     'fallback_locale' => 'en',
     'faker_locale' => 'en_US',
     'cipher' => 'AES-256-GCM',
-    'key' => env('APP_KEY'),
-    'previous_keys' => array_values(array_filter(explode(',', (string) env('APP_PREVIOUS_KEYS', '')))),
+    // From the environment, or else from a file of keys: the first seals, the others only open.
+    'key' => env('APP_KEY', $keys[0] ?? null),
+    'previous_keys' => env('APP_KEY') === null ? array_slice($keys, 1) : array_values(array_filter(explode(',', (string) env('APP_PREVIOUS_KEYS', '')))),
 
     // Only what is used: each of the framework's other providers costs every request some time.
     'providers' => [

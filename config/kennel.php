@@ -15,6 +15,10 @@ return [
     // environment, a semicolon between them. Never in the database. `php artisan kennel:peppers` makes keys and says which are in use.
     'peppers' => ['file' => env('KENNEL_PEPPER_FILE', storage_path('pepper-keys')), 'keys' => env('KENNEL_PEPPER_KEYS', '')],
 
+    // The keys that seal, unless APP_KEY is in the environment. `php artisan kennel:install` makes the first, `kennel:keys` the next.
+    'key_file' => env('KENNEL_KEY_FILE', storage_path('app.key')),
+    'key_in_environment' => env('APP_KEY') !== null,
+
     // Adds the empty route that bin/bench compares with.
     'bench' => (bool) env('KENNEL_BENCH', false),
 ];

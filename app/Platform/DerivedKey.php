@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\App\Platform;
 
+use Kennel\App\Platform\Keys\KeyFile;
+
 /** Keys for one purpose each, derived from the service's own (RFC 5869, HKDF with SHA-256): what one of them signs says nothing to another. */
 final class DerivedKey
 {
@@ -11,9 +13,17 @@ final class DerivedKey
 
     public static function for(string $purpose): string
     {
-        $key = (string) config('app.key');
-        $bytes = str_starts_with($key, 'base64:') ? (string) base64_decode(substr($key, strlen('base64:')), true) : $key;
+        return self::derive((string) config('app.key'), $purpose);
+    }
 
-        return hash_hkdf('sha256', $bytes, self::BYTES, "kennel {$purpose}");
+    /** @return non-empty-list<string> today's first, then those of former keys, for what was signed before a rotation */
+    public static function all(string $purpose): array
+    {
+        return array_map(static fn (string $key): string => self::derive($key, $purpose), [(string) config('app.key'), ...array_map(strval(...), (array) config('app.previous_keys'))]);
+    }
+
+    private static function derive(#[\SensitiveParameter] string $key, string $purpose): string
+    {
+        return hash_hkdf('sha256', KeyFile::bytes($key) ?? $key, self::BYTES, "kennel {$purpose}");
     }
 }

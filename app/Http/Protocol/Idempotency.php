@@ -37,8 +37,8 @@ final readonly class Idempotency
         }
         // The browser's or program's address is part of the key: one client must not be handed another's answer.
         $digest = hash('sha256', "{$request->getMethod()} {$request->path()} {$request->ip()} {$key}");
-        $requestDigest = hash_hmac('sha256', $request->getContent(), DerivedKey::for('idempotency'));
-        $earlier = $this->begin($digest, $requestDigest);
+        $requestDigests = array_map(static fn (string $key): string => hash_hmac('sha256', $request->getContent(), $key), DerivedKey::all('idempotency'));
+        $earlier = $this->begin($digest, $requestDigests);
         if ($earlier !== null) {
             return $earlier;
         }
@@ -55,12 +55,13 @@ final readonly class Idempotency
         return $response;
     }
 
-    private function begin(string $digest, string $requestDigest): ?Response
+    /** @param  non-empty-list<string>  $requestDigests  under today's key, and under former ones */
+    private function begin(string $digest, array $requestDigests): ?Response
     {
-        return $this->database->transaction(function () use ($digest, $requestDigest): ?Response {
+        return $this->database->transaction(function () use ($digest, $requestDigests): ?Response {
             $now = $this->clock->now();
             $row = IdempotencyKey::query()->find($digest);
-            if ($row !== null && $row->request_digest !== $requestDigest) {
+            if ($row !== null && ! in_array($row->request_digest, $requestDigests, true)) {
                 throw new Problem(422, 'idempotency.other_request');
             }
             if ($row !== null && $row->status !== null) {
@@ -69,7 +70,7 @@ final readonly class Idempotency
             if ($row !== null && Moment::read($row->created_at) > $now->modify(self::ABANDONED)) {
                 throw new Problem(409, 'idempotency.in_progress', headers: ['Retry-After' => '2']);
             }
-            IdempotencyKey::query()->updateOrCreate(['digest' => $digest], ['request_digest' => $requestDigest, 'created_at' => Moment::write($now)]);
+            IdempotencyKey::query()->updateOrCreate(['digest' => $digest], ['request_digest' => $requestDigests[0], 'created_at' => Moment::write($now)]);
 
             return null;
         });

@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Platform;
+
+/** The one directory of everything that changes at run time. */
+final readonly class DataDirectory
+{
+    private const FOLDERS = ['', '/app', '/framework', '/framework/cache', '/framework/cache/data', '/framework/views', '/logs'];
+
+    public function path(): string
+    {
+        return storage_path();
+    }
+
+    public function database(): string
+    {
+        return (string) config('database.connections.sqlite.database');
+    }
+
+    /**
+     * Makes what is missing, readable by its user and group alone.
+     *
+     * @return bool false when all was there
+     *
+     * @throws \RuntimeException naming what can not be made
+     */
+    public function make(): bool
+    {
+        $isNew = false;
+        foreach (self::FOLDERS as $folder) {
+            $path = $this->path().$folder;
+            if (! is_dir($path)) {
+                if (! @mkdir($path, 0o750, true)) {
+                    throw new \RuntimeException("{$path} can not be made. Make it, and let this user own it.");
+                }
+                $isNew = true;
+            }
+        }
+
+        return $isNew;
+    }
+
+    /** With the write-ahead log, which is a property of the file. @return bool false when there is one already */
+    public function makeDatabase(): bool
+    {
+        $path = $this->database();
+        if (is_file($path)) {
+            return false;
+        }
+        $before = umask(0o027);
+        (new \PDO("sqlite:{$path}", options: [\PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION]))->exec('PRAGMA journal_mode = WAL');
+        umask($before);
+
+        return true;
+    }
+
+    /** @return list<string> paths that have to be written and can not be */
+    public function notWritable(): array
+    {
+        $paths = array_map(fn (string $folder): string => $this->path().$folder, self::FOLDERS);
+        // The write-ahead log is made and removed beside the database.
+        $paths[] = dirname($this->database());
+        if (is_file($this->database())) {
+            $paths[] = $this->database();
+        }
+
+        return array_values(array_unique(array_filter($paths, static fn (string $path): bool => ! is_writable($path))));
+    }
+}

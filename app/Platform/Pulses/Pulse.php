@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Platform\Pulses;
+
+use Kennel\App\Platform\Database\Record;
+
+/**
+ * When something that works unseen was last at work.
+ *
+ * @property string $name "mail" and "long" are the workers of these queues
+ * @property string $beaten_at
+ */
+final class Pulse extends Record
+{
+    public $incrementing = false;
+
+    protected $primaryKey = 'name';
+
+    protected $keyType = 'string';
+}

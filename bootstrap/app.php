@@ -8,10 +8,15 @@ use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Support\Facades\Route;
 use Kennel\App\Console\AskRelayCommand;
+use Kennel\App\Console\BackupCommand;
+use Kennel\App\Console\CheckCommand;
 use Kennel\App\Console\ImportCommand;
+use Kennel\App\Console\InstallCommand;
+use Kennel\App\Console\KeysCommand;
 use Kennel\App\Console\NoteCensusCommand;
 use Kennel\App\Console\PeppersCommand;
 use Kennel\App\Console\PurgeCommand;
+use Kennel\App\Console\RestoreCommand;
 use Kennel\App\Console\RulesCommand;
 use Kennel\App\Http\Evidence\RecordWire;
 use Kennel\App\Http\Protocol\Problem;
@@ -19,6 +24,7 @@ use Kennel\App\Http\Protocol\RenderProblem;
 use Kennel\App\Http\Protocol\RequireSameOrigin;
 use Kennel\App\Http\Protocol\SecurityHeaders;
 use Kennel\App\Http\Rules\RefuseDraft;
+use Kennel\App\Platform\Pulses\Pulses;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Demo\Commands\SeedDemo;
 
@@ -30,8 +36,12 @@ $app = Application::configure(basePath: dirname(__DIR__))
             Route::middleware([])->group(base_path('routes/web.php'));
         },
     )
-    ->withCommands([AskRelayCommand::class, ImportCommand::class, NoteCensusCommand::class, PeppersCommand::class, PurgeCommand::class, RulesCommand::class, SeedDemo::class])
+    ->withCommands([
+        AskRelayCommand::class, BackupCommand::class, CheckCommand::class, ImportCommand::class, InstallCommand::class, KeysCommand::class,
+        NoteCensusCommand::class, PeppersCommand::class, PurgeCommand::class, RestoreCommand::class, RulesCommand::class, SeedDemo::class,
+    ])
     ->withSchedule(static function (Schedule $schedule): void {
+        $schedule->call(static fn () => app(Pulses::class)->beat(Pulses::SCHEDULE))->name('pulse')->everyMinute();
         $schedule->command('kennel:census')->hourly()->withoutOverlapping();
         $schedule->command('kennel:ask-relay')->everyTenMinutes()->withoutOverlapping();
         $schedule->command('kennel:purge')->everyFiveMinutes()->withoutOverlapping();

@@ -13,6 +13,7 @@ use Kennel\App\Http\Fields\FieldController;
 use Kennel\App\Http\Guidance\GuidanceController;
 use Kennel\App\Http\Health\HealthController;
 use Kennel\App\Http\Imports\ImportController;
+use Kennel\App\Http\Installation\InstallationController;
 use Kennel\App\Http\Mail\MessageController;
 use Kennel\App\Http\OpenApi\OpenApiController;
 use Kennel\App\Http\Overview\OverviewController;
@@ -48,6 +49,8 @@ Route::pattern('id', '[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{1
 Route::pattern('key', '[a-z0-9-]{1,40}');
 
 Route::get('health', [HealthController::class, 'show']);
+Route::get('installation', [InstallationController::class, 'show']);
+Route::post('installation', [InstallationController::class, 'store'])->middleware(ThrottleSource::by('links'));
 Route::get('openapi.json', [OpenApiController::class, 'show']);
 
 // Open to everybody

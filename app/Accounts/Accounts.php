@@ -73,12 +73,12 @@ final readonly class Accounts
     }
 
     /** @throws \Illuminate\Database\UniqueConstraintViolationException when the lookup key is taken */
-    public function add(PersonName $name, EmailAddress $email, string $passwordHash, string $appKey, string $termsVersion = ''): Account
+    public function add(PersonName $name, EmailAddress $email, string $passwordHash, string $appKey, string $termsVersion = '', string $cameBy = 'signup'): Account
     {
         return Account::query()->create([
             'id' => (string) Str::uuid7(),
             'app_key' => $appKey,
-            'came_by' => 'signup',
+            'came_by' => $cameBy,
             ...self::nameColumns($name, $email),
             'email' => $email->toString(),
             'lookup_key' => $this->addresses->lookupKey($email),

@@ -27,10 +27,26 @@ final readonly class Keepers
     ) {
     }
 
+    /** Whether there is one at all, usable or not. */
+    public function exist(): bool
+    {
+        return $this->ids() !== [];
+    }
+
+    public function includes(Account $account): bool
+    {
+        return in_array($account->id, $this->ids(), true);
+    }
+
+    public function isAnyUsable(): bool
+    {
+        return array_filter($this->accounts->active($this->ids()), $this->isUsable(...)) !== [];
+    }
+
     /** Whether nobody usable would be left without this account. False for whoever is no keeper. */
     public function isLast(Account $account): bool
     {
-        $keepers = $this->roles->holders($this->roles->allowing(self::EVERYTHING));
+        $keepers = $this->ids();
         if (! in_array($account->id, $keepers, true)) {
             return false;
         }
@@ -41,6 +57,12 @@ final readonly class Keepers
         }
 
         return true;
+    }
+
+    /** @return list<string> */
+    private function ids(): array
+    {
+        return $this->roles->holders($this->roles->allowing(self::EVERYTHING));
     }
 
     private function isUsable(Account $account): bool

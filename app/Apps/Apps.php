@@ -7,6 +7,7 @@ namespace Kennel\App\Apps;
 use Kennel\Core\Apps\Admission;
 use Kennel\Core\Apps\AppRules;
 use Kennel\Core\Apps\Look;
+use Kennel\Core\Apps\Registration;
 
 /** The apps that Kennel serves. One the rule book does not mention takes no sign-ups. */
 final readonly class Apps
@@ -29,6 +30,17 @@ final readonly class Apps
         $key = $app->key ?? RegisteredApp::query()->orderBy('key')->value('key');
 
         return url(is_string($key) ? "/a/{$key}/{$page}" : '/console');
+    }
+
+    /** @return bool false when there is one of this key, which stays as it is */
+    public function register(Registration $app): bool
+    {
+        if (RegisteredApp::query()->whereKey($app->key)->exists()) {
+            return false;
+        }
+        RegisteredApp::query()->create(['key' => $app->key, 'name' => $app->name, 'kind' => $app->kind, 'summary' => '']);
+
+        return true;
     }
 
     /** @return list<App> */

@@ -46,6 +46,12 @@ final readonly class AuditEvents
             ->selectRaw('substr(at, 1, 13) AS hour, count(*) AS tally')->groupByRaw('substr(at, 1, 13)')->pluck('tally', 'hour')->map(static fn ($tally): int => (int) $tally)->all();
     }
 
+    /** When the newest event was, by the clock of whoever wrote it. */
+    public function newestAt(): ?\DateTimeImmutable
+    {
+        return Moment::readOrNull(AuditEvent::query()->orderByDesc('seq')->value('at'));
+    }
+
     public function count(): int
     {
         // The trail has no gaps at its end and never loses a row, so its last number is its length.

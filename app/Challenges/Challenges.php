@@ -71,6 +71,12 @@ final readonly class Challenges
         Challenge::query()->unspent()->where('claim_id', $claimId)->update(['superseded_at' => Moment::write($this->clock->now())]);
     }
 
+    /** Ends what is open of everybody's. @return int how many */
+    public function supersedeAll(): int
+    {
+        return Challenge::query()->unspent()->update(['superseded_at' => Moment::write($this->clock->now())]);
+    }
+
     /** Ends what is open of an account: for one purpose, or all there are. */
     public function supersede(string $accountId, ?ChallengePurpose $purpose = null): void
     {

@@ -110,6 +110,13 @@ final readonly class Messages
         return Message::query()->where('state', MessageState::Failed->value)->orderByDesc('seq')->value('last_error');
     }
 
+    /** Takes what has not left out of the outbox; an operator can send it again. @return int how many */
+    public function giveUpWaiting(string $why): int
+    {
+        return Message::query()->whereIn('state', [MessageState::Queued->value, MessageState::Sending->value, MessageState::Retrying->value])
+            ->update(['state' => MessageState::Failed->value, 'last_error' => $why, 'settled_at' => Moment::write($this->clock->now())]);
+    }
+
     /** @return array<string, int> by state */
     public function countByState(): array
     {

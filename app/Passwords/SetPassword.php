@@ -68,6 +68,25 @@ final readonly class SetPassword
     }
 
     /**
+     * For an account that is about to be made.
+     *
+     * @return string its hash
+     *
+     * @throws Refusal for what is invalid
+     */
+    public function prepareFirst(Secret $typed, string $email, string $name, string $appName): string
+    {
+        try {
+            $candidate = $this->policy->candidate(PreparedPassword::from($typed), $this->address($email), [$name, $appName]);
+        } catch (Refused $refused) {
+            throw Refusal::invalid([$refused->reason]);
+        }
+        $reasons = $this->policy->verdict($candidate)->reasons();
+
+        return $reasons === [] ? $this->hasher->hash($candidate->password) : throw Refusal::invalid($reasons);
+    }
+
+    /**
      * Looked at last: each former password costs a verification.
      *
      * @return list<Reason>

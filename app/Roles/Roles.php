@@ -57,6 +57,26 @@ final class Roles
             ->map(static fn (Assignment $row): array => ['role' => $row->role_key, 'assigned_by' => $row->assigned_by, 'why' => $row->why, 'assigned_at' => $row->assigned_at])->all());
     }
 
+    /**
+     * A role that Kennel brings along.
+     *
+     * @param  list<string>  $permissions
+     * @return bool false when there is one of this key, which stays as it is
+     */
+    public function define(string $key, string $summary, array $permissions): bool
+    {
+        if (Role::query()->whereKey($key)->exists()) {
+            return false;
+        }
+        Role::query()->create(['key' => $key, 'summary' => $summary, 'app_key' => null]);
+        foreach ($permissions as $permission) {
+            RolePermission::query()->insert(['role_key' => $key, 'permission' => $permission]);
+        }
+        $this->graph = null;
+
+        return true;
+    }
+
     public function assign(string $accountId, string $role, string $by, string $why): void
     {
         Assignment::query()->create([

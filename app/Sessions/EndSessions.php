@@ -29,6 +29,12 @@ final readonly class EndSessions
         return $this->end('account_id', $accountId, $by, $sessionId);
     }
 
+    /** Everybody's. */
+    public function all(string $by): int
+    {
+        return Session::query()->whereNull('ended_at')->update(['ended_at' => Moment::write($this->clock->now()), 'ended_by' => $by]);
+    }
+
     private function end(string $column, string $value, string $by, string $except = ''): int
     {
         return Session::query()->where($column, $value)->where('id', '<>', $except)->whereNull('ended_at')

@@ -93,21 +93,13 @@ stamp() { sha256sum "$@" | cut -c1-64; }
 
 # prepare_data DIR : a data directory with a key, an empty migrated database, and the environment that points at it.
 prepare_data() {
-    export KENNEL_DATA=$1
-    mkdir -p "$KENNEL_DATA"/framework/{cache/data,views} "$KENNEL_DATA"/{logs,app} || fail "Can not write to $KENNEL_DATA."
-    if [ ! -s "$KENNEL_DATA/app.key" ]; then
-        (umask 077 && php -r 'echo "base64:".base64_encode(random_bytes(32));' >"$KENNEL_DATA/app.key")
-    fi
-    APP_KEY=$(cat "$KENNEL_DATA/app.key")
-    export APP_KEY KENNEL_DATABASE=$KENNEL_DATA/kennel.sqlite
-    # The framework's caches belong to the data, since they hold its paths.
+    export KENNEL_DATA=$1 KENNEL_DATABASE=$1/kennel.sqlite
+    mkdir -p "$KENNEL_DATA/framework" || fail "Can not write to $KENNEL_DATA."
+    # The framework's caches belong to the data, since they hold its paths and its key.
     export APP_CONFIG_CACHE=$KENNEL_DATA/framework/config.php APP_ROUTES_CACHE=$KENNEL_DATA/framework/routes.php
     export APP_EVENTS_CACHE=$KENNEL_DATA/framework/events.php
     rm -f "$APP_CONFIG_CACHE" "$APP_ROUTES_CACHE" "$APP_EVENTS_CACHE"
-    if [ ! -f "$KENNEL_DATABASE" ]; then
-        php -r '$db = new PDO("sqlite:".$argv[1]); $db->exec("PRAGMA journal_mode = WAL");' "$KENNEL_DATABASE"
-    fi
-    php artisan migrate --force --quiet || fail 'The database could not be migrated.'
+    php artisan kennel:install --data-only --quiet || fail "The data in $KENNEL_DATA could not be prepared."
 }
 
 cache_framework() {

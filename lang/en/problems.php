@@ -33,6 +33,9 @@ return [
         'not_whole' => ['title' => 'The rules are not whole', 'detail' => 'Whoever runs this service finds in its log what is missing.'],
         'not_published' => ['title' => 'The draft was not published', 'detail' => 'Each reason says what stands in the way.'],
     ],
+    'installation' => [
+        'done' => ['title' => 'There is a keeper already', 'detail' => 'Sign in; a keeper can give others their roles.'],
+    ],
     'import' => [
         'exists' => ['title' => 'There is an import with this id', 'detail' => 'Draw a new id for a new file.'],
     ],

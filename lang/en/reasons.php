@@ -16,7 +16,18 @@ return [
         'field' => 'Name the field to sort by.',
     ],
     'request' => ['too_large' => 'At most :maximum bytes.'],
-    'app' => ['unknown' => 'There is no app of this key.'],
+    'app' => [
+        'unknown' => 'There is no app of this key.',
+        'key' => 'Small letters, digits and hyphens; 40 at most.',
+        'name_required' => 'Enter what people call the app.',
+        'name_too_long' => 'At most :maximum characters.',
+        'name_characters' => 'Use letters and ordinary punctuation, on one line.',
+        'kind' => 'Must be one of: :kinds.',
+    ],
+    'installation' => [
+        'code' => 'This is not the code that lies in the data directory.',
+        'has_keeper' => 'There is a keeper who can sign in. Others are made keepers by them, in the console.',
+    ],
     'name' => [
         'required' => 'Enter a name.',
         'too_long' => 'At most :maximum characters; this has :length.',

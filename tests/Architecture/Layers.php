@@ -84,6 +84,10 @@ final class Layers
         ['Cases' => 'saved cases'],
         ['Publishing' => 'putting a draft into force'],
         [
+            'Checks' => 'whether the installation is sound, side by side',
+            'Installation' => 'the first app and keeper; backup and restore',
+        ],
+        [
             'Http' => 'the doors: status codes live here and nowhere else',
             'Console' => 'the commands: doors as well',
         ],

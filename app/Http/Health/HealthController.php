@@ -5,29 +5,25 @@ declare(strict_types=1);
 namespace Kennel\App\Http\Health;
 
 use Illuminate\Http\JsonResponse;
-use Kennel\App\Accounts\Anybody;
+use Kennel\App\Checks\Checks;
+use Kennel\App\Checks\Finding;
 use Kennel\App\Http\Protocol\Json;
-use Kennel\App\Rules\RulesInForce;
-use Kennel\Core\Documents\InvalidRuleBook;
+use Psr\Log\LoggerInterface;
 
-/** For a load balancer: whether this process can answer, its database can be read, and every rule is there that a door will ask for. */
+/** For a load balancer: whether this process can answer. What keeps it from that is in the log and in kennel:check, and no stranger's. */
 final readonly class HealthController
 {
-    public function show(Anybody $anybody, RulesInForce $rules): JsonResponse
+    public function show(Checks $checks, LoggerInterface $log): JsonResponse
     {
-        try {
-            $anybody();
-            $rules->book();
-        } catch (InvalidRuleBook $mistake) {
-            report($mistake);
-
-            return Json::ok(['status' => 'down', 'database' => 'reachable', 'rules' => $mistake->getMessage()], 503);
-        } catch (\Throwable $error) {
-            report($error);
-
-            return Json::ok(['status' => 'down', 'database' => 'unreachable', 'rules' => 'unknown'], 503);
+        $wrong = $checks->inTheWay();
+        if ($wrong === []) {
+            return Json::ok(['status' => 'up']);
         }
+        $log->error('Health: down. '.implode(', ', array_map(
+            static fn (Finding $finding): string => $finding->code.' '.json_encode($finding->parameters, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE),
+            $wrong,
+        )));
 
-        return Json::ok(['status' => 'up', 'database' => 'reachable', 'rules' => 'whole']);
+        return Json::ok(['status' => 'down'], 503);
     }
 }

@@ -9,6 +9,7 @@ use Kennel\App\Cases\Cases;
 use Kennel\App\Challenges\ChallengeList;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Passwords\Census;
+use Kennel\App\Platform\Pulses\Silence;
 use Kennel\App\Rules\RulesInForce;
 use Psr\Clock\ClockInterface;
 
@@ -25,6 +26,7 @@ final readonly class Needs
         private Strangers $strangers,
         private Cases $cases,
         private RulesInForce $rules,
+        private Silence $silence,
         private ClockInterface $clock,
     ) {
     }
@@ -35,6 +37,7 @@ final readonly class Needs
         $kinds = $this->census->kinds();
         $refused = $this->strangers->countSince('session.refused', $this->clock->now()->modify('-24 hours'));
         $counts = [
+            'workers.silent' => count($this->silence->fallen()),
             'mail.failed' => $this->messages->countByState()['failed'] ?? 0,
             'signin.guessing' => $refused >= self::GUESSING ? $refused : 0,
             'verification.lapsed' => $this->challenges->countLapsed(),

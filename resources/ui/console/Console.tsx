@@ -9,6 +9,7 @@ import { AppsScreen } from './apps/AppsScreen';
 import { AuditScreen } from './audit/AuditScreen';
 import { Dock } from './evidence/Dock';
 import { Find } from './find/Find';
+import { FirstPage } from './installation/FirstPage';
 import { KeyList } from './KeyList';
 import { useKeys } from './keys';
 import { MailScreen } from './mail/MailScreen';
@@ -18,7 +19,6 @@ import { ProofDialog } from './proof/ProofDialog';
 import { Rail } from './Rail';
 import { RolesScreen } from './roles/RolesScreen';
 import { SessionsScreen } from './sessions/SessionsScreen';
-import { SignIn } from './signin/SignIn';
 import { SignupScreen } from './signup/SignupScreen';
 
 export function Console() {
@@ -28,7 +28,7 @@ export function Console() {
   }, []);
   if (session.isPending) return null;
   if (session.data === undefined || (session.error instanceof ApiError && session.error.status === 401))
-    return <SignIn />;
+    return <FirstPage />;
   const mayEnter = session.data.permissions.some(
     (permission) => permission === 'kennel:*' || permission === 'kennel:console',
   );

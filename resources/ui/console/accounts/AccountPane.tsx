@@ -54,7 +54,7 @@ function Open({ account, back }: { account: Account; back: string }) {
       <Acts account={account} />
       <dl className="border-b border-line">
         <Row label="Came by">
-          {account.came_by === 'import' ? 'import' : 'sign-up'}
+          {{ import: 'import', signup: 'sign-up', installation: 'installation' }[account.came_by]}
           {account.app === null ? '' : ` ${account.came_by === 'import' ? 'for' : 'on'} ${account.app}`},{' '}
           <When at={account.created_at} />
         </Row>

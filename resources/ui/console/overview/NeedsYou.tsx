@@ -12,6 +12,17 @@ const ways: Record<
   Need['code'],
   { say: (count: ReactNode, one: boolean) => ReactNode; why: string; act: string; to: string; urgent: boolean }
 > = {
+  'workers.silent': {
+    say: (count, one) => (
+      <>
+        {count} of the two workers and the schedule {one ? 'has' : 'have'} stopped
+      </>
+    ),
+    why: 'What they do waits until they are started again: messages, long work, purges. On the machine, php artisan kennel:check says which.',
+    act: 'See what waits',
+    to: '/mail',
+    urgent: true,
+  },
   'mail.failed': {
     say: (count, one) => (
       <>

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState, type FormEvent } from 'react';
+import { useState, type FormEvent, type ReactNode } from 'react';
 import { answer, type ApiError } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { PasswordField, TextField } from '../../kit/Field';
@@ -17,7 +17,7 @@ function demoKeeper(): Keeper | null {
   return content === undefined ? null : (JSON.parse(content) as Keeper);
 }
 
-export function SignIn() {
+export function SignIn({ notice }: { notice?: ReactNode }) {
   const client = useQueryClient();
   const [keeper] = useState(demoKeeper);
   const [typed, setTyped] = useState({ email: '', password: '' });
@@ -33,6 +33,7 @@ export function SignIn() {
           <Logo /> Kennel console
         </h1>
         <form onSubmit={submit} noValidate className="space-y-1.5">
+          {refusal === null ? notice : null}
           <SigninRefusal refusal={refusal} />
           <TextField
             label="E-mail address"

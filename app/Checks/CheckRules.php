@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Checks;
+
+use Kennel\App\Rules\RulesInForce;
+use Kennel\Core\Documents\InvalidRuleBook;
+
+/** Whether every rule is there that a door will ask for. */
+final readonly class CheckRules implements Check
+{
+    public function __construct(private RulesInForce $rules)
+    {
+    }
+
+    public function name(): string
+    {
+        return 'rules';
+    }
+
+    public function look(): array
+    {
+        try {
+            $this->rules->book();
+        } catch (InvalidRuleBook $mistake) {
+            return [Finding::wrong('rules.not_whole', ['mistake' => $mistake->getMessage()])];
+        }
+
+        return [Finding::fine('rules.fine', ['revision' => $this->rules->revision()])];
+    }
+}

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Checks;
+
+use Kennel\App\Platform\Pulses\Pulses;
+use Kennel\App\Platform\Pulses\Silence;
+
+/** Whether what is due each minute is done. */
+final readonly class CheckSchedule implements Check
+{
+    public function __construct(private Silence $silence)
+    {
+    }
+
+    public function name(): string
+    {
+        return 'schedule';
+    }
+
+    public function look(): array
+    {
+        return [$this->silence->hasFallen(Pulses::SCHEDULE) ? Finding::wrong('schedule.silent') : Finding::fine('schedule.fine')];
+    }
+}

@@ -1,0 +1,159 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Installation;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\Keepers;
+use Kennel\App\Accounts\MarkComplete;
+use Kennel\App\Apps\Apps;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Challenges\Challenges;
+use Kennel\App\Passwords\SetPassword;
+use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Roles\Roles;
+use Kennel\App\Rules\Revisions;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Apps\AppRules;
+use Kennel\Core\Challenges\ChallengePurpose;
+use Kennel\Core\Documents\Duration;
+use Kennel\Core\Passwords\PasswordHasher;
+use Kennel\Core\Passwords\PreparedPassword;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Secrets\Entropy;
+use Kennel\Core\Secrets\Secret;
+use Psr\Clock\ClockInterface;
+
+/**
+ * Makes an empty Kennel one that can be used: the built-in roles, the first app with its rules, the first keeper. What is there already
+ * stays as it is, so it can be done again. The command and the console's first page both come through here.
+ */
+final readonly class Install
+{
+    /** Whoever installs may want to sleep over it. */
+    private const LINK_LIVES = 'PT24H';
+
+    public function __construct(
+        private ConnectionInterface $database,
+        private ClockInterface $clock,
+        private Entropy $entropy,
+        private Roles $roles,
+        private Apps $apps,
+        private Revisions $revisions,
+        private Accounts $accounts,
+        private Keepers $keepers,
+        private SetPassword $setPassword,
+        private PasswordHasher $hasher,
+        private Challenges $challenges,
+        private MarkComplete $markComplete,
+        private AuditTrail $audit,
+        private SetupCode $code,
+    ) {
+    }
+
+    /** Whether nobody may do everything yet. */
+    public function isNeeded(): bool
+    {
+        return ! $this->keepers->exist();
+    }
+
+    /**
+     * @param  bool  $isFirst  whether it may only be done where there is no keeper at all
+     *
+     * @throws Refusal when there is a keeper already, or for a password that will not do
+     */
+    public function __invoke(InstallationRequest $wanted, bool $isFirst = false): Installed
+    {
+        // The hash takes its time, and is made before anything is locked.
+        $hash = $wanted->password === null
+            ? $this->hasher->hash(PreparedPassword::from(new Secret(base64_encode($this->entropy->bytes(32)))))
+            : $this->setPassword->prepareFirst($wanted->password, $wanted->email->toString(), $wanted->name->value, $wanted->app->name);
+
+        $installed = $this->database->transaction(function () use ($wanted, $hash, $isFirst): Installed {
+            if ($isFirst && ! $this->isNeeded()) {
+                throw Refusal::conflict('installation.done');
+            }
+            $done = [
+                'roles' => $this->roles(),
+                'app' => $this->apps->register($wanted->app),
+                'rules' => $this->rules($wanted),
+            ];
+            [$isNew, $keeper] = $this->keeper($wanted, $hash);
+            $done['keeper'] = $isNew;
+            $link = $wanted->wantsLink || ($isNew && $wanted->password === null) ? $this->link($keeper) : null;
+
+            return new Installed(array_keys($done, true, true), array_keys($done, false, true), $link);
+        });
+        $this->code->forget();
+
+        return $installed;
+    }
+
+    private function roles(): bool
+    {
+        $isNew = false;
+        foreach (BuiltInRoles::ALL as $key => [$summary, $permissions]) {
+            $isNew = $this->roles->define($key, $summary, $permissions) || $isNew;
+        }
+
+        return $isNew;
+    }
+
+    private function rules(InstallationRequest $wanted): bool
+    {
+        $newest = $this->revisions->newest();
+        $document = $newest->document;
+        /** @var list<array<string, mixed>> $apps */
+        $apps = $document['apps'];
+        if (in_array($wanted->app->key, array_column($apps, 'key'), true)) {
+            return false;
+        }
+        // As careful as it gets: nobody signs up until somebody decides who may.
+        $app = array_replace_recursive(AppRules::EXAMPLE, ['key' => $wanted->app->key, 'look' => ['name' => $wanted->app->name]]);
+        $outcome = $this->revisions->publish([...$document, 'apps' => [...$apps, $app]], $newest->number, 'The first app', Actor::kennel());
+        if ($outcome['blockers'] !== []) {
+            throw Refusal::invalid($outcome['blockers']);
+        }
+
+        return true;
+    }
+
+    /** @return array{bool, Account} whether it is new, and the keeper */
+    private function keeper(InstallationRequest $wanted, string $hash): array
+    {
+        $account = $this->accounts->byAddress($wanted->email);
+        if ($account !== null && $this->keepers->includes($account)) {
+            return [false, $account];
+        }
+        if ($account !== null || $this->keepers->isAnyUsable()) {
+            // Whoever has an account is made a keeper in the console, by one; whoever has none signs up.
+            throw Refusal::invalid([new Reason($account !== null ? 'email.taken' : 'installation.has_keeper', 'email')]);
+        }
+        $account = $this->accounts->add($wanted->name, $wanted->email, $hash, $wanted->app->key, cameBy: 'installation');
+        // Whoever installs vouches for the address: there is nobody else yet, and perhaps no relay.
+        $this->accounts->change($account, ['status' => Status::Active, 'email_proven_at' => Moment::write($this->clock->now())]);
+        ($this->markComplete)($account);
+        $this->roles->assign($account->id, BuiltInRoles::KEEPER, 'Kennel', 'the first keeper');
+        $this->audit->record('account.installed', Actor::kennel(), $account->reference(), [], [
+            'name' => $account->name,
+            'email' => $account->email,
+            'status' => $account->status->value,
+            'roles' => BuiltInRoles::KEEPER,
+        ], 'Installation');
+
+        return [true, $account];
+    }
+
+    private function link(Account $keeper): string
+    {
+        $token = $this->challenges->issue($keeper, ChallengePurpose::ResetPassword, Duration::parse(self::LINK_LIVES));
+        $app = $keeper->app_key === null ? null : $this->apps->find($keeper->app_key);
+
+        return $this->apps->pageOf($app, 'reset')."#t={$token->reveal()}";
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Installation;
+
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Accounts\PersonName;
+use Kennel\Core\Apps\Registration;
+use Kennel\Core\Reasons\Refused;
+use Kennel\Core\Secrets\Secret;
+
+/** What an empty Kennel begins with: its first app, and the first who may do everything. */
+final readonly class InstallationRequest
+{
+    private function __construct(
+        public Registration $app,
+        public PersonName $name,
+        public EmailAddress $email,
+        /** Null for a link by which the keeper sets one. */
+        public ?Secret $password,
+        /** Also for a keeper who is there already. */
+        public bool $wantsLink,
+    ) {
+    }
+
+    /** @throws Refusal with every mistake, by its field */
+    public static function parse(string $app, string $appName, string $appKind, string $name, string $email, ?Secret $password, bool $wantsLink = false): self
+    {
+        $registration = Registration::parse($app, $appName, $appKind);
+        $reasons = is_array($registration) ? $registration : [];
+        $read = static function (\Closure $parse) use (&$reasons): mixed {
+            try {
+                return $parse();
+            } catch (Refused $refused) {
+                $reasons[] = $refused->reason;
+
+                return null;
+            }
+        };
+        $person = $read(static fn (): PersonName => PersonName::parse($name));
+        $address = $read(static fn (): EmailAddress => EmailAddress::parse($email));
+        if ($registration instanceof Registration && $person instanceof PersonName && $address instanceof EmailAddress) {
+            return new self($registration, $person, $address, $password, $wantsLink);
+        }
+
+        throw Refusal::invalid($reasons);
+    }
+}

@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Installation;
+
+use Kennel\App\Platform\DataDirectory;
+use Kennel\Core\Secrets\Entropy;
+
+/**
+ * Shows that whoever opens an empty Kennel in a browser also has a hand on its machine: a code that lies in the data directory. Without it
+ * the first stranger to come by would be its keeper.
+ */
+final readonly class SetupCode
+{
+    /** Crockford's Base32: no letter looks like a digit. */
+    private const ALPHABET = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
+
+    private const GROUPS = 5;
+
+    private const GROUP = 5;
+
+    public function __construct(private DataDirectory $directory, private Entropy $entropy)
+    {
+    }
+
+    /** Made when it is first needed. @return string "7Q2MD-…", 125 bits */
+    public function get(): string
+    {
+        $path = $this->path();
+        $code = is_file($path) ? trim((string) file_get_contents($path)) : '';
+        if ($code !== '') {
+            return $code;
+        }
+        $letters = array_map(static fn (int $byte): string => self::ALPHABET[$byte & 31], unpack('C*', $this->entropy->bytes(self::GROUPS * self::GROUP)) ?: []);
+        $code = implode('-', array_map(implode(...), array_chunk($letters, self::GROUP)));
+        $before = umask(0o077);
+        // Only one of two requests makes it; the other reads it.
+        $file = @fopen($path, 'x');
+        umask($before);
+        if ($file === false) {
+            return is_file($path) ? trim((string) file_get_contents($path)) : throw new \RuntimeException("{$path} can not be written.");
+        }
+        fwrite($file, "{$code}\n");
+        fclose($file);
+
+        return $code;
+    }
+
+    public function matches(#[\SensitiveParameter] string $typed): bool
+    {
+        $plain = static fn (string $code): string => str_replace(['-', ' '], '', strtoupper($code));
+
+        return hash_equals($plain($this->get()), $plain($typed));
+    }
+
+    public function forget(): void
+    {
+        @unlink($this->path());
+    }
+
+    public function path(): string
+    {
+        return $this->directory->path().'/setup-code';
+    }
+}

@@ -1,0 +1,177 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type ReactNode } from 'react';
+import { answer, ApiError, type Schemas } from '../../api/client';
+import { Button } from '../../kit/Button';
+import { PasswordField, Select, TextField } from '../../kit/Field';
+import { Logo, Notice } from '../../kit/Marks';
+import { api } from '../api';
+import { SignIn } from '../signin/SignIn';
+
+type Installation = Schemas['Installation'];
+type Step = Installation['steps'][number]['step'];
+
+/** What nobody is signed in sees: the sign-in page, or on an empty Kennel the way to its first keeper. */
+export function FirstPage() {
+  const installation = useQuery({
+    queryKey: ['installation'],
+    queryFn: () => answer(api.GET('/installation')),
+    retry: false,
+  });
+  const [madeFor, setMadeFor] = useState<string | null>(null);
+  if (installation.isPending) return null;
+  if (madeFor !== null)
+    return (
+      <SignIn
+        notice={
+          <Notice tone="good" role="status">
+            Kennel is ready. Sign in as {madeFor}.
+          </Notice>
+        }
+      />
+    );
+  if (installation.data?.is_needed !== true) return <SignIn />;
+  const open = installation.data.steps.filter((step) => !step.is_done);
+  return (
+    <main className="min-h-full bg-well px-4 py-[6vh]">
+      <div className="mx-auto max-w-[560px] rounded-[10px] border border-line bg-sheet p-7 shadow-float">
+        <h1 className="mb-2 flex items-center gap-2 text-title font-bold">
+          <Logo /> A new Kennel
+        </h1>
+        {open.length > 0 ? (
+          <Prepare open={open.map((step) => step.step)} onLook={() => void installation.refetch()} />
+        ) : (
+          <Begin onMade={setMadeFor} />
+        )}
+      </div>
+    </main>
+  );
+}
+
+const missing: Record<Step, string> = {
+  directory: 'The data directory can not be written.',
+  schema: 'The database is not there, or not of this version.',
+  key: 'There is no key that opens what is sealed.',
+};
+
+function Prepare({ open, onLook }: { open: Step[]; onLook: () => void }) {
+  return (
+    <>
+      <p className="mb-4 text-ink-soft">Something has to be done on the machine first.</p>
+      <ul className="mb-4 space-y-2">
+        {open.map((step) => (
+          <li key={step}>
+            <Notice tone="caution">{missing[step]}</Notice>
+          </li>
+        ))}
+      </ul>
+      <p className="mb-2">As the user that runs Kennel, in its directory:</p>
+      <p className="mb-5">
+        <Command>php artisan kennel:install --data-only</Command>
+      </p>
+      <Button kind="act" onClick={onLook}>
+        Look again
+      </Button>
+    </>
+  );
+}
+
+const empty = { code: '', app: '', app_name: '', app_kind: 'web', name: '', email: '', password: '' };
+type Typed = typeof empty;
+
+function Begin({ onMade }: { onMade: (email: string) => void }) {
+  const client = useQueryClient();
+  const [typed, setTyped] = useState<Typed>(empty);
+  const [refusal, setRefusal] = useState<ApiError | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  const reasons = refusal?.problem?.reasons ?? [];
+  const box = (field: keyof Typed) => ({
+    value: typed[field],
+    error: reasons.find((reason) => reason.field === field)?.message,
+    onChange: (event: { target: { value: string } }) => setTyped({ ...typed, [field]: event.target.value }),
+  });
+  const send = () => {
+    setBusy(true);
+    answer(
+      api.POST('/installation', { body: { ...typed, app_kind: typed.app_kind as 'web' | 'single page' | 'mobile' } }),
+    )
+      .then(
+        () => {
+          onMade(typed.email);
+          return client.invalidateQueries({ queryKey: ['installation'] });
+        },
+        (error: unknown) => setRefusal(error instanceof ApiError ? error : new ApiError(0, null)),
+      )
+      .finally(() => setBusy(false));
+  };
+  return (
+    <form
+      noValidate
+      className="space-y-1.5"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!isBusy) send();
+      }}
+    >
+      <p className="mb-4 text-ink-soft">
+        It has no keeper yet. Name its first app and the person who may do everything; the rest is decided inside.
+      </p>
+      {refusal === null ? null : (
+        <Notice tone="stop" role="alert">
+          {reasons.some((reason) => reason.field !== null && reason.field in empty)
+            ? 'Something below is not acceptable yet.'
+            : refusal.words}
+        </Notice>
+      )}
+      <TextField
+        label="Set-up code"
+        autoComplete="off"
+        spellCheck={false}
+        help="It shows that this machine is yours. Read it in the data directory, in the file setup-code."
+        {...box('code')}
+      />
+      <Part title="The first app">
+        <TextField label="Name" autoComplete="off" help="As people know it." {...box('app_name')} />
+        <div className="grid gap-x-4 sm:grid-cols-2">
+          <TextField
+            label="Key"
+            autoComplete="off"
+            spellCheck={false}
+            help="In addresses: small letters, digits, hyphens."
+            {...box('app')}
+          />
+          <Select
+            label="Kind"
+            required
+            choices={[
+              { value: 'web', label: 'Web' },
+              { value: 'single page', label: 'Single page' },
+              { value: 'mobile', label: 'Mobile' },
+            ]}
+            {...box('app_kind')}
+          />
+        </div>
+      </Part>
+      <Part title="The first keeper">
+        <TextField label="Your name" autoComplete="name" {...box('name')} />
+        <TextField label="E-mail address" type="email" autoComplete="username" {...box('email')} />
+        <PasswordField label="Password" autoComplete="new-password" {...box('password')} />
+      </Part>
+      <Button type="submit" kind="act" size="large" disabled={isBusy}>
+        Make app and keeper
+      </Button>
+    </form>
+  );
+}
+
+function Part({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section className="border-t border-line pt-3">
+      <h2 className="mb-2 font-bold">{title}</h2>
+      {children}
+    </section>
+  );
+}
+
+function Command({ children }: { children: ReactNode }) {
+  return <code className="block rounded-control bg-well px-3 py-2 font-mono text-small wrap-anywhere">{children}</code>;
+}

@@ -1,0 +1,144 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Feature\Installation;
+
+use Illuminate\Support\Facades\DB;
+use Kennel\App\Mail\Messages;
+use Kennel\App\Platform\Keys\KeyFile;
+use Kennel\App\Platform\Pulses\Pulses;
+use Kennel\App\Platform\SystemEntropy;
+
+final class BackupTest extends InstallTestCase
+{
+    private string $folder;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->folder = "{$this->data}-backup";
+        mkdir($this->folder);
+        $this->beforeApplicationDestroyed(fn () => exec('rm -rf '.escapeshellarg($this->folder)));
+        file_put_contents("{$this->data}/password", self::PASSWORD);
+        $this->attempt('kennel:install', [...self::wanted(), '--password-file' => "{$this->data}/password"]);
+        $this->knock('POST', '/sessions', ['email' => 'ada@holm.example', 'password' => self::PASSWORD, 'keep' => false], surface: 'console')->assertCreated();
+        mkdir("{$this->data}/app/pictures");
+        file_put_contents("{$this->data}/app/pictures/one-64.webp", 'a picture');
+    }
+
+    public function test_a_backup_holds_everything_but_the_keys(): void
+    {
+        [$status, $said] = $this->attempt('kennel:backup', ['folder' => "{$this->folder}/b"]);
+        self::assertSame(0, $status, $said);
+        self::assertStringContainsString('The keys were not copied', $said);
+        $manifest = (array) json_decode((string) file_get_contents("{$this->folder}/b/manifest.json"), true);
+        self::assertSame(['files/pictures/one-64.webp', 'kennel.sqlite', 'rules.json'], array_keys((array) $manifest['sha256']));
+        self::assertSame(0o700, fileperms("{$this->folder}/b") & 0o777);
+        $key = (new KeyFile("{$this->data}/app.key"))->keys()[0];
+        foreach (['kennel.sqlite', 'rules.json', 'manifest.json'] as $file) {
+            self::assertStringNotContainsString($key, (string) file_get_contents("{$this->folder}/b/{$file}"));
+        }
+        self::assertSame('ok', (new \PDO("sqlite:{$this->folder}/b/kennel.sqlite"))->query('PRAGMA integrity_check')->fetchColumn());
+        self::assertSame('portal', json_decode((string) file_get_contents("{$this->folder}/b/rules.json"))->apps[0]->key);
+
+        [$status, $said] = $this->attempt('kennel:backup', ['folder' => "{$this->folder}/b"]);
+        self::assertSame([1, true], [$status, str_contains($said, 'is not empty')]);
+        [$status, $said] = $this->attempt('kennel:backup', ['folder' => "{$this->folder}/c", '--keys' => "{$this->folder}/c/keys"]);
+        self::assertSame([2, true], [$status, str_contains($said, 'must not be inside')]);
+        self::assertDirectoryDoesNotExist("{$this->folder}/c");
+    }
+
+    public function test_another_machine_takes_it_up_with_everything_closed_that_was_open(): void
+    {
+        $link = $this->app->make(\Kennel\App\Challenges\Challenges::class);
+        $account = $this->app->make(\Kennel\App\Accounts\Accounts::class)->byAddress(\Kennel\Core\Accounts\EmailAddress::parse('ada@holm.example'));
+        self::assertNotNull($account);
+        $token = $link->issue($account, \Kennel\Core\Challenges\ChallengePurpose::ResetPassword, \Kennel\Core\Documents\Duration::parse('PT1H'));
+        $this->app->make(Messages::class)->queueToHolder('password_changed', $account, 'recover', ['how' => 'for a test']);
+        $this->attempt('kennel:peppers', ['new' => 'spring']);
+        [$status, $said] = $this->attempt('kennel:backup', ['folder' => "{$this->folder}/b", '--keys' => "{$this->folder}/k"]);
+        self::assertSame(0, $status, $said);
+        self::assertStringContainsString('app.key, pepper-keys in', $said);
+
+        // The other machine has nothing.
+        exec('rm -rf '.escapeshellarg("{$this->data}"));
+        $this->app['db']->purge();
+        [$status, $said] = $this->attempt('kennel:restore', ['folder' => "{$this->folder}/b"]);
+        self::assertSame([1, true], [$status, str_contains($said, 'There is no key here')]);
+        self::assertFileDoesNotExist("{$this->data}/kennel.sqlite");
+        [$status, $said] = $this->attempt('kennel:restore', ['folder' => "{$this->folder}/b", '--keys' => "{$this->folder}/k"]);
+        self::assertSame(0, $status, $said);
+        self::assertStringContainsString('1 sessions ended, 1 links spent, 1 waiting messages given up', $said);
+
+        self::assertSame('a picture', file_get_contents("{$this->data}/app/pictures/one-64.webp"));
+        self::assertStringStartsWith('spring ', (string) file_get_contents("{$this->data}/pepper-keys"));
+        $this->app->forgetInstance('encrypter');
+        $this->ask('/overview')->assertStatus(401);
+        $this->knock('POST', '/recoveries/consume', ['token' => $token->reveal(), 'password' => 'quiet barns under snow'])->assertStatus(422);
+        $this->work('mail');
+        self::assertSame(['failed'], DB::table('messages')->pluck('state')->all(), 'it may have been sent since; an operator decides');
+        $this->knock('POST', '/sessions', ['email' => 'ada@holm.example', 'password' => self::PASSWORD, 'keep' => false], surface: 'console')->assertCreated();
+        self::assertContains('kennel.restored', array_column((array) $this->ask('/audit-events')->json('items'), 'event'));
+        $this->ask('/messages/'.DB::table('messages')->value('id'))->assertOk()->assertJsonPath('state', 'failed');
+    }
+
+    public function test_what_is_here_is_not_lost(): void
+    {
+        $this->attempt('kennel:backup', ['folder' => "{$this->folder}/b"]);
+        DB::table('accounts')->update(['name' => 'Ada Later']);
+        [$status, $said] = $this->attempt('kennel:restore', ['folder' => "{$this->folder}/b"]);
+        self::assertSame([1, true], [$status, str_contains($said, 'There are accounts here')]);
+        self::assertSame('Ada Later', DB::table('accounts')->value('name'));
+
+        [$status, $said] = $this->attempt('kennel:restore', ['folder' => "{$this->folder}/b", '--force' => true]);
+        self::assertSame(0, $status, $said);
+        self::assertSame('Ada Holm', DB::table('accounts')->value('name'));
+        $kept = glob("{$this->data}/kennel.sqlite.before-*")[0] ?? '';
+        self::assertSame('Ada Later', (new \PDO("sqlite:{$kept}"))->query('SELECT name FROM accounts')->fetchColumn());
+    }
+
+    public function test_it_does_not_take_the_place_of_a_kennel_that_runs(): void
+    {
+        $this->attempt('kennel:backup', ['folder' => "{$this->folder}/b"]);
+        DB::statement('PRAGMA foreign_keys = OFF');
+        DB::table('accounts')->delete();
+        $this->app->make(Pulses::class)->beat(Pulses::MAIL);
+        [$status, $said] = $this->attempt('kennel:restore', ['folder' => "{$this->folder}/b"]);
+        self::assertSame([1, true], [$status, str_contains($said, 'Stop Kennel first')], $said);
+    }
+
+    public function test_a_damaged_or_foreign_backup_is_refused_before_anything_is_moved(): void
+    {
+        $this->attempt('kennel:backup', ['folder' => "{$this->folder}/b"]);
+        $refused = function (string $why): void {
+            [$status, $said] = $this->attempt('kennel:restore', ['folder' => "{$this->folder}/b", '--force' => true]);
+            self::assertSame(1, $status);
+            self::assertStringContainsString($why, $said);
+            self::assertSame('Ada Holm', DB::table('accounts')->value('name'));
+            self::assertSame([], glob("{$this->data}/kennel.sqlite.before-*"));
+        };
+        file_put_contents("{$this->folder}/b/files/pictures/one-64.webp", 'another picture');
+        $refused('The backup is damaged: files/pictures/one-64.webp');
+        unlink("{$this->folder}/b/files/pictures/one-64.webp");
+        $refused('The backup is damaged: files/pictures/one-64.webp');
+        rename("{$this->folder}/b/manifest.json", "{$this->folder}/b/manifest");
+        $refused('is no backup, or one that was broken off');
+    }
+
+    public function test_a_backup_that_the_keys_here_do_not_open_is_refused(): void
+    {
+        $account = $this->app->make(\Kennel\App\Accounts\Accounts::class)->byAddress(\Kennel\Core\Accounts\EmailAddress::parse('ada@holm.example'));
+        self::assertNotNull($account);
+        $this->app->make(Messages::class)->queueToHolder('password_changed', $account, 'recover', ['how' => 'for a test']);
+        $this->attempt('kennel:backup', ['folder' => "{$this->folder}/b", '--keys' => "{$this->folder}/k"]);
+        unlink("{$this->data}/app.key");
+        (new KeyFile("{$this->data}/app.key"))->make(new SystemEntropy);
+        $mine = (new KeyFile("{$this->data}/app.key"))->keys();
+        [$status, $said] = $this->attempt('kennel:restore', ['folder' => "{$this->folder}/b", '--force' => true]);
+        self::assertSame([1, true], [$status, str_contains($said, 'do not open what the backup holds')], $said);
+        [$status, $said] = $this->attempt('kennel:restore', ['folder' => "{$this->folder}/b", '--keys' => "{$this->folder}/k", '--force' => true]);
+        self::assertSame(0, $status, $said);
+        self::assertSame([...$mine, ...(new KeyFile("{$this->folder}/k/app.key"))->keys()], (new KeyFile("{$this->data}/app.key"))->keys(), 'the key here goes on sealing, the other opens');
+    }
+}

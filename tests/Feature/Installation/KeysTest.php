@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Feature\Installation;
+
+use Illuminate\Support\Facades\DB;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Cases\Cases;
+use Kennel\App\Mail\Messages;
+use Kennel\App\Platform\Keys\KeyFile;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Cases\SignupCase;
+use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Signup\SignupInput;
+
+final class KeysTest extends InstallTestCase
+{
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->attempt('kennel:install', self::wanted());
+        $this->startAnew();
+        $account = $this->app->make(Accounts::class)->byAddress(EmailAddress::parse('ada@holm.example'));
+        self::assertNotNull($account);
+        $this->app->make(Messages::class)->queueToHolder('password_changed', $account, 'recover', ['how' => 'for a test']);
+        $this->app->make(Cases::class)->add(new SignupCase('One', 'portal', new SignupInput('Ada', 'ada@holm.example', new Secret('slow green otters'), [], ''), []), 'the test');
+    }
+
+    public function test_a_rotation_leaves_nothing_that_its_key_does_not_open(): void
+    {
+        $first = $this->keys()[0];
+        [, $said] = $this->attempt('kennel:keys');
+        self::assertSame(KeyFile::name($first)."  in use   sealed 2\n", $said);
+
+        [$status, $said] = $this->attempt('kennel:keys', ['act' => 'rotate']);
+        self::assertSame(0, $status, $said);
+        self::assertStringNotContainsString($this->keys()[0], $said);
+        self::assertSame([2, $first], [count($this->keys()), $this->keys()[1]]);
+        $this->startAnew();
+        self::assertStringContainsString('for a test', $this->openNewest(), 'what was sealed before is opened');
+        [$status, $said] = $this->attempt('kennel:keys', ['act' => 'retire']);
+        self::assertSame(1, $status, 'not while something needs it');
+        self::assertStringContainsString('2 values are not sealed under the key in use', $said);
+        self::assertCount(2, $this->keys());
+
+        $before = DB::table('messages')->value('sealed');
+        [, $said] = $this->attempt('kennel:keys', ['act' => 'reseal']);
+        self::assertStringContainsString('2 sealed anew', $said);
+        self::assertNotSame($before, DB::table('messages')->value('sealed'));
+        [, $said] = $this->attempt('kennel:keys', ['act' => 'reseal']);
+        self::assertStringContainsString('0 sealed anew', $said, 'and once is enough');
+        [, $said] = $this->attempt('kennel:keys', ['act' => 'retire']);
+        self::assertStringContainsString('1 former keys retired', $said);
+        self::assertCount(1, $this->keys());
+        $this->startAnew();
+        self::assertStringContainsString('for a test', $this->openNewest());
+        self::assertSame(['One'], array_column($this->app->make(Cases::class)->run($this->app->make(\Kennel\App\Rules\RulesInForce::class)->book()), 'name'));
+        self::assertSame(0o600, fileperms("{$this->data}/app.key") & 0o777);
+    }
+
+    public function test_an_answer_that_is_asked_for_again_is_the_first_one_also_after_a_rotation(): void
+    {
+        $ask = fn () => $this->knock('POST', '/recoveries', ['email' => 'ada@holm.example'], ['Idempotency-Key' => 'one'], 'pages');
+        $ask()->assertStatus(202);
+        $this->attempt('kennel:keys', ['act' => 'rotate']);
+        $this->startAnew();
+        $ask()->assertStatus(202)->assertHeader('Idempotent-Replay', 'true');
+    }
+
+    public function test_what_no_key_opens_is_said(): void
+    {
+        DB::table('messages')->update(['sealed' => 'not sealed at all']);
+        [$status, $said] = $this->attempt('kennel:keys');
+        self::assertSame(1, $status);
+        self::assertStringContainsString('1 sealed values are opened by none of these keys', $said);
+    }
+
+    public function test_a_key_in_the_environment_is_its_owners(): void
+    {
+        config(['kennel.key_in_environment' => true]);
+        foreach (['rotate' => 'APP_PREVIOUS_KEYS', 'retire' => 'APP_PREVIOUS_KEYS'] as $act => $says) {
+            [$status, $said] = $this->attempt('kennel:keys', ['act' => $act]);
+            self::assertSame([1, true], [$status, str_contains($said, $says)]);
+        }
+        self::assertCount(1, $this->keys());
+    }
+
+    /** @return list<string> */
+    private function keys(): array
+    {
+        return (new KeyFile("{$this->data}/app.key"))->keys();
+    }
+
+    /** As a process that is started reads them. */
+    private function startAnew(): void
+    {
+        config(['app.key' => $this->keys()[0], 'app.previous_keys' => array_slice($this->keys(), 1)]);
+        $this->app->forgetInstance('encrypter');
+        $this->app->forgetScopedInstances();
+    }
+
+    private function openNewest(): string
+    {
+        return $this->app->make(Messages::class)->open(\Kennel\App\Mail\Message::query()->orderByDesc('seq')->firstOrFail())['text'];
+    }
+}

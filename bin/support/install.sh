@@ -89,6 +89,21 @@ ensure_chromium() {
     fi
 }
 
+# What deploy/ is tried with. Installed, not started: the tests start their own, on ports and with data of their own.
+ensure_servers() {
+    if apt_missing nginx php-fpm8.2 openssl; then
+        local policy=/usr/sbin/policy-rc.d as=()
+        [ "$(id -u)" -eq 0 ] || as=(sudo)
+        if [ -e "$policy" ]; then
+            apt_install nginx php8.2-fpm openssl
+        else
+            printf '#!/bin/sh\nexit 101\n' | "${as[@]}" tee "$policy" >/dev/null && "${as[@]}" chmod +x "$policy"
+            apt_install nginx php8.2-fpm openssl
+            "${as[@]}" rm -f "$policy"
+        fi
+    fi
+}
+
 stamp() { sha256sum "$@" | cut -c1-64; }
 
 # prepare_data DIR : a data directory with a key, an empty migrated database, and the environment that points at it.

@@ -8,6 +8,7 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PasswordRules;
+use Kennel\Core\Passwords\Peppers\Peppered;
 use Kennel\Core\Passwords\PreparedPassword;
 use Psr\Clock\ClockInterface;
 
@@ -32,6 +33,12 @@ final readonly class PasswordHistory
         }
 
         return false;
+    }
+
+    /** How many former passwords were hashed under a pepper key. */
+    public function countPeppered(string $keyId): int
+    {
+        return FormerPassword::query()->where('password_hash', 'like', Peppered::prefix($keyId).'%')->count();
     }
 
     /** Before the account's hash is replaced by that of another password, in the same transaction. What the rule no longer asks for is deleted. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Verification;
 
 use Illuminate\Database\Eloquent\Builder;
+use Kennel\Core\Passwords\Peppers\Peppered;
 use Illuminate\Support\Str;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Challenges\Challenges;
@@ -51,6 +52,12 @@ final readonly class Claims
     public function find(?string $id): ?Claim
     {
         return $id === null ? null : Claim::query()->where('id', $id)->first();
+    }
+
+    /** How many claims wait with a password that was hashed under a pepper key. */
+    public function countPeppered(string $keyId): int
+    {
+        return Claim::query()->where('password_hash', 'like', Peppered::prefix($keyId).'%')->count();
     }
 
     /** The one a link is sent for again: this browser's own, else the newest. */

@@ -21,6 +21,12 @@ final readonly class Peppered
         return preg_match('/^\$peppered\$('.self::KEY_ID.')(\$(?!peppered\$).+)$/Ds', $stored, $part) === 1 ? new self($part[1], $part[2]) : null;
     }
 
+    /** What every hash under this key begins with. An id holds nothing that a LIKE pattern would take for more than itself. */
+    public static function prefix(string $keyId): string
+    {
+        return "\$peppered\${$keyId}\$";
+    }
+
     public function toString(): string
     {
         return "\$peppered\${$this->keyId}{$this->hash}";

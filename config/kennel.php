@@ -5,6 +5,7 @@ declare(strict_types=1);
 return [
     // Shows the keepers' demo credentials on the console's sign-in page. Set by bin/demo, never for real.
     'demo' => (bool) env('KENNEL_DEMO', false),
+    'demo_keeper' => Kennel\Demo\DemoKeeper::class,
 
     // "stand-in" holds every message for the console to show; any other value is a Symfony Mailer DSN such as smtp://relay:587.
     'relay' => env('KENNEL_RELAY', 'stand-in'),

@@ -79,7 +79,7 @@ final class PeppersCommand extends Command
         if ($outcome['blockers'] !== []) {
             return self::FAILURE;
         }
-        $this->line("It is in force. Each account takes it at its next sign-in; php artisan kennel:peppers says how many still need a former one.");
+        $this->line('It is in force. Each account takes it at its next sign-in; php artisan kennel:peppers says how many still need a former one.');
 
         return self::SUCCESS;
     }

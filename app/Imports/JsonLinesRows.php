@@ -6,7 +6,7 @@ namespace Kennel\App\Imports;
 
 use Kennel\Core\Reasons\Reason;
 
-/** An object a line, as in {"address": "tam@post.example", "name": "Tam", "hash": "$2y$…"}. */
+/** An object a line, as in {"address": "jo@post.example", "name": "Jo", "hash": "$2y$…"}. */
 final class JsonLinesRows implements Rows
 {
     /** @param  resource  $file */

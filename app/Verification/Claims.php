@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Kennel\App\Verification;
 
 use Illuminate\Database\Eloquent\Builder;
-use Kennel\Core\Passwords\Peppers\Peppered;
 use Illuminate\Support\Str;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Challenges\Challenges;
 use Kennel\App\Platform\Moment;
+use Kennel\Core\Passwords\Peppers\Peppered;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Signup\SignupPlan;
 use Psr\Clock\ClockInterface;

@@ -17,7 +17,7 @@ final readonly class AddressRules
     /** @throws InvalidRuleBook */
     public static function read(Document $document): self
     {
-        $rules = new self($document->boolean('fold_plus_tags', 'Take tam+river@ and tam@ for one mailbox'));
+        $rules = new self($document->boolean('fold_plus_tags', 'Take jo+news@ and jo@ for one mailbox'));
         $document->nothingElse();
 
         return $rules;

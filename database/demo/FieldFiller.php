@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Kennel\Demo;
 
 use Kennel\App\Fields\FieldValues;
-use Kennel\App\Http\Pages\DemoKeeper;
 use Kennel\App\Platform\Moment;
 
 /** Fills in the made-up accounts' fields: most completely, some not yet, and a few as an older site had them. */

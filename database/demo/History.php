@@ -7,7 +7,6 @@ namespace Kennel\Demo;
 use Kennel\App\Audit\AuditEvent;
 use Kennel\App\Audit\StrangerTally;
 use Kennel\App\Challenges\Challenge;
-use Kennel\App\Http\Pages\DemoKeeper;
 use Kennel\App\Mail\Composition;
 use Kennel\App\Mail\HeldDelivery;
 use Kennel\App\Mail\Message;

@@ -8,7 +8,6 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Duties\TermsAcceptance;
 use Kennel\App\Fields\FieldValue;
-use Kennel\App\Http\Pages\DemoKeeper;
 use Kennel\App\Platform\Database\Record;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Passwords\HashingRules;
@@ -27,7 +26,7 @@ final class Scenario
     private const SEED = 20_260_101;
 
     public const KEEPERS = [
-        ['Maren Thistlewood', DemoKeeper::EMAIL],
+        [DemoKeeper::NAME, DemoKeeper::EMAIL],
         ['Oriel Vance', 'oriel@alderwend.example'],
         ['Kofi Mensah-Reed', 'kofi@alderwend.example'],
         ['Hedda Winterbourne', 'hedda@alderwend.example'],

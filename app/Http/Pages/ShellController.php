@@ -19,7 +19,7 @@ final readonly class ShellController
 
     public function console(): Response
     {
-        return $this->shell('resources/ui/console/main.tsx', 'Kennel', config('kennel.demo') === true ? DemoKeeper::credentials() : null);
+        return $this->shell('resources/ui/console/main.tsx', 'Kennel', config('kennel.demo') === true ? $this->demoKeeper() : null);
     }
 
     public function page(string $app, Apps $apps): Response
@@ -29,7 +29,13 @@ final readonly class ShellController
         return $this->shell('resources/ui/pages/main.tsx', $found?->name() ?? 'No such app', null, $found === null ? 404 : 200, frames: "'self'");
     }
 
-    /** @param  array{email: string, password: string}|null  $keeper */
+    /** @return array{name: string, email: string, password: string} */
+    private function demoKeeper(): array
+    {
+        return (config('kennel.demo_keeper'))::credentials();
+    }
+
+    /** @param  array{name: string, email: string, password: string}|null  $keeper */
     private function shell(string $entry, string $title, ?array $keeper, int $status = 200, string $frames = "'none'"): Response
     {
         $nonce = base64_encode($this->entropy->bytes(16));

@@ -22,7 +22,7 @@ final readonly class NotTheAddress implements PolicyRule
             return false;
         }
 
-        // "oriel.vance1" is the address with a digit: what is left without the local part says how much was added.
+        // "jo.holm1" is the address with a digit: what is left without the local part says how much was added.
         return mb_strlen($local) < Known::SHORTEST
             || ! str_contains($folded, $local)
             || mb_strlen(str_replace([$whole, $local], '', $folded)) >= Known::MORE_THAN_A_WORD;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Browser\Console;
 
 use Facebook\WebDriver\WebDriverKeys;
-use Kennel\App\Http\Pages\DemoKeeper;
+use Kennel\Demo\DemoKeeper;
 use Kennel\Tests\Browser\Support\Browser;
 use Kennel\Tests\Browser\Support\BrowserTestCase;
 use Kennel\Tests\Browser\Support\Server;

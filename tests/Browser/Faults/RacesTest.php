@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Browser\Faults;
 
-use Kennel\App\Http\Pages\DemoKeeper;
+use Kennel\Demo\DemoKeeper;
 use Kennel\Tests\Browser\Support\Server;
 use Kennel\Tests\Support\InForce;
 use PHPUnit\Framework\TestCase;

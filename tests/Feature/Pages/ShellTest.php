@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Feature\Pages;
 
-use Kennel\App\Http\Pages\DemoKeeper;
+use Kennel\Demo\DemoKeeper;
 use Kennel\Tests\Feature\DoorTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 

@@ -6,7 +6,6 @@ namespace Kennel\Tests\Feature\Upgrade;
 
 use Illuminate\Foundation\Application;
 use Illuminate\Support\Facades\DB;
-use Kennel\App\Http\Pages\DemoKeeper;
 use Kennel\App\Mail\Composition;
 use Kennel\App\Mail\Message;
 use Kennel\App\Platform\Database\Record;
@@ -15,6 +14,7 @@ use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Rules\RuleDiff;
 use Kennel\Core\Rules\Upgrades\UpgradeBook;
+use Kennel\Demo\DemoKeeper;
 use Kennel\Tests\Feature\DoorTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 

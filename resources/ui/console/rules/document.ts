@@ -1,4 +1,4 @@
-/** The rule book's document, by paths. A list of objects is walked by their keys, so a path reads like the API's: apps, gaugebook, admission. */
+/** The rule book's document, by paths. A list of objects is walked by their keys, so a path reads like the API's: apps, portal, admission. */
 export type Path = readonly string[];
 
 type Json = unknown;

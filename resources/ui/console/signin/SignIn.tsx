@@ -8,6 +8,7 @@ import { SigninRefusal } from '../../kit/SigninRefusal';
 import { api } from '../api';
 
 interface Keeper {
+  name: string;
   email: string;
   password: string;
 }
@@ -55,11 +56,11 @@ export function SignIn({ notice }: { notice?: ReactNode }) {
         {keeper === null ? null : (
           <section className="mt-5 border-t border-line pt-4" aria-label="Demo keeper">
             <p className="mb-2 text-small text-ink-soft">
-              This is the demo. Maren, a made-up keeper, may do everything:
+              This is the demo. {keeper.name}, a made-up keeper, may do everything:
             </p>
             <p className="font-mono text-small">{keeper.email}</p>
             <p className="mb-3 font-mono text-small">{keeper.password}</p>
-            <Button size="small" onClick={() => setTyped(keeper)}>
+            <Button size="small" onClick={() => setTyped({ email: keeper.email, password: keeper.password })}>
               Fill them in
             </Button>
           </section>

@@ -23,7 +23,7 @@ export function CodeTab({ apps, app, onChoose }: { apps: App[]; app: string; onC
     queryFn: () =>
       answer(
         api.POST('/signups/verdict', {
-          body: { app, name: '', email: 'tam@', password: 'short', ...(chosen?.terms == null ? {} : { terms: null }) },
+          body: { app, name: '', email: 'jo@', password: 'short', ...(chosen?.terms == null ? {} : { terms: null }) },
         }),
       ),
   });
@@ -107,8 +107,8 @@ function sample(app: App): Record<string, unknown> {
     })[field.type as string] ?? 'text';
   return {
     app: app.key,
-    name: 'Ngozi Adeyemi-Holt',
-    email: `ngozi@${app.signup.domains[0] ?? 'place.example'}`,
+    name: 'Jo Holm',
+    email: `jo@${app.signup.domains[0] ?? 'place.example'}`,
     password: 'slow green otters swim',
     ...(app.signup.fields.length === 0
       ? {}

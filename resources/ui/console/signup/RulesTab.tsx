@@ -146,7 +146,7 @@ export function RulesTab({ hand, app }: { hand: DraftInHand; app: string }) {
           />
         }
       >
-        tam+river@ and tam@ are {at<boolean>('addresses', 'fold_plus_tags') ? 'one account' : 'two accounts'}.
+        jo+news@ and jo@ are {at<boolean>('addresses', 'fold_plus_tags') ? 'one account' : 'two accounts'}.
       </Setting>
       <Setting
         {...setting('Refused domains', ['signup', 'refused_domains'])}

@@ -27,6 +27,7 @@ final class Measures
         'refusal' => 'refused sign-ins against hashes of other kinds',
         'relay' => 'sign-in and sign-up while the relay stalls, beside the same without mail',
         'durability' => 'what synchronous = FULL costs, beside NORMAL',
+        ...SeedingMeasures::ABOUT,
     ];
 
     /** @return array<string, \Closure(): list<Figure>> */
@@ -42,6 +43,7 @@ final class Measures
             ...SignupMeasures::all(),
             ...PasswordMeasures::all(),
             ...FaultMeasures::all(),
+            ...SeedingMeasures::all(),
         ];
     }
 

@@ -11,7 +11,7 @@ use Kennel\Core\Passwords\PhcString;
 use Kennel\Core\Text\SearchText;
 
 /** Makes the rows of made-up accounts, with a history worth looking at. */
-final readonly class AccountMaker
+final class AccountMaker
 {
     private const DAY = 86_400;
 
@@ -22,38 +22,61 @@ final readonly class AccountMaker
 
     private const REASONS = ['Shared the password with a whole class', 'Entered readings from a desk', 'Address bounces; asked to write in', 'Two accounts, one person'];
 
-    public function __construct(private SeededEntropy $entropy, private Argon2idParameters $parameters, private \DateTimeImmutable $start)
-    {
+    /** @var array<string, string> what names are sorted by: the same few come again and again */
+    private array $keys = [];
+
+    public function __construct(
+        private readonly SeededEntropy $entropy,
+        private readonly Argon2idParameters $parameters,
+        private readonly \DateTimeImmutable $start,
+    ) {
     }
 
-    /** @return array<string, mixed> */
-    public function keeper(string $name, string $email, string $hash, int $daysOld): array
+    /** In seconds. A fifth came with the older site's hashes, a tenth on the open day, the rest by and by. */
+    public static function age(int $index, SeededEntropy $entropy): int
     {
-        return array_replace($this->row($name, $email, $daysOld * self::DAY, 'active', $hash, $this->entropy->random->getInt(3_600, 2 * self::DAY)), ['terms_version' => '2026-09-03', 'app_key' => 'gaugebook']);
+        return match (true) {
+            $index % 5 === 1 => self::IMPORT_DAY * self::DAY + $entropy->random->getInt(0, 600),
+            $index % 10 === 3 => self::OPEN_DAY * self::DAY + $entropy->random->getInt(0, 6 * 3_600),
+            $index % 64 === 9 => $entropy->random->getInt(90_000, 250_000),
+            $index % 45 === 4 => $entropy->random->getInt(600, 10 * 3_600),
+            default => $entropy->random->getInt(self::DAY, 400 * self::DAY),
+        };
     }
 
-    /** @return array<string, mixed> */
-    public function somebody(string $name, string $email, int $index, int $all): array
+    /**
+     * @param  int  $age  in seconds
+     * @return array<string, mixed>
+     */
+    public function keeper(string $name, string $email, string $hash, int $age): array
     {
-        // A fifth came with the older site's hashes, a tenth on the open day, the rest by and by.
+        return array_replace($this->row($name, $email, $age, 'active', $hash, $this->entropy->random->getInt(3_600, 2 * self::DAY)), ['terms_version' => '2026-09-03', 'app_key' => 'gaugebook']);
+    }
+
+    /**
+     * @param  int  $age  as age() gave it for this index
+     * @return array<string, mixed>
+     */
+    public function somebody(string $name, string $email, int $index, int $age): array
+    {
         if ($index % 5 === 1) {
-            $age = self::IMPORT_DAY * self::DAY + $this->entropy->random->getInt(0, 600);
             $status = $this->entropy->chance(90) ? 'active' : 'closed';
 
             // Nobody among them has signed in since: it would have renewed the hash.
-            return array_replace($this->row($name, $email, $age, $status, $this->legacyHash($index), null), ['came_by' => 'import']);
+            $row = $this->row($name, $email, $age, $status, $this->legacyHash($index), null);
+
+            return array_replace($row, ['came_by' => 'import', 'email_proven_at' => $row['created_at']]);
         }
-        $age = match (true) {
-            $index % 10 === 3 => self::OPEN_DAY * self::DAY + $this->entropy->random->getInt(0, 6 * 3_600),
-            $index % 64 === 9 => $this->entropy->random->getInt(90_000, 250_000),
-            $index % 45 === 4 => $this->entropy->random->getInt(600, 10 * 3_600),
-            default => $this->entropy->random->getInt(self::DAY, 400 * self::DAY),
-        };
         // Those of the mail outage never got their link.
         $status = $index % 64 === 9 ? 'pending' : $this->status($age);
         $seen = $status === 'pending' ? null : $this->lastSeen($age);
 
         return $this->row($name, $email, $age, $status, $this->hash($this->parameters), $seen);
+    }
+
+    private function keyOf(string $name): string
+    {
+        return $this->keys[$name] ??= implode(' ', SearchText::words($name));
     }
 
     private function status(int $age): string
@@ -113,7 +136,7 @@ final readonly class AccountMaker
             'app_key' => $this->entropy->pick(['gaugebook', 'gaugebook', 'gaugebook', 'kitloft']),
             'came_by' => 'signup',
             'name' => $name,
-            'name_key' => implode(' ', SearchText::words($name)),
+            'name_key' => $this->keyOf($name),
             'email' => $address->toString(),
             'lookup_key' => $address->lookupKey(),
             'status' => $status,

@@ -24,25 +24,25 @@ final readonly class FieldFiller
     }
 
     /**
-     * @param  list<array<string, mixed>>  $accounts  in the order they will be numbered
-     * @return array{accounts: list<array<string, mixed>>, values: list<array<string, mixed>>, terms: list<array<string, mixed>>}
+     * @param  array<string, mixed>  $account
+     * @param  int  $seq  its number
+     * @return array{completed_at: string|null, values: list<array<string, mixed>>, terms: array<string, mixed>}
      */
-    public function fill(array $accounts): array
+    public function fill(array $account, int $seq): array
     {
-        $values = $terms = [];
-        foreach ($accounts as $index => $account) {
-            $fields = $this->fields($account);
-            foreach ($fields as $key => $value) {
-                array_push($values, ...FieldValues::rows($index + 1, $key, $value));
-            }
-            $terms[] = ['account_id' => $account['id'], 'version' => $account['terms_version'], 'accepted_at' => $account['created_at'], 'source' => null];
-            $owed = $account['app_key'] === 'kitloft' ? ['phone'] : ['home_reach', 'training_level'];
-            if ($account['email_proven_at'] !== null && array_diff($owed, array_keys($fields)) === []) {
-                $accounts[$index]['completed_at'] = Moment::write(Moment::read($account['email_proven_at'])->modify('+'.$this->entropy->random->getInt(30, 900).' seconds'));
-            }
+        $fields = $this->fields($account);
+        $values = [];
+        foreach ($fields as $key => $value) {
+            array_push($values, ...FieldValues::rows($seq, $key, $value));
         }
+        $owed = $account['app_key'] === 'kitloft' ? ['phone'] : ['home_reach', 'training_level'];
+        $isComplete = $account['email_proven_at'] !== null && array_diff($owed, array_keys($fields)) === [];
 
-        return ['accounts' => array_values($accounts), 'values' => $values, 'terms' => $terms];
+        return [
+            'completed_at' => $isComplete ? Moment::write(Moment::read($account['email_proven_at'])->modify('+'.$this->entropy->random->getInt(30, 900).' seconds')) : null,
+            'values' => $values,
+            'terms' => ['account_id' => $account['id'], 'version' => $account['terms_version'], 'accepted_at' => $account['created_at'], 'source' => null],
+        ];
     }
 
     /**
@@ -51,7 +51,7 @@ final readonly class FieldFiller
      */
     private function fields(array $account): array
     {
-        $isKeeper = in_array($account['email'], array_column(Scenario::KEEPERS, 1), true) || $account['email'] === DemoKeeper::EMAIL;
+        $isKeeper = Scenario::isKeeper($account['email']);
         if (! $isKeeper && ($account['status'] === 'pending' || $this->entropy->chance(7))) {
             return [];
         }

@@ -32,44 +32,63 @@ final class History
     /** At most this many messages are made, so that a large demo does not spend its start on encryption. */
     private const MOST_MESSAGES = 400;
 
-    /** @var list<array<string, mixed>> */
-    private array $events = [];
+    private const GUESSED_AT = 4;
 
-    public function __construct(private readonly Composition $composition, private readonly SessionRules $sessions, private readonly VerificationRules $verification)
-    {
+    /** @var \SplMinHeap<string> events that are later than accounts still to come: the trail is in the order in which things happened */
+    private \SplMinHeap $events;
+
+    private int $messages = 0;
+
+    /** @var list<array<string, mixed>> */
+    private array $targets = [];
+
+    public function __construct(
+        private readonly SeededEntropy $entropy,
+        private readonly \DateTimeImmutable $start,
+        private readonly Loader $loader,
+        private readonly Composition $composition,
+        private readonly SessionRules $sessions,
+        private readonly VerificationRules $verification,
+    ) {
+        /** @var \SplMinHeap<string> $events */
+        $events = new \SplMinHeap;
+        $this->events = $events;
     }
 
-    /**
-     * @param  list<array<string, mixed>>  $accounts  oldest first
-     * @param  \Closure(string, list<array<string, mixed>>): void  $insert
-     */
-    public function write(array $accounts, SeededEntropy $entropy, \DateTimeImmutable $start, \Closure $insert): void
+    /** @param  array<string, mixed>  $account  the next younger one */
+    public function note(array $account): void
     {
-        $this->events = [];
-        $assignments = $sessions = $claims = $challenges = $messages = $held = [];
-        foreach ($accounts as $account) {
-            foreach ($this->roles($account, $entropy) as $role) {
-                $assignments[] = $role;
-            }
-            $this->lifeOf($account, $entropy);
-            $session = $this->session($account, $entropy, $start);
-            if ($session !== null) {
-                $sessions[] = $session;
-            }
-            if ($account['status'] === 'pending' && count($messages) < self::MOST_MESSAGES) {
-                [$claim, $challenge, $message] = $this->proof($account, $entropy, $start);
-                $claims[] = $claim;
-                $challenges[] = $challenge;
-                $messages[] = $message;
-                if ($message['state'] === 'held') {
-                    $held[] = ['message_id' => $message['id'], 'held_at' => $message['settled_at']];
-                }
+        $this->passUntil($account['created_at']);
+        if (count($this->targets) < self::GUESSED_AT) {
+            $this->targets[] = $account;
+            if (count($this->targets) === self::GUESSED_AT) {
+                $this->loader->add(StrangerTally::class, $this->guessing());
             }
         }
-        $insert(StrangerTally::class, $this->guessing($accounts, $entropy, $start));
-        usort($this->events, static fn (array $a, array $b): int => [$a['at'], $a['id']] <=> [$b['at'], $b['id']]);
-        foreach ([Assignment::class => $assignments, Session::class => $sessions, Claim::class => $claims, Challenge::class => $challenges, Message::class => $messages, HeldDelivery::class => $held, AuditEvent::class => $this->events] as $table => $rows) {
-            $insert($table, $rows);
+        $this->loader->add(Assignment::class, $this->roles($account));
+        $this->lifeOf($account);
+        $session = $this->session($account);
+        $this->loader->add(Session::class, $session === null ? [] : [$session]);
+        if ($account['status'] === 'pending' && $this->messages < self::MOST_MESSAGES) {
+            [$claim, $challenge, $message] = $this->proof($account);
+            $this->messages++;
+            $this->loader->add(Claim::class, [$claim]);
+            $this->loader->add(Challenge::class, [$challenge]);
+            $this->loader->add(Message::class, [$message]);
+            $this->loader->add(HeldDelivery::class, $message['state'] === 'held' ? [['message_id' => $message['id'], 'held_at' => $message['settled_at']]] : []);
+        }
+    }
+
+    public function write(): void
+    {
+        $this->passUntil(null);
+    }
+
+    /** Writes down what happened before a moment; null for all there is. */
+    private function passUntil(?string $moment): void
+    {
+        while (! $this->events->isEmpty() && ($moment === null || $this->events->top() < $moment)) {
+            $this->loader->add(AuditEvent::class, [unserialize(explode("\0", $this->events->extract(), 2)[1], ['allowed_classes' => false])]);
         }
     }
 
@@ -77,14 +96,14 @@ final class History
      * @param  array<string, mixed>  $account
      * @return list<array<string, string>>
      */
-    private function roles(array $account, SeededEntropy $entropy): array
+    private function roles(array $account): array
     {
         $roles = ['observer' => 'default role at sign-up'];
-        $isKeeper = in_array($account['lookup_key'], [DemoKeeper::EMAIL, 'oriel@alderwend.example', 'kofi@alderwend.example', 'hedda@alderwend.example', 'ilza@alderwend.example'], true);
+        $isKeeper = Scenario::isKeeper($account['email']);
         if ($isKeeper) {
             $roles['keeper'] = 'runs the service';
-        } elseif ($account['status'] === 'active' && $entropy->chance(12)) {
-            $roles[$entropy->pick(['reviewer', 'steward', 'dispatcher', 'quartermaster', 'auditor'])] = 'asked for by the committee';
+        } elseif ($account['status'] === 'active' && $this->entropy->chance(12)) {
+            $roles[$this->entropy->pick(['reviewer', 'steward', 'dispatcher', 'quartermaster', 'auditor'])] = 'asked for by the committee';
         }
         $rows = [];
         foreach ($roles as $role => $why) {
@@ -95,16 +114,21 @@ final class History
     }
 
     /** @param  array<string, mixed>  $account */
-    private function lifeOf(array $account, SeededEntropy $entropy): void
+    private function lifeOf(array $account): void
     {
         $holder = ['holder', $account['id'], $account['name']];
-        $this->event($entropy, $account, $account['created_at'], 'account.signed_up', $holder, ['status' => [null, 'pending']]);
+        if ($account['came_by'] === 'import') {
+            $this->event($account, $account['created_at'], 'account.imported', ['operator', null, DemoKeeper::NAME], ['status' => [null, 'active']]);
+
+            return;
+        }
+        $this->event($account, $account['created_at'], 'account.signed_up', $holder, ['status' => [null, 'pending']]);
         if ($account['email_proven_at'] !== null) {
-            $this->event($entropy, $account, $account['email_proven_at'], 'account.address_proven', $holder, ['status' => ['pending', 'active']]);
+            $this->event($account, $account['email_proven_at'], 'account.address_proven', $holder, ['status' => ['pending', 'active']]);
         }
         if ($account['status'] === 'suspended') {
-            $when = Moment::write(Moment::read($account['email_proven_at'])->modify('+'.$entropy->random->getInt(1, 40).' hours'));
-            $this->event($entropy, $account, $when, 'account.suspended', ['operator', null, 'Maren Thistlewood'], ['status' => ['active', 'suspended']], $account['status_reason']);
+            $when = Moment::write(Moment::read($account['email_proven_at'])->modify('+'.$this->entropy->random->getInt(1, 40).' hours'));
+            $this->event($account, $when, 'account.suspended', ['operator', null, 'Maren Thistlewood'], ['status' => ['active', 'suspended']], $account['status_reason']);
         }
     }
 
@@ -112,28 +136,28 @@ final class History
      * @param  array<string, mixed>  $account
      * @return array<string, mixed>|null
      */
-    private function session(array $account, SeededEntropy $entropy, \DateTimeImmutable $start): ?array
+    private function session(array $account): ?array
     {
         if ($account['seen_at'] === '' || $account['status'] !== 'active') {
             return null;
         }
         $seen = Moment::read($account['seen_at']);
-        $started = $seen->modify('-'.$entropy->random->getInt(30, 80_000).' seconds');
+        $started = $seen->modify('-'.$this->entropy->random->getInt(30, 80_000).' seconds');
         $lapses = min($this->sessions->keptAbsolute->after($started), $this->sessions->keptIdle->after($seen));
-        if ($lapses <= $start) {
+        if ($lapses <= $this->start) {
             return null;
         }
 
         return [
-            'id' => $entropy->uuid($started),
+            'id' => $this->entropy->uuid($started),
             'account_id' => $account['id'],
             'surface' => 'pages',
-            'token_digest' => hash('sha256', $entropy->bytes(32)),
+            'token_digest' => hash('sha256', $this->entropy->bytes(32)),
             'kept' => true,
             'proven_by' => 'password',
             'proven_at' => Moment::write($started),
-            'source' => '198.51.100.'.$entropy->random->getInt(2, 250),
-            'user_agent' => $entropy->pick(self::AGENTS),
+            'source' => '198.51.100.'.$this->entropy->random->getInt(2, 250),
+            'user_agent' => $this->entropy->pick(self::AGENTS),
             'started_at' => Moment::write($started),
             'seen_at' => $account['seen_at'],
             'lapses_at' => Moment::write($lapses),
@@ -144,17 +168,17 @@ final class History
      * @param  array<string, mixed>  $account
      * @return array{array<string, mixed>, array<string, mixed>, array<string, mixed>} a claim, its challenge and the message
      */
-    private function proof(array $account, SeededEntropy $entropy, \DateTimeImmutable $start): array
+    private function proof(array $account): array
     {
         $sent = Moment::read($account['created_at']);
-        $token = Token::draw($entropy);
-        $id = $entropy->uuid($sent);
+        $token = Token::draw($this->entropy);
+        $id = $this->entropy->uuid($sent);
         // The relay was away for two days in the week before the start.
-        $age = $start->getTimestamp() - $sent->getTimestamp();
+        $age = $this->start->getTimestamp() - $sent->getTimestamp();
         $failed = $age > 86_400 && $age < 259_200;
-        $claim = ['id' => $entropy->uuid($sent), 'account_id' => $account['id'], 'is_founding' => true, 'app_key' => $account['app_key'], 'claimed_at' => $account['created_at']];
+        $claim = ['id' => $this->entropy->uuid($sent), 'account_id' => $account['id'], 'is_founding' => true, 'app_key' => $account['app_key'], 'claimed_at' => $account['created_at']];
         $challenge = [
-            'id' => $entropy->uuid($sent),
+            'id' => $this->entropy->uuid($sent),
             'account_id' => $account['id'],
             'claim_id' => $claim['id'],
             'purpose' => 'verify_address',
@@ -166,7 +190,7 @@ final class History
         $message = [
             'id' => $id,
             'account_id' => $account['id'],
-            'act_id' => $entropy->uuid($sent),
+            'act_id' => $this->entropy->uuid($sent),
             'kind' => 'verify_address',
             'recipient' => $account['email'],
             'state' => $failed ? 'failed' : 'held',
@@ -187,17 +211,15 @@ final class History
     /**
      * Somebody tries a list of passwords on four accounts, one night.
      *
-     * @param  list<array<string, mixed>>  $accounts
      * @return list<array<string, int|string>> what was counted of it
      */
-    private function guessing(array $accounts, SeededEntropy $entropy, \DateTimeImmutable $start): array
+    private function guessing(): array
     {
-        $targets = array_slice($accounts, 0, 4);
-        $hour = $start->modify('-9 hours');
+        $hour = $this->start->modify('-9 hours');
         $tallies = [];
-        foreach ($targets as $index => $target) {
+        foreach ($this->targets as $index => $target) {
             // The trail has the first of an hour; the rest is counted.
-            $this->event($entropy, $target, Moment::write($hour->modify("+{$index} seconds")), 'session.refused', ['stranger', null, 'somebody'], [], null, '203.0.113.77');
+            $this->event($target, Moment::write($hour->modify("+{$index} seconds")), 'session.refused', ['stranger', null, 'somebody'], [], null, '203.0.113.77');
             $tallies[] = ['hour' => substr(Moment::write($hour), 0, 13), 'event' => 'session.refused', 'source' => '203.0.113.77', 'account_id' => $target['id'], 'tally' => 18];
         }
 
@@ -209,12 +231,12 @@ final class History
      * @param  array{string, string|null, string}  $actor
      * @param  array<string, array{mixed, mixed}>  $changes
      */
-    private function event(SeededEntropy $entropy, array $account, string $at, string $event, array $actor, array $changes, ?string $reason = null, ?string $source = null): void
+    private function event(array $account, string $at, string $event, array $actor, array $changes, ?string $reason = null, ?string $source = null): void
     {
         $moment = Moment::read($at);
-        $this->events[] = [
-            'id' => $entropy->uuid($moment),
-            'act_id' => $entropy->uuid($moment),
+        $row = [
+            'id' => $this->entropy->uuid($moment),
+            'act_id' => $this->entropy->uuid($moment),
             'at' => $at,
             'event' => $event,
             'actor_kind' => $actor[0],
@@ -222,9 +244,10 @@ final class History
             'actor_name' => $actor[2],
             'account_id' => $account['id'],
             'account_name' => $account['name'],
-            'source' => $source ?? '198.51.100.'.$entropy->random->getInt(2, 250),
+            'source' => $source ?? '198.51.100.'.$this->entropy->random->getInt(2, 250),
             'reason' => $reason,
             'changes' => json_encode((object) array_map(static fn (array $pair): array => ['before' => $pair[0], 'after' => $pair[1]], $changes), JSON_THROW_ON_ERROR),
         ];
+        $this->events->insert("{$at} {$row['id']}\0".serialize($row));
     }
 }

@@ -8,13 +8,15 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Duties\TermsAcceptance;
 use Kennel\App\Fields\FieldValue;
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Mail\Composition;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\Peppers\Peppers;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Sessions\SessionRules;
+use Kennel\Core\Verification\VerificationRules;
 
 /**
  * Alder & Wend Catchment Watch: a volunteer network that gauges two rivers. Nobody in it exists.
@@ -41,55 +43,72 @@ final class Scenario
         ['name' => 'Sunniva Brekke', 'email' => 'sunniva.brekke+kit@gauge.test'],
     ];
 
-    private const ROWS_A_STATEMENT = 200;
+    private const DAY = 86_400;
+
+    /** How often a long run says how far it is. */
+    private const TELL_EVERY = 10_000;
 
     public function __construct(
         private readonly ConnectionInterface $database,
         private readonly HashingRules $hashing,
-        private readonly History $history,
         private readonly Book $book,
-        private readonly Figures $figures,
+        private readonly Composition $composition,
+        private readonly SessionRules $sessions,
+        private readonly VerificationRules $verification,
     ) {
     }
 
-    public function seed(int $accounts, \DateTimeImmutable $start): void
+    /**
+     * One account after the other, oldest first; nothing is held of those that were made, so a million take no more memory than ten thousand.
+     *
+     * @param  \Closure(int): bool|null  $progress  told how many there are so far; false stops, and leaves the database half made
+     * @return int how many were made
+     */
+    public function seed(int $accounts, \DateTimeImmutable $start, ?\Closure $progress = null): int
     {
         $entropy = new SeededEntropy(self::SEED);
-        $this->database->transaction(function () use ($accounts, $start, $entropy): void {
+        $loader = new Loader($this->database);
+        $made = 0;
+        $loader->load(function () use ($accounts, $start, $progress, $entropy, $loader, &$made): void {
             (new Organisation)->write();
-            $this->book->write($entropy, $start, $this->insert(...));
+            $this->book->write($entropy, $start, $loader->add(...));
             $people = new People($entropy);
+            array_map($people->reserve(...), [...array_column(self::KEEPERS, 1), ...array_column(self::TAGGED, 'email')]);
             $maker = new AccountMaker($entropy, $this->hashing->argon2id, $start);
-            $made = $this->keepers($entropy, $maker, $people);
-            array_map($people->reserve(...), array_column(self::TAGGED, 'email'));
-            for ($index = count($made); $index < $accounts; $index++) {
-                ['name' => $name, 'email' => $email] = self::TAGGED[$index - count(self::KEEPERS)] ?? $people->next();
-                $made[] = $maker->somebody($name, $email, $index, $accounts);
+            $hasher = new PasswordHasher($this->hashing, $entropy, Peppers::none());
+            $filler = new FieldFiller($entropy);
+            $figures = new Figures($entropy, $start, $loader);
+            $history = new History($entropy, $start, $loader, $this->composition, $this->sessions, $this->verification);
+            $ages = new SeededEntropy(self::SEED + 1);
+            $timeline = Timeline::of($accounts, static fn (int $index): int => isset(self::KEEPERS[$index]) ? (380 - $index * 40) * self::DAY : AccountMaker::age($index, $ages));
+            foreach ($timeline as $index => $age) {
+                if (isset(self::KEEPERS[$index])) {
+                    [$name, $email] = self::KEEPERS[$index];
+                    $account = $maker->keeper($name, $email, $this->keeperHash($index, $hasher, $entropy), $age);
+                } else {
+                    ['name' => $name, 'email' => $email] = self::TAGGED[$index - count(self::KEEPERS)] ?? $people->next();
+                    $account = $maker->somebody($name, $email, $index, $age);
+                }
+                $filled = $filler->fill($account, ++$made);
+                $loader->add(Account::class, [['completed_at' => $filled['completed_at']] + $account]);
+                $loader->add(FieldValue::class, $filled['values']);
+                $loader->add(TermsAcceptance::class, [$filled['terms']]);
+                $figures->note($account);
+                $history->note($account);
+                if ($made % self::TELL_EVERY === 0 && $progress !== null && ! $progress($made)) {
+                    throw new Stopped($made);
+                }
             }
-            // Numbered by age, as they would be had they signed up one after the other.
-            usort($made, static fn (array $a, array $b): int => [$a['created_at'], $a['id']] <=> [$b['created_at'], $b['id']]);
-            $filled = (new FieldFiller($entropy))->fill($made);
-            $this->insert(Account::class, $filled['accounts']);
-            $this->insert(FieldValue::class, $filled['values']);
-            $this->insert(TermsAcceptance::class, $filled['terms']);
-            $this->figures->write($made, $entropy, $start, $this->insert(...));
-            $this->history->write($made, $entropy, $start, $this->insert(...));
+            $figures->write();
+            $history->write();
         });
-        $this->database->statement('ANALYZE');
-    }
-
-    /** @return list<array<string, mixed>> */
-    private function keepers(SeededEntropy $entropy, AccountMaker $maker, People $people): array
-    {
-        $hasher = new PasswordHasher($this->hashing, $entropy, Peppers::none());
-        $made = [];
-        foreach (self::KEEPERS as $index => [$name, $email]) {
-            $people->reserve($email);
-            $hash = $this->keeperHash($index, $hasher, $entropy);
-            $made[] = $maker->keeper($name, $email, $hash, 380 - $index * 40);
-        }
 
         return $made;
+    }
+
+    public static function isKeeper(string $email): bool
+    {
+        return in_array($email, array_column(self::KEEPERS, 1), true);
     }
 
     /** Two keepers came with the older site's hashes; signing in renews them. */
@@ -102,17 +121,6 @@ final class Scenario
             4 => '$pbkdf2-sha256$i=29000$'.rtrim(base64_encode($salt), '=').'$'.rtrim(base64_encode(hash_pbkdf2('sha256', DemoKeeper::PASSWORD, $salt, 29_000, 32, binary: true)), '='),
             default => $hasher->hash(PreparedPassword::from(new Secret(DemoKeeper::PASSWORD))),
         };
-    }
-
-    /**
-     * @param  class-string<Record>  $record
-     * @param  list<array<string, mixed>>  $rows
-     */
-    private function insert(string $record, array $rows): void
-    {
-        foreach (array_chunk($rows, self::ROWS_A_STATEMENT) as $chunk) {
-            $record::query()->insert($chunk);
-        }
     }
 
     public static function moment(\DateTimeImmutable $start, int $secondsBefore): string

@@ -89,10 +89,12 @@ abstract class DoorTestCase extends TestCase
 
     /**
      * @param  array<string, mixed>|string  $body  text is sent as it is
-     * @param  array<string, string>  $headers
+     * @param  array<string, string>  $headers  but for cookies, which the framework's tests take apart from them
+     * @param  array<string, string>|null  $cookies  instead of those this browser was given
      */
-    protected function knock(string $method, string $path, array|string|null $body = null, array $headers = [], string $surface = 'pages'): TestResponse
+    protected function knock(string $method, string $path, array|string|null $body = null, array $headers = [], string $surface = 'pages', ?array $cookies = null): TestResponse
     {
+        self::assertArrayNotHasKey('Cookie', $headers, 'it would not reach the door: hand in cookies');
         // Each request of a real server begins afresh.
         $this->app->forgetScopedInstances();
         foreach (Route::getRoutes()->getRoutes() as $route) {
@@ -103,7 +105,7 @@ abstract class DoorTestCase extends TestCase
             $server[($name === 'Content-Type' ? '' : 'HTTP_').strtoupper(str_replace('-', '_', $name))] = $value;
         }
         $content = is_array($body) ? json_encode((object) $body, JSON_THROW_ON_ERROR) : $body;
-        $response = $this->call($method, "/api/v1{$path}", [], $this->cookies, [], array_replace($server, $headers['Content-Type'] ?? null ? ['CONTENT_TYPE' => $headers['Content-Type']] : []), $content);
+        $response = $this->call($method, "/api/v1{$path}", [], $cookies ?? $this->cookies, [], array_replace($server, $headers['Content-Type'] ?? null ? ['CONTENT_TYPE' => $headers['Content-Type']] : []), $content);
         foreach ($response->headers->getCookies() as $cookie) {
             $this->cookies[$cookie->getName()] = (string) $cookie->getValue();
         }

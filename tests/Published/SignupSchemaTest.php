@@ -8,15 +8,14 @@ use Kennel\App\Fields\DialledNumbers;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Mail\Reach;
-use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Signup\DecideSignup;
 use Kennel\Core\Signup\DomainPolicy;
 use Kennel\Core\Signup\SignupInput;
 use Kennel\Core\Signup\SignupSchema;
-use Kennel\Core\Signup\ThrowawayDomains;
 use Kennel\Tests\Support\Books;
+use Kennel\Tests\Support\FakeLists;
 use Kennel\Tests\Support\Node;
 use Kennel\Tests\Support\Passwords;
 use Opis\JsonSchema\Validator;
@@ -150,18 +149,7 @@ final class SignupSchemaTest extends TestCase
     /** @return array{DecideSignup, SignupSchema} */
     private function parts(RuleBook $book): array
     {
-        $lists = new class implements Blocklist, ThrowawayDomains
-        {
-            public function contains(string $folded): bool
-            {
-                return $folded === 'passwordpassword';
-            }
-
-            public function lists(string $entry): bool
-            {
-                return false;
-            }
-        };
+        $lists = new FakeLists;
         $fields = new DecideFields(new FieldTypes(new DialledNumbers));
         $decide = new DecideSignup(Passwords::policy($book->password, $lists), new DomainPolicy($book->signup, $lists), $book->fields, $fields, $book->signup->terms, Reach::everywhere());
 

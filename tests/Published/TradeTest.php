@@ -56,7 +56,9 @@ final class TradeTest extends DoorTestCase
             self::assertSame('application/problem+json', $problem->headers->get('Content-Type'));
             self::assertSame($problem->getStatusCode(), $problem->json('status'));
             self::assertSame('urn:kennel:problem:'.$problem->json('code'), $problem->json('type'));
-            self::assertNotSame('', $problem->json('title').$problem->json('detail'));
+            foreach (['title', 'detail'] as $words) {
+                self::assertMatchesRegularExpression('/^[A-Z].* /', (string) $problem->json($words), 'a sentence, and not the name of one');
+            }
         }
     }
 

@@ -5,12 +5,8 @@ declare(strict_types=1);
 namespace Kennel\Tests\Support;
 
 use Kennel\Core\Fields\FieldTypes;
-use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Impact\Judge;
-use Kennel\Core\Passwords\Blocklist;
-use Kennel\Core\Passwords\Guesses\WordRanks;
 use Kennel\Core\Rules\RuleBook;
-use Kennel\Core\Signup\ThrowawayDomains;
 
 /** Rule books for tests, and the judges that work by them. */
 final class Books
@@ -30,28 +26,7 @@ final class Books
     /** @param  array<string, mixed>|null  $document */
     public static function judge(?array $document = null): Judge
     {
-        $nothing = new class implements Blocklist, PhoneNumbers, ThrowawayDomains, WordRanks
-        {
-            public function contains(string $folded): bool
-            {
-                return $folded === 'passwordpassword';
-            }
-
-            public function find(string $word): ?array
-            {
-                return null;
-            }
-
-            public function lists(string $entry): bool
-            {
-                return in_array($entry, ['tenminutes.example', '.everything.test'], true);
-            }
-
-            public function e164(string $typed, string $region): ?string
-            {
-                return preg_match('/^\+[1-9]\d{6,14}$/', $typed) === 1 ? $typed : null;
-            }
-        };
+        $nothing = new FakeLists;
 
         return Judge::of(RuleBook::fromArray($document ?? self::demo()), $nothing, $nothing, $nothing, new FieldTypes($nothing), new \DateTimeImmutable(self::NOW));
     }

@@ -31,6 +31,7 @@ final class Kept
         'POST recoveries' => [['email'], ['state']],
         'POST recoveries/inspect' => [[], ['address', 'asks_name']],
         'POST recoveries/consume' => [['name'], ['address', 'app']],
+        'POST installation' => [['app', 'app_name', 'app_kind', 'name', 'email'], ['is_needed']],
         'POST sessions' => [['email', 'keep'], ['id']],
         'POST session/proof' => [[], []],
         'DELETE session' => [[], []],

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Browser\Deploy;
 
 use Kennel\Tests\Browser\Support\FreePort;
+use Kennel\Tests\Browser\Support\ProcessGroup;
 
 /**
  * What deploy/ says, really started: php-fpm, workers and schedule by the units' own lines, nginx with the shipped files. Only what a
@@ -144,7 +145,7 @@ final class Deployment
     {
         foreach ($this->processes as $unit => $process) {
             if ($unit !== 'nginx') {
-                $this->end($process);
+                ProcessGroup::end($process, SIGTERM);
                 unset($this->processes[$unit]);
             }
         }
@@ -152,7 +153,7 @@ final class Deployment
 
     public function stop(): void
     {
-        array_map($this->end(...), $this->processes);
+        array_map(static fn ($process) => ProcessGroup::end($process, SIGTERM), $this->processes);
         $this->processes = [];
         exec('rm -rf '.escapeshellarg($this->directory));
     }
@@ -221,18 +222,6 @@ final class Deployment
         if (! proc_get_status($process)['running']) {
             throw new \RuntimeException("{$unit} ended: ".file_get_contents("{$this->directory}/{$unit}.log"));
         }
-    }
-
-    /** @param  resource  $process */
-    private function end($process): void
-    {
-        $group = proc_get_status($process)['pid'];
-        posix_kill(-$group, SIGTERM);
-        for ($try = 0; $try < 50 && proc_get_status($process)['running']; $try++) {
-            usleep(100_000);
-        }
-        posix_kill(-$group, SIGKILL);
-        proc_close($process);
     }
 
     /**

@@ -4,18 +4,31 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Browser\Support;
 
+/** Ports for servers of tests. Of the processes that run tests beside each other, each keeps what it was given until it ends. */
 final class FreePort
 {
+    /** @var list<resource> locks */
+    private static array $kept = [];
+
     public static function find(): int
     {
-        $socket = stream_socket_server('tcp://127.0.0.1:0');
-        if ($socket === false) {
-            throw new \RuntimeException('No port is free.');
-        }
-        $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
-        fclose($socket);
+        $folder = sys_get_temp_dir().'/kennel-ports-'.posix_geteuid();
+        is_dir($folder) || @mkdir($folder, 0o700);
+        while (true) {
+            $socket = stream_socket_server('tcp://127.0.0.1:0');
+            if ($socket === false) {
+                throw new \RuntimeException('No port is free.');
+            }
+            $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
+            $lock = fopen("{$folder}/{$port}", 'c');
+            fclose($socket);
+            // Another process was given it, and its server is about to listen.
+            if ($lock !== false && flock($lock, LOCK_EX | LOCK_NB)) {
+                self::$kept[] = $lock;
 
-        return $port;
+                return $port;
+            }
+        }
     }
 
     public static function awaitListener(int $port): void

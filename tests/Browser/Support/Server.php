@@ -113,8 +113,7 @@ final class Server
     public function kill(): void
     {
         foreach ($this->processes as $process) {
-            posix_kill(-proc_get_status($process)['pid'], SIGKILL);
-            proc_close($process);
+            ProcessGroup::end($process);
         }
         $this->processes = [];
     }

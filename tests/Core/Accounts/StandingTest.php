@@ -15,12 +15,13 @@ use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldTypes;
-use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Text\SearchText;
 use Kennel\Tests\Support\Books;
+use Kennel\Tests\Support\Codes;
+use Kennel\Tests\Support\FakeLists;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -61,15 +62,8 @@ final class StandingTest extends TestCase
     private static function rules(): DutyRules
     {
         $book = RuleBook::fromArray(Books::demo());
-        $numbers = new class implements PhoneNumbers
-        {
-            public function e164(string $typed, string $region): string
-            {
-                return $typed;
-            }
-        };
 
-        return new DutyRules($book->fields, $book->signup->terms->version, new DecideFields(new FieldTypes($numbers)), new \DateTimeImmutable(Books::NOW));
+        return new DutyRules($book->fields, $book->signup->terms->version, new DecideFields(new FieldTypes(new FakeLists)), new \DateTimeImmutable(Books::NOW));
     }
 
     /** @return list<array{Status, bool, Access, list<string>}> */
@@ -158,6 +152,6 @@ final class StandingTest extends TestCase
      */
     private static function codes(array $reasons): array
     {
-        return array_map(static fn (Reason $reason): string => $reason->code, $reasons);
+        return Codes::of($reasons);
     }
 }

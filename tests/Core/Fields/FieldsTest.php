@@ -9,11 +9,11 @@ use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\FieldTypes;
-use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Fields\Required;
 use Kennel\Core\Fields\SortKey;
-use Kennel\Core\Reasons\Reason;
 use Kennel\Tests\Support\Books;
+use Kennel\Tests\Support\Codes;
+use Kennel\Tests\Support\FakeLists;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
@@ -29,7 +29,7 @@ final class FieldsTest extends TestCase
     {
         $verdict = self::decide([Books::field($type, $rule)], ['thing' => $value]);
         if (is_string($expected) && str_starts_with($expected, 'field.')) {
-            self::assertSame([$expected], array_map(static fn (Reason $reason): string => $reason->code, $verdict->reasons));
+            self::assertSame([$expected], Codes::of($verdict->reasons));
             self::assertSame('fields.thing', $verdict->reasons[0]->field);
             self::assertSame([], $verdict->values, 'nothing is kept of a refusal');
         } else {
@@ -143,15 +143,8 @@ final class FieldsTest extends TestCase
      */
     private static function decide(array $fields, array $values): \Kennel\Core\Fields\FieldVerdict
     {
-        $numbers = new class implements PhoneNumbers
-        {
-            public function e164(string $typed, string $region): ?string
-            {
-                return str_starts_with($typed, '+') ? $typed : null;
-            }
-        };
         $rules = FieldRules::read(new Document(['fields' => $fields]));
 
-        return (new DecideFields(new FieldTypes($numbers)))($rules->all, $values, [Required::AtSignup], new \DateTimeImmutable(Books::NOW));
+        return (new DecideFields(new FieldTypes(new FakeLists)))($rules->all, $values, [Required::AtSignup], new \DateTimeImmutable(Books::NOW));
     }
 }

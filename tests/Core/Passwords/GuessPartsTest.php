@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Kennel\Tests\Core\Passwords;
 
 use Eris\Generators;
-use Eris\TestTrait;
 use Kennel\Core\Passwords\Guesses\Characters;
 use Kennel\Core\Passwords\Guesses\Combinations;
 use Kennel\Core\Passwords\Guesses\Dates;
@@ -19,13 +18,15 @@ use Kennel\Core\Passwords\Guesses\Series;
 use Kennel\Core\Passwords\Guesses\Walks;
 use Kennel\Core\Passwords\Guesses\WordRanks;
 use Kennel\Core\Passwords\Guesses\Words;
+use Kennel\Tests\Support\Properties;
+use Kennel\Tests\Support\Texts;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
 /** Each finder by itself: what it finds, where, and for how many guesses. */
 final class GuessPartsTest extends TestCase
 {
-    use TestTrait;
+    use Properties;
 
     /** @param  array<array-key, float>  $expected  guesses by stretch */
     #[DataProvider('stretches')]
@@ -111,7 +112,7 @@ final class GuessPartsTest extends TestCase
 
     public function test_one_index_fits_every_reading(): void
     {
-        $this->limitTo(300)->forAll(Generators::string(), Generators::elements('ẞtraße', 'İstanbul', '🦦otter', 'ŉaïve', "e\u{301}"))->then(static function (string $text, string $odd): void {
+        $this->limitTo(300)->forAll(Texts::ofAnyScript(), Generators::elements('ẞtraße', 'İstanbul', '🦦otter', 'ŉaïve', "e\u{301}"))->then(static function (string $text, string $odd): void {
             $characters = Characters::of(mb_scrub($text.$odd));
             foreach ([$characters->lower, ...$characters->readings] as $reading) {
                 self::assertCount($characters->count(), $reading);

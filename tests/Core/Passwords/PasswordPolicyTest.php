@@ -9,9 +9,10 @@ use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Passwords\PreparedPassword;
-use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
+use Kennel\Tests\Support\Codes;
+use Kennel\Tests\Support\FakeLists;
 use Kennel\Tests\Support\Passwords;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -27,7 +28,7 @@ final class PasswordPolicyTest extends TestCase
         $policy = Passwords::policy(new PasswordRules(12, 64), $this->blocklist());
         $reasons = $policy->reasonsAgainst(PreparedPassword::from(new Secret($password)), EmailAddress::parse('oriel.vance@alderwend.example'));
 
-        self::assertSame($codes, array_map(static fn (Reason $reason): string => $reason->code, $reasons));
+        self::assertSame($codes, Codes::of($reasons));
     }
 
     /** @return array<string, array{string, list<string>}> */
@@ -86,7 +87,7 @@ final class PasswordPolicyTest extends TestCase
 
     public function test_a_known_name_is_seen_through_its_disguise(): void
     {
-        $codes = fn (string $text): array => array_map(static fn (Reason $reason): string => $reason->code, Passwords::policy(new PasswordRules(8, 64), $this->common())->reasonsAgainst(PreparedPassword::from(new Secret($text)), null, ['Ngozi Adeyemi-Holt', 'Gaugebook']));
+        $codes = fn (string $text): array => Codes::of(Passwords::policy(new PasswordRules(8, 64), $this->common())->reasonsAgainst(PreparedPassword::from(new Secret($text)), null, ['Ngozi Adeyemi-Holt', 'Gaugebook']));
         foreach (['gaugebook', 'G4ug3b00k', 'GaugeBook2026', '!!Gaugebook!!', 'koobeguag', 'Ngozi Adeyemi', 'adeyemi-1999', 'Gäugebook1'] as $text) {
             self::assertSame(['password.is_word'], $codes($text), $text);
         }
@@ -98,23 +99,11 @@ final class PasswordPolicyTest extends TestCase
 
     private function common(): Blocklist
     {
-        return new class implements Blocklist
-        {
-            public function contains(string $folded): bool
-            {
-                return $folded === 'passwordpassword';
-            }
-        };
+        return new FakeLists;
     }
 
     private function blocklist(): Blocklist
     {
-        return new class implements Blocklist
-        {
-            public function contains(string $folded): bool
-            {
-                return in_array($folded, ['common password', 'common'], true);
-            }
-        };
+        return new FakeLists(['common password', 'common']);
     }
 }

@@ -13,11 +13,8 @@ use Kennel\Core\Documents\Duration;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\FieldTypes;
-use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Mail\Reach;
-use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Passwords\PasswordRules;
-use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Signup\BotRules;
 use Kennel\Core\Signup\DecideSignup;
@@ -26,7 +23,8 @@ use Kennel\Core\Signup\SignupInput;
 use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Signup\SignupVerdict;
 use Kennel\Core\Signup\TermsRules;
-use Kennel\Core\Signup\ThrowawayDomains;
+use Kennel\Tests\Support\Codes;
+use Kennel\Tests\Support\FakeLists;
 use Kennel\Tests\Support\Passwords;
 use PHPUnit\Framework\TestCase;
 
@@ -113,23 +111,7 @@ final class DecideSignupTest extends TestCase
 
     private function decide(?string $name, ?string $email, ?string $password, ?Admission $admission = null, bool $refuseThrowaway = true, bool $isDiscreet = true, ?\Closure $isRegistered = null): SignupVerdict
     {
-        $nothing = new class implements Blocklist, PhoneNumbers, ThrowawayDomains
-        {
-            public function contains(string $folded): bool
-            {
-                return false;
-            }
-
-            public function lists(string $entry): bool
-            {
-                return in_array($entry, ['tenminutes.example', '.everything.test'], true);
-            }
-
-            public function e164(string $typed, string $region): ?string
-            {
-                return null;
-            }
-        };
+        $nothing = FakeLists::ofNothing();
         $terms = new TermsRules('', '');
         $bots = new BotRules(false, Duration::nothing(), 0, 0, Duration::parse('PT1H'), Duration::parse('PT1H'));
         $domains = new DomainPolicy(new SignupRules([], DomainList::of(['refused.example', 'bücher.example'], true), $refuseThrowaway, $terms, $bots, Duration::parse('P7D')), $nothing);
@@ -143,6 +125,6 @@ final class DecideSignupTest extends TestCase
     /** @return list<string> */
     private static function codes(SignupVerdict $verdict): array
     {
-        return array_map(static fn (Reason $reason): string => $reason->code, $verdict->reasons);
+        return Codes::of($verdict->reasons);
     }
 }

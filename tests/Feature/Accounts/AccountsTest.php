@@ -115,7 +115,7 @@ final class AccountsTest extends DoorTestCase
 
         $this->change($account->id, 'suspend', 'Shared the password', '"v2"')->assertOk()->assertJsonPath('access', 'none');
         self::assertSame(1, DB::table('sessions')->where('account_id', $account->id)->where('ended_by', 'suspended')->count());
-        $this->knock('GET', '/session', headers: ['Cookie' => '__Host-kennel-pages='.$holder['__Host-kennel-pages']])->assertStatus(401);
+        $this->knock('GET', '/session', cookies: ['__Host-kennel-pages' => $holder['__Host-kennel-pages']])->assertStatus(401);
         $event = DB::table('audit_events')->where('event', 'account.suspended')->first();
         self::assertSame(['Maren Thistlewood', 'Shared the password'], [$event?->actor_name, $event?->reason]);
         self::assertStringContainsString('"status":{"before":"active","after":"suspended"}', (string) $event?->changes);
@@ -157,7 +157,7 @@ final class AccountsTest extends DoorTestCase
         self::assertSame(['Firefox on Linux', '198.51.100.7', false], [$session['device'], $session['source'], $session['is_own']]);
         $this->knock('DELETE', "/sessions/{$session['id']}", surface: 'console')->assertNoContent();
         $this->knock('DELETE', "/sessions/{$session['id']}", surface: 'console')->assertNotFound();
-        $this->knock('GET', '/session', headers: ['Cookie' => "__Host-kennel-pages={$cookie}"])->assertStatus(401);
+        $this->knock('GET', '/session', cookies: ['__Host-kennel-pages' => $cookie])->assertStatus(401);
         self::assertSame(0, $this->ask("/sessions?account={$account->id}")->json('items.0') === null ? 0 : 1);
     }
 

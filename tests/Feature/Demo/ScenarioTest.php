@@ -6,7 +6,9 @@ namespace Kennel\Tests\Feature\Demo;
 
 use Illuminate\Support\Facades\DB;
 use Kennel\Demo\Scenario;
+use Kennel\Demo\Stopped;
 use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Support\PeakMemory;
 
 final class ScenarioTest extends DoorTestCase
 {
@@ -57,6 +59,53 @@ final class ScenarioTest extends DoorTestCase
             self::assertCount($expected, array_unique($seen), $door);
             self::assertSame(['query.cursor'], self::codes($this->ask("{$door}?cursor=WyJuYW1lIiwiYSIsMV0")->assertStatus(422)), 'a cursor of another list');
         }
+    }
+
+    public function test_ten_times_as_many_accounts_take_no_more_memory(): void
+    {
+        $peak = function (int $accounts): float {
+            $environment = ['APP_ENV' => 'demo', 'KENNEL_DATA' => "{$this->data}/many-{$accounts}"];
+            mkdir($environment['KENNEL_DATA']);
+            PeakMemory::of([PHP_BINARY, 'artisan', 'kennel:install', '--data-only'], $environment);
+
+            return PeakMemory::of([PHP_BINARY, 'artisan', 'kennel:demo-seed', "--accounts={$accounts}"], $environment);
+        };
+        $some = $peak(2_000);
+
+        self::assertGreaterThan(30.0, $some, 'it was measured');
+        // What grows is SQLite's page cache, up to its bound, and eight bytes or so an account.
+        self::assertLessThan($some + 75.0, $peak(20_000));
+    }
+
+    public function test_it_can_be_stopped(): void
+    {
+        $this->command('migrate:fresh', ['--force' => true]);
+        $told = [];
+        try {
+            $this->app->make(Scenario::class)->seed(15_000, $this->clock->now(), static function (int $made) use (&$told): bool {
+                $told[] = $made;
+
+                return false;
+            });
+            self::fail('It went on.');
+        } catch (Stopped $stopped) {
+            self::assertSame([10_000], $told);
+            self::assertSame(10_000, $stopped->accounts);
+        }
+    }
+
+    public function test_the_trail_is_in_the_order_in_which_things_happened(): void
+    {
+        $this->freshlySeeded();
+        $at = DB::table('audit_events')->orderBy('seq')->pluck('at')->all();
+        $sorted = $at;
+        sort($sorted);
+        self::assertSame($sorted, $at);
+        $made = DB::table('accounts')->orderBy('seq')->pluck('created_at')->all();
+        $sorted = $made;
+        sort($sorted);
+        self::assertSame($sorted, $made, 'and accounts are numbered by age');
+        self::assertSame(640, DB::table('accounts')->distinct()->count('lookup_key'));
     }
 
     private function freshlySeeded(): void

@@ -4,14 +4,19 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Feature\Fields;
 
+use Eris\Generators;
 use Illuminate\Support\Facades\DB;
 use Kennel\App\Fields\FieldValues;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Support\Books;
+use Kennel\Tests\Support\Properties;
+use Kennel\Tests\Support\Texts;
 
 /** Fields are found and sorted by an index, whatever their number. */
 final class FieldStorageTest extends DoorTestCase
 {
+    use Properties;
+
     protected function setUp(): void
     {
         parent::setUp();
@@ -27,6 +32,23 @@ final class FieldStorageTest extends DoorTestCase
         self::assertSame($values, $store->of($account->seq));
         $store->write($account->seq, ['speaks' => ['ja'], 'gauges' => null]);
         self::assertSame(['home_reach' => 'Saltings', 'listed' => false, 'speaks' => ['ja'], 'trained_on' => '2020-02-29'], $store->of($account->seq));
+    }
+
+    public function test_whatever_it_holds_a_value_is_read_as_it_was_written(): void
+    {
+        $store = $this->app->make(FieldValues::class);
+        $account = $this->holder();
+        $one = Generators::oneOf(Texts::ofAnyScript(), Generators::int(), Generators::float(), Generators::bool());
+        $this->limitTo(120)->forAll($one, Generators::vector(3, Texts::ofAnyScript()))->then(function (bool|int|float|string $value, array $several) use ($store, $account): void {
+            $values = ['gauges' => $value, 'speaks' => $several];
+            $store->write($account->seq, $values);
+            self::assertSame($values, $store->of($account->seq));
+            self::assertSame($values, FieldValues::decode((string) json_encode(array_map(static fn (array $row): array => [$row['field_key'], $row['position'], json_decode($row['value'])], [...FieldValues::rows(1, 'gauges', $value), ...FieldValues::rows(1, 'speaks', $several)]), JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR)));
+            $this->reach(get_debug_type($value));
+        });
+        foreach (['string', 'int', 'float', 'bool'] as $type) {
+            $this->assertReached(5, $type);
+        }
     }
 
     public function test_accounts_are_filtered_and_sorted_by_a_field(): void

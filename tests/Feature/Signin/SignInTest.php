@@ -114,7 +114,7 @@ final class SignInTest extends DoorTestCase
         $this->knock('DELETE', '/session')->assertNoContent();
         self::assertSame('', $this->cookies()['__Host-kennel-pages']);
         $this->knock('GET', '/session')->assertStatus(401);
-        $this->knock('GET', '/session', headers: ['Cookie' => "__Host-kennel-pages={$cookie}"])->assertStatus(401);
+        $this->knock('GET', '/session', cookies: ['__Host-kennel-pages' => $cookie])->assertStatus(401);
         self::assertNotNull(DB::table('sessions')->value('ended_at'));
         $this->knock('DELETE', '/session')->assertNoContent();
     }

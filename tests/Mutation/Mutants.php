@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Mutation;
+
+use PhpParser\Node;
+use PhpParser\Node\Expr;
+use PhpParser\Node\Expr\BinaryOp;
+use PhpParser\NodeFinder;
+use PhpParser\ParserFactory;
+
+/** Finds the changes that could be made to a file: other operators, moved boundaries, dropped conditions and calls, other constants. */
+final class Mutants
+{
+    private const OPERATORS = [
+        BinaryOp\Smaller::class => ['<', '<='],
+        BinaryOp\SmallerOrEqual::class => ['<=', '<'],
+        BinaryOp\Greater::class => ['>', '>='],
+        BinaryOp\GreaterOrEqual::class => ['>=', '>'],
+        BinaryOp\Identical::class => ['===', '!=='],
+        BinaryOp\NotIdentical::class => ['!==', '==='],
+        BinaryOp\Plus::class => ['+', '-'],
+        BinaryOp\Minus::class => ['-', '+'],
+        BinaryOp\Mul::class => ['*', '/'],
+        BinaryOp\BooleanAnd::class => ['&&', '||'],
+        BinaryOp\BooleanOr::class => ['||', '&&'],
+    ];
+
+    /** @return list<Mutant> in the order of the file */
+    public static function of(string $root, string $file): array
+    {
+        $source = (string) file_get_contents("{$root}/{$file}");
+        $tree = (new ParserFactory)->createForNewestSupportedVersion()->parse($source) ?? [];
+        $mutants = [];
+        $add = static function (Node $node, int $from, string $before, string $after, string $kind) use ($file, &$mutants): void {
+            $mutants[] = new Mutant($file, $node->getStartLine(), $from, $before, $after, $kind);
+        };
+        foreach ((new NodeFinder)->find($tree, static fn (): bool => true) as $node) {
+            $text = substr($source, $node->getStartFilePos(), $node->getEndFilePos() - $node->getStartFilePos() + 1);
+            self::ofNode($node, $text, $source, $add);
+        }
+        usort($mutants, static fn (Mutant $one, Mutant $other): int => [$one->from, $one->kind, $one->after] <=> [$other->from, $other->kind, $other->after]);
+
+        return $mutants;
+    }
+
+    /** @param  \Closure(Node, int, string, string, string): void  $add */
+    private static function ofNode(Node $node, string $text, string $source, \Closure $add): void
+    {
+        $whole = static fn (string $after, string $kind) => $add($node, $node->getStartFilePos(), $text, $after, $kind);
+        $of = static fn (Node $part): string => substr($source, $part->getStartFilePos(), $part->getEndFilePos() - $part->getStartFilePos() + 1);
+        if ($node instanceof BinaryOp && isset(self::OPERATORS[$node::class])) {
+            [$before, $after] = self::OPERATORS[$node::class];
+            $gap = $node->left->getEndFilePos() + 1;
+            $at = strpos($source, $before, $gap);
+            // "[...] + [...]" joins arrays, and text in between may be a comment.
+            if ($at !== false && $at < $node->right->getStartFilePos() && ! $node->left instanceof Expr\Array_ && ! $node->right instanceof Expr\Array_) {
+                $add($node, $at, $before, $after, 'operator');
+            }
+        }
+        if ($node instanceof BinaryOp\BooleanAnd || $node instanceof BinaryOp\BooleanOr) {
+            $whole($of($node->left), 'condition dropped');
+            $whole($of($node->right), 'condition dropped');
+        }
+        match (true) {
+            $node instanceof Expr\BooleanNot => $whole($of($node->expr), 'negation dropped'),
+            $node instanceof BinaryOp\Coalesce => $whole($of($node->left), 'default dropped'),
+            $node instanceof Expr\Ternary && $node->if !== null => $add($node, $node->getStartFilePos(), $text, "{$of($node->cond)} ? {$of($node->else)} : {$of($node->if)}", 'branches swapped'),
+            $node instanceof Node\Scalar\Int_ && ! self::isStrictTypes($node, $source) => $whole((string) ($node->value + 1), 'constant'),
+            $node instanceof Expr\ConstFetch && in_array(strtolower($text), ['true', 'false'], true) => $whole(strtolower($text) === 'true' ? 'false' : 'true', 'constant'),
+            $node instanceof Node\Stmt\If_ => $add($node->cond, $node->cond->getStartFilePos(), $of($node->cond), 'false', 'condition dropped'),
+            $node instanceof Node\Stmt\Expression && self::isAct($node->expr) => $whole('', 'call dropped'),
+            default => null,
+        };
+    }
+
+    private static function isStrictTypes(Node $node, string $source): bool
+    {
+        return str_ends_with(substr($source, 0, $node->getStartFilePos()), 'declare(strict_types=');
+    }
+
+    /** A call whose value nobody takes is there for what it does. */
+    private static function isAct(Expr $expression): bool
+    {
+        return $expression instanceof Expr\MethodCall || $expression instanceof Expr\StaticCall || ($expression instanceof Expr\FuncCall && ! ($expression->name instanceof Node\Name && $expression->name->toString() === 'assert'));
+    }
+}

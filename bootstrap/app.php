@@ -26,6 +26,7 @@ use Kennel\App\Http\Protocol\SecurityHeaders;
 use Kennel\App\Http\Rules\RefuseDraft;
 use Kennel\App\Platform\Pulses\Pulses;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\RequestContext;
 use Kennel\Demo\Commands\SeedDemo;
 
 $app = Application::configure(basePath: dirname(__DIR__))
@@ -53,6 +54,8 @@ $app = Application::configure(basePath: dirname(__DIR__))
     })
     ->withExceptions(static function (Exceptions $exceptions): void {
         $exceptions->dontReport([Problem::class, Refusal::class]);
+        // Whoever was told the act's id finds here what failed.
+        $exceptions->context(static fn (): array => ['act_id' => app(RequestContext::class)->actId]);
         $exceptions->render(static fn (Throwable $error, Illuminate\Http\Request $request) => app(RenderProblem::class)($error, $request));
     })
     ->create();

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Passwords\Guesses;
 
-/** What a stretch of a password is, to somebody who guesses. The words are added at the edge (lang/en/guesses.php). */
+/** What a stretch of a password is, to somebody who guesses. The words are added at the edge (lang/en/passwords.php). */
 enum PartKind: string
 {
     case CommonPassword = 'common_password';

@@ -114,7 +114,7 @@ final class ConsoleTest extends BrowserTestCase
         $console->press('See them')->see('failed');
         $console->find("//main//li[contains(., 'failed')]//a")->click();
         $console->see('timed out')->press('Send again')->see('✓ held');
-        self::assertGreaterThan(0, (int) self::$server->database()->query("SELECT count(*) FROM audit_events WHERE event = 'message.sent_again'")->fetchColumn());
+        self::$server->await("SELECT count(*) FROM audit_events WHERE event = 'message.sent_again'", 1);
     }
 
     public function test_guessing_is_read_in_the_trail(): void

@@ -24,7 +24,7 @@ final class Server
     /**
      * @param  int  $accounts  the scenario's size
      * @param  array<string, string>  $settings  of the environment
-     * @param  bool  $guarded  whether sign-ups need an opened form, as the rules have it; tests about other things do without
+     * @param  bool  $guarded  whether sign-ups need an opened form and hashes cost what the rules say; tests about other things do without
      */
     public static function start(int $accounts = 0, bool $worker = true, bool $guarded = true, array $settings = []): self
     {
@@ -40,8 +40,11 @@ final class Server
             $server->artisan('kennel:demo-seed', "--accounts={$accounts}");
         });
         if (! $guarded) {
-            $server->changeRules(static fn (array $rules): array => array_replace_recursive($rules, ['signup' => ['bots' => ['trap' => false, 'minimum_time' => 'PT0S', 'work_bits' => 0, 'attempts' => 0]], 'throttles' => InForce::UNTHROTTLED]));
+            $server->changeRules(static fn (array $rules): array => array_replace_recursive($rules, ['hashing' => ['memory' => 7168], 'signup' => ['bots' => ['trap' => false, 'minimum_time' => 'PT0S', 'work_bits' => 0, 'attempts' => 0]], 'throttles' => InForce::UNTHROTTLED]));
         }
+        // As it is served for real.
+        $server->artisan('config:cache');
+        $server->artisan('route:cache');
         $server->serve();
         if ($worker) {
             $server->work();
@@ -94,6 +97,18 @@ final class Server
         $database->exec('PRAGMA busy_timeout = 5000');
 
         return $database;
+    }
+
+    /** Waits until a query's first column is that number. */
+    public function await(string $sql, int $number): void
+    {
+        $until = microtime(true) + Browser::PATIENCE;
+        do {
+            $is = (int) $this->database()->query($sql)->fetchColumn();
+        } while ($is !== $number && microtime(true) < $until && usleep(50_000) === null);
+        if ($is !== $number) {
+            throw new \RuntimeException("Waited in vain for {$number}, it is {$is}: {$sql}");
+        }
     }
 
     public function serve(): void
@@ -247,6 +262,9 @@ final class Server
             'KENNEL_RETRY_AFTER' => '3',
             'KENNEL_SENDER' => 'accounts@alderwend.example',
             'KENNEL_SENDER_NAME' => 'Alder & Wend accounts',
+            'APP_CONFIG_CACHE' => "{$this->directory}/framework/config.php",
+            'APP_ROUTES_CACHE' => "{$this->directory}/framework/routes.php",
+            'APP_EVENTS_CACHE' => "{$this->directory}/framework/events.php",
             'LOG_CHANNEL' => 'single',
             'CACHE_STORE' => 'file',
             'PATH' => (string) getenv('PATH'),

@@ -63,7 +63,6 @@ $openFirst = static function (Browser $console): void {
     usleep(1_200_000);
 };
 $shoot('accounts', '/console/accounts?q=ngozi', do: $openFirst);
-$shoot('accounts-dark', '/console/accounts?status=suspended', dark: true, do: $openFirst);
 $shoot('mail', '/console/mail', do: static function (Browser $console): void {
     $console->find('//main//li//a')->click();
     usleep(800_000);
@@ -74,3 +73,13 @@ foreach (['passwords', 'sessions', 'roles', 'apps', 'audit'] as $station) {
 $shoot('find', '/console', do: static fn (Browser $console) => $console->keys('/')->keys('ma'));
 $browser->close();
 $server->stop();
+if ($only === null || $only === 'first-page') {
+    $empty = Server::empty();
+    $empty->artisan('kennel:install', '--data-only');
+    $browser = Browser::open()->visit($empty->url('/console'))->see('A new Kennel');
+    $browser->type('Name', 'The Portal')->type('Key', 'portal')->type('Your name', 'Ada Holm')->type('E-mail address', 'ada@holm.example');
+    $browser->driver->takeScreenshot("{$folder}/first-page.png");
+    echo "first-page\n";
+    $browser->close();
+    $empty->stop();
+}

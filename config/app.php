@@ -17,8 +17,8 @@ return [
     'faker_locale' => 'en_US',
     'cipher' => 'AES-256-GCM',
     // From the environment, or else from a file of keys: the first seals, the others only open.
-    'key' => env('APP_KEY', $keys[0] ?? null),
-    'previous_keys' => env('APP_KEY') === null ? array_slice($keys, 1) : array_values(array_filter(explode(',', (string) env('APP_PREVIOUS_KEYS', '')))),
+    'key' => env('APP_KEY') ?: ($keys[0] ?? null),
+    'previous_keys' => in_array(env('APP_KEY'), [null, ''], true) ? array_slice($keys, 1) : array_values(array_filter(explode(',', (string) env('APP_PREVIOUS_KEYS', '')))),
 
     // Only what is used: each of the framework's other providers costs every request some time.
     'providers' => [

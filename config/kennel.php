@@ -18,7 +18,7 @@ return [
 
     // The keys that seal, unless APP_KEY is in the environment. `php artisan kennel:install` makes the first, `kennel:keys` the next.
     'key_file' => env('KENNEL_KEY_FILE', storage_path('app.key')),
-    'key_in_environment' => env('APP_KEY') !== null,
+    'key_in_environment' => ! in_array(env('APP_KEY'), [null, ''], true),
 
     // Adds the empty route that bin/bench compares with.
     'bench' => (bool) env('KENNEL_BENCH', false),

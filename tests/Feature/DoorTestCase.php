@@ -110,7 +110,7 @@ abstract class DoorTestCase extends TestCase
             $this->cookies[$cookie->getName()] = (string) $cookie->getValue();
         }
         $complaint = OpenApi::read()->complaint($method, (string) parse_url($path, PHP_URL_PATH), $response->getStatusCode(), (string) $response->headers->get('Content-Type'), (string) $response->getContent());
-        self::assertNull($complaint, (string) $complaint);
+        self::assertNull($complaint, $complaint.(is_file("{$this->data}/logs/kennel.log") ? "\n".file_get_contents("{$this->data}/logs/kennel.log") : ''));
 
         return $response;
     }

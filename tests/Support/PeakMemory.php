@@ -19,7 +19,8 @@ final class PeakMemory
             throw new \RuntimeException("{$command[0]} could not be started.");
         }
         $peak = 0.0;
-        while (($status = proc_get_status($process))['running']) {
+        $status = proc_get_status($process);
+        for (; $status['running']; $status = proc_get_status($process)) {
             if (preg_match('/VmHWM:\s+(\d+) kB/', (string) @file_get_contents("/proc/{$status['pid']}/status"), $found) === 1) {
                 $peak = (int) $found[1] / 1_024;
             }

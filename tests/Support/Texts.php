@@ -34,7 +34,7 @@ final class Texts
      */
     private static function ofBlocks(array $blocks, int $longest): Generator
     {
-        $character = Generators::bind(Generators::elements(...$blocks), static fn (array $block): Generator => Generators::choose($block[0], $block[1]));
+        $character = Generators::oneOf(...array_map(static fn (array $block): Generator => Generators::choose($block[0], $block[1]), $blocks));
 
         return Generators::map(
             static fn (array $codes): string => implode('', array_map(static fn (int $code): string => (string) mb_chr($code, 'UTF-8'), $codes)),

@@ -62,7 +62,7 @@ final class DeployTest extends TestCase
         foreach (self::UNITS as $unit) {
             self::assertTrue(self::$kennel->isRunning($unit), $unit);
         }
-        self::assertStringContainsString('https://localhost', (string) $this->opened(), 'links lead to where people reach it');
+        self::assertStringContainsString('https://localhost', $this->opened(), 'links lead to where people reach it');
     }
 
     public function test_the_check_finds_nothing_wrong(): void
@@ -133,6 +133,7 @@ final class DeployTest extends TestCase
         if (! is_executable('/usr/bin/systemd-analyze')) {
             self::markTestSkipped('This machine has no systemd to ask.');
         }
+        $said = [];
         foreach (self::UNITS as $unit) {
             exec('systemd-analyze verify '.escapeshellarg(dirname(__DIR__, 3)."/deploy/systemd/{$unit}.service").' 2>&1', $said);
         }
@@ -150,8 +151,8 @@ final class DeployTest extends TestCase
         return "Cookie: {$cookie[1]}";
     }
 
-    /** @return string|null the newest message as the service itself opens it */
-    private function opened(): ?string
+    /** @return string the newest message as the service itself opens it */
+    private function opened(): string
     {
         $cookie = $this->signIn();
         $id = self::$kennel->database()->query('SELECT id FROM messages ORDER BY seq DESC')->fetchColumn();

@@ -41,7 +41,11 @@ final class Deployment
         register_shutdown_function($this->stop(...));
     }
 
-    /** Runs a command as deploy/artisan does for whoever keeps the service. @return array{int, string} */
+    /**
+     * Runs a command as deploy/artisan does for whoever keeps the service.
+     *
+     * @return array{int, string}
+     */
     public function artisan(string ...$arguments): array
     {
         return $this->run([$this->root().'/deploy/artisan', ...$arguments]);
@@ -230,13 +234,13 @@ final class Deployment
      */
     private function run(array $command): array
     {
-        $process = proc_open($command, [['file', '/dev/null', 'r'], ['pipe', 'w'], ['redirect', 1]], $pipes, $this->root(), $this->environment());
+        $process = proc_open($command, [['file', '/dev/null', 'r'], ['pipe', 'w'], ['file', "{$this->directory}/errors", 'w']], $pipes, $this->root(), $this->environment());
         if ($process === false) {
             throw new \RuntimeException("{$command[0]} could not be started.");
         }
         $said = (string) stream_get_contents($pipes[1]);
 
-        return [proc_close($process), $said];
+        return [proc_close($process), $said.file_get_contents("{$this->directory}/errors")];
     }
 
     /** @return array<string, string> as systemd reads it from the file */

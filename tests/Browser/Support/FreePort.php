@@ -7,7 +7,7 @@ namespace Kennel\Tests\Browser\Support;
 /** Ports for servers of tests. Of the processes that run tests beside each other, each keeps what it was given until it ends. */
 final class FreePort
 {
-    /** @var list<resource> locks */
+    /** @var array<int, resource> locks, by port; kept open as long as the process */
     private static array $kept = [];
 
     public static function find(): int
@@ -23,8 +23,8 @@ final class FreePort
             $lock = fopen("{$folder}/{$port}", 'c');
             fclose($socket);
             // Another process was given it, and its server is about to listen.
-            if ($lock !== false && flock($lock, LOCK_EX | LOCK_NB)) {
-                self::$kept[] = $lock;
+            if ($lock !== false && ! isset(self::$kept[$port]) && flock($lock, LOCK_EX | LOCK_NB)) {
+                self::$kept[$port] = $lock;
 
                 return $port;
             }

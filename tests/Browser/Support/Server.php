@@ -53,6 +53,19 @@ final class Server
         return $server;
     }
 
+    /** One that was unpacked and never installed: no database, no key, nobody. */
+    public static function empty(): self
+    {
+        $server = new self(sys_get_temp_dir().'/kennel-test-'.bin2hex(random_bytes(6)), FreePort::find(), ['APP_ENV' => 'production', 'APP_KEY' => '', 'KENNEL_DEMO' => '']);
+        foreach (['framework/cache/data', 'framework/views', 'logs', 'app'] as $folder) {
+            mkdir("{$server->directory}/{$folder}", 0700, true);
+        }
+        register_shutdown_function($server->stop(...));
+        $server->serve();
+
+        return $server;
+    }
+
     /** @param  \Closure(array<string, mixed>): array<string, mixed>  $change  of the document in force, without a revision */
     public function changeRules(\Closure $change): void
     {
@@ -103,9 +116,10 @@ final class Server
     public function await(string $sql, int $number): void
     {
         $until = microtime(true) + Browser::PATIENCE;
-        do {
-            $is = (int) $this->database()->query($sql)->fetchColumn();
-        } while ($is !== $number && microtime(true) < $until && usleep(50_000) === null);
+        $ask = fn (): int => (int) $this->database()->query($sql)->fetchColumn();
+        for ($is = $ask(); $is !== $number && microtime(true) < $until; $is = $ask()) {
+            usleep(50_000);
+        }
         if ($is !== $number) {
             throw new \RuntimeException("Waited in vain for {$number}, it is {$is}: {$sql}");
         }

@@ -78,6 +78,22 @@ final class ImportTest extends DoorTestCase
         $this->knock('GET', '/session')->assertJsonPath('standing.reasons.0.code', 'duty.verify_email')->assertJsonPath('standing.reasons.1.code', 'duty.change_password_asked');
     }
 
+    public function test_the_file_is_the_services_users_alone(): void
+    {
+        $this->keeper();
+        [$id] = $this->send("address,name,hash\n", 'app=gaugebook');
+        $path = storage_path("app/imports/{$id}");
+        self::assertSame([0o600, 0o700], [fileperms($path) & 0o777, fileperms(dirname($path)) & 0o777]);
+    }
+
+    public function test_of_one_reason_five_hundred_rows_are_listed_and_all_are_counted(): void
+    {
+        $this->keeper();
+        [$id] = $this->send("address,name,hash\n".str_repeat('nowhere,Somebody,$2y$04$'.str_repeat('a', 53)."\n", 501), 'app=gaugebook');
+        $this->work();
+        self::assertSame([501, 500], [$this->import($id)['refused'], DB::table('import_rows')->where('import_id', $id)->count()]);
+    }
+
     public function test_what_can_not_be_an_import_leaves_nothing_behind(): void
     {
         $this->keeper();

@@ -41,6 +41,14 @@ final class ChangePasswordTest extends DoorTestCase
         self::assertSame(0, self::rows('messages'));
     }
 
+    public function test_the_same_password_is_no_new_one_whatever_is_owed(): void
+    {
+        $this->holder();
+        $this->signIn();
+        $this->knock('PUT', '/account/password', ['current' => self::PASSWORD, 'password' => self::PASSWORD])->assertStatus(422)->assertJsonPath('reasons.0.code', 'password.same');
+        $this->knock('PATCH', '/account', ['current' => self::PASSWORD, 'password' => self::PASSWORD], ['If-Match' => '*'])->assertStatus(422)->assertJsonPath('reasons.0.code', 'password.same');
+    }
+
     public function test_a_new_password_is_judged_while_it_is_typed(): void
     {
         self::assertTrue($this->knock('POST', '/passwords/verdict', ['password' => self::NEW, 'email' => 'tam@post.example'])->assertOk()->json('accepted'));

@@ -105,6 +105,40 @@ final class RequireNewPasswordTest extends DoorTestCase
         self::assertSame(0, DB::table('password_history')->count(), 'a rule that is gone keeps nothing');
     }
 
+    public function test_a_rule_that_was_lowered_looks_no_further_back(): void
+    {
+        config(['rules.password' => [...config('rules.password'), 'history' => 4]]);
+        $this->holder();
+        $this->signIn()->assertCreated();
+        $change = fn (string $current, string $new) => $this->knock('PUT', '/account/password', ['current' => $current, 'password' => $new]);
+        $change(self::PASSWORD, self::NEW)->assertNoContent();
+        $change(self::NEW, 'nine otters under a bridge')->assertNoContent();
+        config(['rules.password' => [...config('rules.password'), 'history' => 2]]);
+        $change('nine otters under a bridge', self::NEW)->assertStatus(422);
+        $change('nine otters under a bridge', self::PASSWORD)->assertNoContent();
+    }
+
+    public function test_a_temporary_password_has_run_out_at_the_moment_it_says(): void
+    {
+        $account = $this->holder();
+        DB::table('accounts')->where('id', $account->id)->update(['password_until' => '2026-05-02T12:00:00.000Z', 'password_owed' => 'temporary']);
+        $this->clock->move('2026-05-02T11:59:59Z');
+        $this->signIn()->assertCreated();
+        $this->clock->move('2026-05-02T12:00:00Z');
+        $this->signIn()->assertStatus(401);
+    }
+
+    public function test_a_reset_takes_away_what_was_owed_and_when_it_ran_out(): void
+    {
+        $account = $this->holder();
+        DB::table('accounts')->where('id', $account->id)->update(['password_until' => '2026-05-02T12:00:00.000Z', 'password_owed' => 'temporary']);
+        $this->knock('POST', '/recoveries', ['email' => 'tam@post.example'])->assertStatus(202);
+        $token = $this->tokenSent();
+        $this->knock('POST', '/recoveries/consume', ['token' => $token, 'password' => self::PASSWORD])->assertStatus(422)->assertJsonPath('reasons.0.code', 'password.same');
+        $this->knock('POST', '/recoveries/consume', ['token' => $token, 'password' => self::NEW])->assertOk();
+        self::assertSame(['', null], array_values((array) DB::table('accounts')->where('id', $account->id)->first(['password_owed', 'password_until'])));
+    }
+
     public function test_a_weaker_mark_never_takes_the_place_of_a_stronger(): void
     {
         $this->keeper();

@@ -34,6 +34,42 @@ final class WrappingTest extends DoorTestCase
         $this->knock('POST', '/passwords/wrapping', ['reason' => 'again'], [], 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'wrapping.nothing');
     }
 
+    public function test_a_hash_that_changed_between_reading_and_writing_stays(): void
+    {
+        $stored = '$digest$md5$password$$'.md5(self::PASSWORD);
+        $accounts = $this->app->make(Accounts::class);
+        $account = $this->holder();
+        $accounts->storeHash($account, $stored);
+        $read = $accounts->find($account->id);
+        self::assertNotNull($read);
+        $now = $accounts->find($account->id);
+        self::assertNotNull($now);
+        $accounts->storeHash($now, password_hash('another by now', PASSWORD_BCRYPT, ['cost' => 4]));
+        self::assertFalse($accounts->swapHash($read, 'wrapped'));
+        self::assertStringStartsWith('$2y$', (string) DB::table('accounts')->value('password_hash'));
+    }
+
+    public function test_a_run_that_is_cancelled_in_the_middle_stops_and_a_later_one_takes_its_place(): void
+    {
+        $this->keeper();
+        $accounts = $this->app->make(Accounts::class);
+        for ($n = 0; $n < 60; $n++) {
+            $accounts->addAll([[...(array) DB::table('accounts')->first(), 'seq' => null, 'id' => (string) \Illuminate\Support\Str::uuid7(), 'email' => "w{$n}@post.example", 'lookup_key' => "w{$n}@post.example", 'password_hash' => '$digest$md5$password$$'.md5("w{$n}"), 'hash_kind' => 'bare digest md5 password']]);
+        }
+        $wrapped = static fn (): int => DB::table('accounts')->where('hash_kind', 'like', 'wrapped%')->count();
+        $begin = fn (): string => (string) $this->knock('POST', '/passwords/wrapping', ['reason' => 'x'], [], 'console')->assertStatus(202)->json('run.id');
+        $first = $begin();
+        // Somebody cancels while the first of them is being enclosed.
+        DB::statement("CREATE TEMP TRIGGER cancelled AFTER UPDATE OF hash_kind ON accounts WHEN new.hash_kind LIKE 'wrapped%' BEGIN UPDATE wrap_runs SET state = 'cancelled' WHERE state = 'running'; END");
+        $this->work();
+        DB::statement('DROP TRIGGER cancelled');
+        self::assertSame('cancelled', DB::table('wrap_runs')->where('id', $first)->value('state'));
+        self::assertThat($wrapped(), self::logicalAnd(self::greaterThan(0), self::lessThan(60)), 'a chunk, and no more');
+        $second = $begin();
+        $this->work();
+        self::assertSame([60, 'done', 'cancelled'], [$wrapped(), DB::table('wrap_runs')->where('id', $second)->value('state'), DB::table('wrap_runs')->where('id', $first)->value('state')]);
+    }
+
     public function test_a_run_that_was_stopped_wraps_no_more(): void
     {
         $this->keeper();

@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Feature\Platform;
 
+use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route;
+use Kennel\App\Http\Sessions\RequireFreshProof;
 use Kennel\App\Http\Sessions\RequirePermission;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Support\Hostile;
 use Kennel\Tests\Support\OpenApi;
@@ -50,6 +53,42 @@ final class DoorsTest extends DoorTestCase
             $this->signIn(surface: $surface)->assertCreated();
             $this->knock($method, $path, $method === 'POST' ? ['reason' => 'x'] : null, ['If-Match' => '*'], $surface)->assertStatus($status)->assertJsonPath('code', $code);
         }
+    }
+
+    /** A route that lost its middleware: whoever reads or changes the rows asks again. */
+    #[DataProvider('operators')]
+    public function test_without_the_guard_at_the_door_the_rows_are_guarded_all_the_same(string $method, string $path): void
+    {
+        $this->holder();
+        $this->signIn(surface: 'console')->assertCreated();
+        $this->withoutMiddleware([RequirePermission::class, RequireFreshProof::class]);
+        $answer = $this->knock($method, $path, in_array($method, ['POST', 'PATCH', 'PUT'], true) ? ['reason' => 'x'] : null, ['If-Match' => '*'], 'console');
+
+        self::assertSame([403, 'permission.missing'], [$answer->getStatusCode(), $answer->json('code')], (string) $answer->getContent());
+    }
+
+    public function test_the_guard_at_the_door_asks_before_anything_is_done(): void
+    {
+        $this->holder();
+        $this->signIn(surface: 'console')->assertCreated();
+        $request = Request::create('/api/v1/accounts', server: ['HTTP_KENNEL_SURFACE' => 'console'], cookies: $this->cookies());
+        $this->app->instance('request', $request);
+        $this->app->forgetScopedInstances();
+        try {
+            $this->app->make(RequirePermission::class)->handle($request, static fn () => self::fail('It went on.'), 'kennel:accounts.read');
+            self::fail('It was let through.');
+        } catch (Refusal $refusal) {
+            self::assertSame('permission.missing', $refusal->refusal);
+        }
+    }
+
+    public function test_a_consoles_token_is_worth_nothing_as_a_pages_cookie(): void
+    {
+        $this->keeper();
+        $token = $this->cookies()['__Host-kennel-console'];
+        $this->knock('GET', '/session', surface: 'console', cookies: ['__Host-kennel-console' => $token])->assertOk();
+        $this->knock('GET', '/session', cookies: ['__Host-kennel-pages' => $token])->assertStatus(401);
+        $this->knock('GET', '/session', cookies: ['__Host-kennel-console' => $token])->assertStatus(401);
     }
 
     /** @return array<string, array{string, string}> */

@@ -38,6 +38,24 @@ final class IdempotencyTest extends DoorTestCase
         self::assertSame(2, self::rows('accounts'));
     }
 
+    /** A digest anybody could make of a guessed password would be a way to check the guess. */
+    public function test_of_the_request_a_keyed_digest_is_kept(): void
+    {
+        $this->signUp();
+        $kept = (string) DB::table('idempotency_keys')->value('request_digest');
+        self::assertSame(64, strlen($kept));
+        self::assertNotSame(hash('sha256', (string) json_encode((object) self::BODY)), $kept);
+    }
+
+    public function test_one_key_at_two_doors_is_two_requests(): void
+    {
+        foreach (['/recoveries', '/verifications'] as $door) {
+            $answer = $this->knock('POST', $door, ['email' => 'tam@post.example'], ['Idempotency-Key' => 'the-key'])->assertStatus(202);
+            self::assertNull($answer->headers->get('Idempotent-Replay'), $door);
+        }
+        self::assertSame(2, self::rows('idempotency_keys'));
+    }
+
     public function test_keys_are_forgotten_after_a_day(): void
     {
         $this->signUp();

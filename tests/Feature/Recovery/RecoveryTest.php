@@ -37,6 +37,22 @@ final class RecoveryTest extends DoorTestCase
         self::assertStringNotContainsString(self::NEW, json_encode([DB::table('evidence')->get(), DB::table('audit_events')->get(), DB::table('messages')->get()], JSON_THROW_ON_ERROR));
     }
 
+    public function test_a_reset_proves_the_address_once_and_completes_who_owes_nothing_more(): void
+    {
+        $reset = function (string $new): void {
+            $this->knock('POST', '/recoveries', ['email' => 'tam@post.example'])->assertStatus(202);
+            $this->knock('POST', '/recoveries/consume', ['token' => $this->tokenSent(), 'password' => $new, 'name' => 'Tam'])->assertOk();
+        };
+        $this->holder(proven: false);
+        $this->clock->move('+5 minutes');
+        $reset('quiet barns under snow');
+        $first = ['2026-05-01T12:05:00.000Z', '2026-05-01T12:05:00.000Z'];
+        self::assertSame($first, array_values((array) DB::table('accounts')->first(['completed_at', 'email_proven_at'])));
+        $this->clock->move('+2 days');
+        $reset('quiet barns under rain');
+        self::assertSame($first, array_values((array) DB::table('accounts')->first(['completed_at', 'email_proven_at'])), 'it was proven then');
+    }
+
     public function test_one_answer_for_everybody_and_nothing_left_of_work_for_nobody(): void
     {
         $this->holder();

@@ -120,6 +120,18 @@ final class DraftTest extends DoorTestCase
         self::assertSame('tam+river@post.example', DB::table('accounts')->where('id', $tagged->id)->value('lookup_key'));
     }
 
+    public function test_a_field_that_somebody_filled_in_does_not_go(): void
+    {
+        config(['rules.fields' => [Books::field('short_text'), Books::field('number', ['key' => 'other'])]]);
+        $this->keeper();
+        DB::table('field_values')->insert(\Kennel\App\Fields\FieldValues::rows($this->holder()->seq, 'thing', 'held'));
+        $tag = $this->reviewed(static fn (array $rules): array => array_replace($rules, ['fields' => []]));
+        $stopped = $this->publish($tag, ['reason' => 'x'])->assertStatus(422);
+        self::assertSame([['rules.field_in_use', 'fields.thing', 1]], array_map(static fn (array $reason): array => [$reason['code'], $reason['field'], $reason['parameters']['accounts']], (array) $stopped->json('reasons')));
+        DB::table('field_values')->delete();
+        $this->publish($tag, ['reason' => 'x'])->assertCreated();
+    }
+
     public function test_lookup_keys_follow_the_rule_and_come_back(): void
     {
         $this->keeper();

@@ -6,6 +6,7 @@ namespace Kennel\Tests\Feature\Signin;
 
 use Illuminate\Support\Facades\DB;
 use Kennel\App\Accounts\Account;
+use Kennel\App\Sessions\EndSessions;
 use Kennel\Tests\Feature\DoorTestCase;
 
 final class SignInTest extends DoorTestCase
@@ -104,6 +105,24 @@ final class SignInTest extends DoorTestCase
         $this->signIn();
         self::assertNotSame($former, $this->cookies());
         self::assertSame([1, 1], [DB::table('sessions')->whereNotNull('ended_at')->count(), DB::table('sessions')->whereNull('ended_at')->count()]);
+    }
+
+    public function test_signing_in_is_being_seen(): void
+    {
+        $account = $this->holder();
+        self::assertSame('', DB::table('accounts')->where('id', $account->id)->value('seen_at'));
+        $this->clock->move('+3 days');
+        $this->signIn();
+        self::assertSame('2026-05-04T12:00:00.000Z', DB::table('accounts')->where('id', $account->id)->value('seen_at'));
+    }
+
+    public function test_a_session_that_ended_keeps_why(): void
+    {
+        $account = $this->holder();
+        $this->signIn();
+        $this->signIn();
+        $this->app->make(EndSessions::class)->allOf($account->id, 'suspended');
+        self::assertSame(['signed in anew', 'suspended'], DB::table('sessions')->orderBy('seq')->pluck('ended_by')->all());
     }
 
     public function test_signing_out_ends_it_on_the_server(): void

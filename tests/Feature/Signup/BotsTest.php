@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Kennel\Tests\Feature\Signup;
 
 use Illuminate\Support\Facades\DB;
+use Kennel\App\Signup\FormInput;
+use Kennel\App\Signup\Forms;
 use Kennel\Core\Signup\ProofOfWork;
 use Kennel\Tests\Feature\DoorTestCase;
 
@@ -55,6 +57,36 @@ final class BotsTest extends DoorTestCase
         self::assertGreaterThan(3_500, (int) $refused->headers->get('Retry-After'));
         $this->travel(61)->minutes();
         $this->knock('POST', '/signups', ['form' => $this->open()] + self::GOOD)->assertStatus(202);
+    }
+
+    public function test_how_long_to_wait_is_said_anew_each_time(): void
+    {
+        $forms = $this->app->make(Forms::class);
+        for ($n = 0; $n < 4; $n++) {
+            $forms->judge('gaugebook', new FormInput('', '', ''), '203.0.113.4');
+        }
+        $first = $forms->retryAfter('203.0.113.4');
+        $this->travel(20)->minutes();
+        self::assertEqualsWithDelta($first - 1_200, $forms->retryAfter('203.0.113.4'), 2);
+    }
+
+    /** Whoever has one address of a /64 has them all. */
+    public function test_the_addresses_of_one_household_are_one_source(): void
+    {
+        $forms = $this->app->make(Forms::class);
+        $code = static fn (string $source): ?string => $forms->judge('gaugebook', new FormInput('', '', ''), $source)?->code;
+        self::assertSame(['bots.form', 'bots.form', 'bots.form', 'bots.source', 'bots.form'], array_map($code, ['2001:db8::1', '2001:db8::2', '2001:db8::ffff:3', '2001:db8:0:0:4::', '2001:db8:0:1::1']));
+    }
+
+    public function test_of_two_who_send_one_form_at_once_one_is_first(): void
+    {
+        $opened = $this->open();
+        $form = new FormInput($opened['token'], '', $opened['answer']);
+        $forms = $this->app->make(Forms::class);
+        self::assertNull($forms->judge('gaugebook', $form, '203.0.113.4'));
+        self::assertNull($forms->judge('gaugebook', $form, '203.0.113.4'), 'both were judged before either was through');
+        self::assertTrue($forms->spend('gaugebook', $form));
+        self::assertFalse($forms->spend('gaugebook', $form));
     }
 
     public function test_a_token_of_somebody_elses_making_is_no_form(): void

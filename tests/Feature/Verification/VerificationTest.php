@@ -48,6 +48,15 @@ final class VerificationTest extends DoorTestCase
         self::assertSame(['challenge.used'], self::codes($this->consume($newest)));
     }
 
+    public function test_who_owes_nothing_more_is_complete_from_then_on(): void
+    {
+        $this->knock('POST', '/signups', ['app' => 'gaugebook', 'name' => 'Tam', 'email' => 'tam@post.example', 'password' => self::PASSWORD])->assertStatus(202);
+        self::assertNull(DB::table('accounts')->where('email', 'tam@post.example')->value('completed_at'));
+        $this->clock->move('+5 minutes');
+        $this->knock('POST', '/verifications/consume', ['token' => $this->tokenSent(), 'password' => self::PASSWORD])->assertOk();
+        self::assertSame(['2026-05-01T12:05:00.000Z', '2026-05-01T12:05:00.000Z'], array_values((array) DB::table('accounts')->where('email', 'tam@post.example')->first(['completed_at', 'email_proven_at'])));
+    }
+
     public function test_resending_answers_alike_for_everybody(): void
     {
         $this->holder('proven@post.example');

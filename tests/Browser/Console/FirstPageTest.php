@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Browser\Console;
+
+use Kennel\Tests\Browser\Support\Browser;
+use Kennel\Tests\Browser\Support\Server;
+use PHPUnit\Framework\TestCase;
+
+/** From an empty Kennel to its first keeper, in the console. */
+final class FirstPageTest extends TestCase
+{
+    public function test_the_first_page_leads_to_the_first_keeper(): void
+    {
+        $server = Server::empty();
+        $browser = Browser::open();
+        try {
+            $page = $browser->visit($server->url('/console'))->see('A new Kennel')->see('The database is not there')->see('php artisan kennel:install --data-only');
+            self::assertSame([], $browser->accessibilityFindings());
+            $page->press('Look again')->see('The database is not there');
+            $server->artisan('kennel:install', '--data-only');
+            $page->press('Look again')->see('It has no keeper yet.');
+            $code = trim((string) file_get_contents("{$server->directory}/setup-code"));
+
+            $page->type('Set-up code', 'AAAAA-AAAAA-AAAAA-AAAAA-AAAAA')->type('Name', 'The Portal')->type('Key', 'The Portal')->type('Your name', 'Ada Holm')->type('E-mail address', 'ada@')->type('Password', 'short');
+            $page->press('Make app and keeper')->see('This is not the code that lies in the data directory.');
+            self::assertSame('Ada Holm', $page->box('Your name')->getAttribute('value'), 'nothing that was typed is lost');
+            $page->type('Set-up code', strtolower($code))->press('Make app and keeper')->see('Small letters, digits and hyphens')->see('The part after the @ is not a domain.');
+            self::assertSame([], $browser->accessibilityFindings());
+            $page->type('Key', 'portal')->type('E-mail address', 'ada@holm.example')->press('Make app and keeper')->see('At least 12 characters');
+            $page->type('Password', 'quiet barns under snow')->press('Make app and keeper')->see('Kennel is ready. Sign in as ada@holm.example.');
+
+            $page->type('E-mail address', 'ada@holm.example')->type('Password', 'quiet barns under snow')->press('Sign in')->see('Needs you');
+            $page->keys('g', 'a')->see('Ada Holm');
+            $browser->viewport(375, 812);
+            self::assertFileDoesNotExist("{$server->directory}/setup-code");
+            $browser->forget();
+            $browser->visit($server->url('/console'))->see('Kennel console')->seeNot('A new Kennel');
+            self::assertSame([], array_filter($browser->complaints(), static fn (string $one): bool => str_contains($one, 'Content Security Policy')));
+        } finally {
+            $browser->close();
+            $server->stop();
+        }
+    }
+}

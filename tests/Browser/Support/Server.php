@@ -117,8 +117,10 @@ final class Server
     {
         $until = microtime(true) + Browser::PATIENCE;
         $ask = fn (): int => (int) $this->database()->query($sql)->fetchColumn();
-        for ($is = $ask(); $is !== $number && microtime(true) < $until; $is = $ask()) {
+        $is = $ask();
+        while ($is !== $number && microtime(true) < $until) {
             usleep(50_000);
+            $is = $ask();
         }
         if ($is !== $number) {
             throw new \RuntimeException("Waited in vain for {$number}, it is {$is}: {$sql}");

@@ -24,9 +24,7 @@ final readonly class CheckSchema implements Check
         try {
             $done = $this->migrator->repositoryExists() ? $this->migrator->getRepository()->getRan() : [];
         } catch (\Throwable $error) {
-            report($error);
-
-            return [Finding::wrong('schema.unreachable', ['path' => (string) config('database.connections.sqlite.database')])];
+            return [Finding::wrong('schema.unreachable', ['path' => (string) config('database.connections.sqlite.database'), 'said' => strtok($error->getMessage(), '(') ?: $error::class])];
         }
         $later = array_diff($done, $ours);
         $open = array_diff($ours, $done);

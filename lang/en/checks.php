@@ -31,7 +31,7 @@ return [
     ],
     'schema' => [
         'fine' => ['As of :migration.', ''],
-        'unreachable' => ['The database :path can not be read.', 'php artisan kennel:install makes it where there is none.'],
+        'unreachable' => ['The database :path can not be read (:said).', 'php artisan kennel:install makes it where there is none.'],
         'older' => [':migrations migrations have not been run.', 'Back up, then php artisan migrate --force.'],
         'later' => ['The database is of a later Kennel: :migrations.', 'Run the Kennel it was made by, or restore a backup of this one.'],
     ],

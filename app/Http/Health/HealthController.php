@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Http\Health;
 
+use Illuminate\Contracts\Cache\Repository;
 use Illuminate\Http\JsonResponse;
 use Kennel\App\Checks\Checks;
 use Kennel\App\Checks\Finding;
@@ -13,17 +14,37 @@ use Psr\Log\LoggerInterface;
 /** For a load balancer: whether this process can answer. What keeps it from that is in the log and in kennel:check, and no stranger's. */
 final readonly class HealthController
 {
-    public function show(Checks $checks, LoggerInterface $log): JsonResponse
+    /** In seconds. Anybody may ask; the log is not theirs to fill. */
+    private const SAID_EVERY = 60;
+
+    public function __construct(private Checks $checks, private LoggerInterface $log, private Repository $cache)
     {
-        $wrong = $checks->inTheWay();
+    }
+
+    public function show(): JsonResponse
+    {
+        $wrong = $this->checks->inTheWay();
         if ($wrong === []) {
             return Json::ok(['status' => 'up']);
         }
-        $log->error('Health: down. '.implode(', ', array_map(
+        $said = implode(', ', array_map(
             static fn (Finding $finding): string => $finding->code.' '.json_encode($finding->parameters, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE),
             $wrong,
-        )));
+        ));
+        if ($this->isNews($said)) {
+            $this->log->error("Health: down. {$said}");
+        }
 
         return Json::ok(['status' => 'down'], 503);
+    }
+
+    private function isNews(string $said): bool
+    {
+        try {
+            return $this->cache->add('health:'.hash('xxh128', $said), true, self::SAID_EVERY);
+        } catch (\Throwable) {
+            // Where not even this can be written there is no room for a log.
+            return false;
+        }
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Platform\Pulses;
 
+use Kennel\App\Platform\Queue\WaitingJobs;
 use Psr\Clock\ClockInterface;
 
 /** Whether something that works unseen has stopped. */
@@ -12,7 +13,10 @@ final readonly class Silence
     /** Longer than its longest piece of work, in seconds. */
     private const AFTER = [Pulses::MAIL => 180, Pulses::LONG => 600, Pulses::SCHEDULE => 180];
 
-    public function __construct(private Pulses $pulses, private ClockInterface $clock)
+    /** Work that waits so long, in seconds, for a worker that was never seen waits for nobody. */
+    private const PATIENCE = 300;
+
+    public function __construct(private Pulses $pulses, private WaitingJobs $jobs, private ClockInterface $clock)
     {
     }
 
@@ -24,9 +28,16 @@ final readonly class Silence
         return $last === null || $last < $this->clock->now()->modify('-'.self::AFTER[$name].' seconds');
     }
 
-    /** @return list<string> what has stopped; what was never there is left out */
+    /** @return list<string> what has stopped, or was never started though something waits for it */
     public function fallen(): array
     {
-        return array_values(array_filter(array_keys(self::AFTER), fn (string $name): bool => $this->pulses->last($name) !== null && $this->hasFallen($name)));
+        return array_values(array_filter(array_keys(self::AFTER), fn (string $name): bool => $this->pulses->last($name) !== null ? $this->hasFallen($name) : $this->isWaitedFor($name)));
+    }
+
+    private function isWaitedFor(string $name): bool
+    {
+        $since = $name === Pulses::SCHEDULE ? null : $this->jobs->oldest($name);
+
+        return $since !== null && $since < $this->clock->now()->modify('-'.self::PATIENCE.' seconds');
     }
 }

@@ -118,12 +118,33 @@ final class CheckTest extends DoorTestCase
         $this->knock('GET', '/health')->assertStatus(503)->assertExactJson(['status' => 'down']);
     }
 
+    public function test_a_stranger_who_asks_again_and_again_does_not_fill_the_log(): void
+    {
+        config(['rules.sessions' => []]);
+        for ($n = 0; $n < 20; $n++) {
+            $this->knock('GET', '/health')->assertStatus(503);
+        }
+        self::assertSame(1, substr_count((string) file_get_contents("{$this->data}/logs/kennel.log"), 'Health: down.'));
+        $this->travel(61)->seconds();
+        $this->knock('GET', '/health');
+        self::assertSame(2, substr_count((string) file_get_contents("{$this->data}/logs/kennel.log"), 'Health: down.'));
+    }
+
     public function test_what_stopped_needs_somebody(): void
     {
         $this->keeper();
         self::assertNotContains('workers.silent', array_column((array) $this->ask('/overview')->json('needs'), 'code'));
         $this->clock->move('+4 minutes');
         self::assertSame(['code' => 'workers.silent', 'count' => 2, 'said' => null], $this->ask('/overview')->json('needs.0'));
+    }
+
+    public function test_a_worker_that_was_never_started_is_missed_once_something_waits_for_it(): void
+    {
+        DB::table('pulses')->delete();
+        $this->keeper();
+        self::assertNotContains('workers.silent', array_column((array) $this->ask('/overview')->json('needs'), 'code'), 'nothing waits');
+        DB::table('jobs')->insert(['queue' => 'mail', 'payload' => '{}', 'attempts' => 0, 'available_at' => strtotime('2026-05-01T11:54:59Z'), 'created_at' => 0]);
+        self::assertSame(['code' => 'workers.silent', 'count' => 1, 'said' => null], $this->ask('/overview')->json('needs.0'));
     }
 
     public function test_a_worker_and_the_schedule_say_that_they_work(): void

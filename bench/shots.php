@@ -52,7 +52,7 @@ $shoot('passwords-hashing', '/console/passwords/hashing', do: static function (B
     }
 });
 $shoot('sign-up-draft', '/console/sign-up/rules?app=kitloft', do: static function (Browser $console): void {
-    $console->find("//label[normalize-space()='anyone']")->click();
+    $console->click("//label[normalize-space()='anyone']");
     $console->see('1 change.')->press('Whom would it touch?')->see('to look at')->press('Review and publish…');
 });
 $browser->visit($server->url('/console'))->see('Needs you')->keys('e');
@@ -64,7 +64,7 @@ $openFirst = static function (Browser $console): void {
 };
 $shoot('accounts', '/console/accounts?q=ngozi', do: $openFirst);
 $shoot('mail', '/console/mail', do: static function (Browser $console): void {
-    $console->find('//main//li//a')->click();
+    $console->click('//main//li//a');
     usleep(800_000);
 });
 foreach (['passwords', 'sessions', 'roles', 'apps', 'audit'] as $station) {

@@ -66,8 +66,8 @@ final class ConsoleTest extends BrowserTestCase
         try {
             $holder->visit(self::$server->url('/a/gaugebook/sign-in'))->type('E-mail address', 'oriel@alderwend.example')->type('Password', DemoKeeper::PASSWORD)->press('Sign in')->see('Hello, Oriel Vance');
             $console = $this->enterConsole('/accounts?q=oriel+alderwend');
-            $console->find("//a[contains(., 'Oriel Vance')]")->click();
-            $console->find("//button[starts-with(@aria-label, 'End the session of Oriel Vance: Chromium')]")->click();
+            $console->click("//a[contains(., 'Oriel Vance')]");
+            $console->click("//button[starts-with(@aria-label, 'End the session of Oriel Vance: Chromium')]");
             $console->until(static fn (): bool => self::$server->database()->query("SELECT count(*) FROM sessions WHERE ended_by = 'operator'")->fetchColumn() > 0, 'the session to end');
             $holder->visit(self::$server->url('/a/gaugebook/profile'))->see('You are not signed in');
 
@@ -88,7 +88,7 @@ final class ConsoleTest extends BrowserTestCase
     public function test_an_edit_that_came_second_is_told_so_and_keeps_its_words(): void
     {
         $console = $this->enterConsole('/accounts?q=kofi+alderwend');
-        $console->find("//a[contains(., 'Kofi Mensah-Reed')]")->click();
+        $console->click("//a[contains(., 'Kofi Mensah-Reed')]");
         $console->press('Suspend…')->type('Why', 'Typed with care');
         self::$server->database()->exec("UPDATE accounts SET version = version + 1 WHERE email = 'kofi@alderwend.example'");
         $console->press('Suspend')->see('The record has changed since you saw it');
@@ -112,7 +112,7 @@ final class ConsoleTest extends BrowserTestCase
     {
         $console = $this->enterConsole();
         $console->press('See them')->see('failed');
-        $console->find("//main//li[contains(., 'failed')]//a")->click();
+        $console->click("//main//li[contains(., 'failed')]//a");
         $console->see('timed out')->press('Send again')->see('✓ held');
         self::$server->await("SELECT count(*) FROM audit_events WHERE event = 'message.sent_again'", 1);
     }

@@ -32,7 +32,7 @@ final class PowerTest extends BrowserTestCase
     public function test_a_draft_upon_an_older_revision_is_brought_up_to_date(): void
     {
         $console = $this->enterConsole('/sign-up/rules?app=gaugebook')->see('Who may sign up');
-        $console->find("//button[@role='switch' and @aria-label='Refuse throw-away mailboxes']")->click();
+        $console->click("//button[@role='switch' and @aria-label='Refuse throw-away mailboxes']");
         $console->see('1 change.');
         $database = self::$server->database();
         $base = (int) $database->query('SELECT max(number) FROM rule_revisions')->fetchColumn();

@@ -23,7 +23,7 @@ final class SignupBenchTest extends BrowserTestCase
         // A rule that can not be is refused beside its setting; what is in force is not touched.
         $console->press('discreet')->see('would tell a stranger who is registered');
         $console->press('say so');
-        $console->find("//label[normalize-space()='anyone']")->click();
+        $console->click("//label[normalize-space()='anyone']");
         $console->see('1 change.')->see('1 of 16 cases fail');
 
         // The real page, under the draft: the address that was refused is taken now.
@@ -46,7 +46,7 @@ final class SignupBenchTest extends BrowserTestCase
         self::assertSame('anyone', InForce::read(self::$server->database())['apps'][2]['admission']);
 
         $this->visit('/console/sign-up/revisions')->see('The open day')->see('Cases overruled: Strangers are welcome');
-        $console->find("//button[@aria-label='Compare revision 5']")->click();
+        $console->click("//button[@aria-label='Compare revision 5']");
         $console->see('Revision 5 against')->press('Bring it back, as a draft')->see('Draft based on revision 6')->see('1 change.');
         $console->press('Review and publish…')->press('Throw the draft away')->see('Revision 6 is in force');
     }
@@ -60,7 +60,7 @@ final class SignupBenchTest extends BrowserTestCase
         // Somebody else, between this screen's last look and its next.
         $save = self::$server->database()->prepare("INSERT INTO rule_draft_saves (base_revision, document, saved_by_id, saved_by, saved_at) VALUES (?, ?, 'x', 'Oriel Vance', '2026-11-23T10:00:00.000Z')");
         $save->execute([$base, json_encode($document)]);
-        $console->find("//button[@role='switch' and @aria-label='Refuse throw-away mailboxes']")->click();
+        $console->click("//button[@role='switch' and @aria-label='Refuse throw-away mailboxes']");
         $console->see('Nothing was overwritten')->see('password.minimum')->see('Changed meanwhile by Oriel Vance, from 12 to 14.');
         $this->assertAccessible();
         $console->press('Show me theirs')->see('saved by Oriel Vance');
@@ -91,7 +91,7 @@ final class SignupBenchTest extends BrowserTestCase
     {
         $id = (string) self::$server->database()->query("SELECT id FROM accounts WHERE status = 'pending' LIMIT 1")->fetchColumn();
         $console = $this->enterConsole("/accounts/{$id}")->see('The e-mail address is not proven yet.')->see('The holder follows the link in the message');
-        $console->find("//button[starts-with(@aria-label, 'Waive: The e-mail address')]")->click();
+        $console->click("//button[starts-with(@aria-label, 'Waive: The e-mail address')]");
         $console->press('Waive')->see('Say why; it goes into the audit trail.')->type('Why', 'Known to us in person')->press('Waive')->see('Known to us in person')->see('account.duty_waived');
         $this->assertAccessible();
     }

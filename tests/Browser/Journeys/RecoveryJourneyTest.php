@@ -58,7 +58,7 @@ final class RecoveryJourneyTest extends BrowserTestCase
         $browser = self::$browser;
         $browser->until(static fn (): bool => (int) self::$server->database()->query("SELECT count(*) FROM messages WHERE recipient = '{$email}' AND state = 'held'")->fetchColumn() > 0, 'the message');
         $this->enterConsole('/mail');
-        $browser->find("//li[contains(., '{$email}')]//a")->click();
+        $browser->click("//li[contains(., '{$email}')]//a");
         $browser->see('Download .eml');
         $frame = $browser->find('//iframe');
         $browser->driver->switchTo()->frame($frame);

@@ -147,7 +147,7 @@ final class SignUpJourneyTest extends BrowserTestCase
     {
         $this->waitForMessage($email);
         $this->enterConsole('/mail');
-        self::$browser->find("//li[contains(., '{$email}')]//a")->click();
+        self::$browser->click("//li[contains(., '{$email}')]//a");
         self::$browser->see('Download .eml');
         $frame = self::$browser->find('//iframe');
         $driver = self::$browser->driver;

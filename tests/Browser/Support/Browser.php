@@ -25,6 +25,19 @@ final class Browser
 
     public const PATIENCE = 20.0;
 
+    private const STILL = <<<'JS'
+        const [element, done] = arguments;
+        let before = '';
+        const look = () => {
+          const { x, y, width, height } = element.getBoundingClientRect();
+          const now = [x, y, width, height].join();
+          if (now === before || !element.isConnected) return done();
+          before = now;
+          setTimeout(look, 40);
+        };
+        look();
+        JS;
+
     private function __construct(public readonly RemoteWebDriver $driver, private readonly ChromeDevToolsDriver $tools, private readonly string $profile)
     {
     }
@@ -125,7 +138,27 @@ final class Browser
         // A dialog covers everything else; and the exact words count before words that merely begin so.
         $scope = $this->driver->findElements(WebDriverBy::xpath("//*[@role='dialog']")) === [] ? '' : "//*[@role='dialog']";
         $found = $this->driver->findElements(WebDriverBy::xpath("{$scope}//{$pressable}{$exact}")) === [] ? "[starts-with(normalize-space(), {$quoted})]" : $exact;
-        $this->find("{$scope}//{$pressable}{$found}")->click();
+        $this->click("{$scope}//{$pressable}{$found}");
+
+        return $this;
+    }
+
+    /** Once it stands still: a page that is still arriving moves what is on it, and a click lands where something was. */
+    public function click(string $xpath): self
+    {
+        for ($try = 0; $try < 5; $try++) {
+            try {
+                $element = $this->find($xpath);
+                $this->driver->executeAsyncScript(self::STILL, [$element]);
+                $element->click();
+
+                return $this;
+            } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException|\Facebook\WebDriver\Exception\ElementClickInterceptedException) {
+                // Drawn anew, or covered for a moment.
+                usleep(100_000);
+            }
+        }
+        $this->find($xpath)->click();
 
         return $this;
     }

@@ -64,6 +64,8 @@ $app = Application::configure(basePath: dirname(__DIR__))
 $data = $_SERVER['KENNEL_DATA'] ?? $_ENV['KENNEL_DATA'] ?? getenv('KENNEL_DATA');
 if (is_string($data) && $data !== '') {
     $app->useStoragePath($data);
+    // The framework may be told to keep its own caches there, and writes them before any command of ours can make the folder.
+    PHP_SAPI !== 'cli' || is_dir("{$data}/framework") || @mkdir("{$data}/framework", 0o750, true);
 }
 
 return $app;

@@ -112,7 +112,8 @@ prepare_data() {
     mkdir -p "$KENNEL_DATA/framework" || fail "Can not write to $KENNEL_DATA."
     # The framework's caches belong to the data, since they hold its paths and its key.
     export APP_CONFIG_CACHE=$KENNEL_DATA/framework/config.php APP_ROUTES_CACHE=$KENNEL_DATA/framework/routes.php
-    export APP_EVENTS_CACHE=$KENNEL_DATA/framework/events.php
+    export APP_EVENTS_CACHE=$KENNEL_DATA/framework/events.php APP_SERVICES_CACHE=$KENNEL_DATA/framework/services.php
+    export APP_PACKAGES_CACHE=$KENNEL_DATA/framework/packages.php
     rm -f "$APP_CONFIG_CACHE" "$APP_ROUTES_CACHE" "$APP_EVENTS_CACHE"
     php artisan kennel:install --data-only --quiet || fail "The data in $KENNEL_DATA could not be prepared."
 }

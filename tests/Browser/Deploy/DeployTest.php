@@ -65,6 +65,17 @@ final class DeployTest extends TestCase
         self::assertStringContainsString('https://localhost', $this->opened(), 'links lead to where people reach it');
     }
 
+    /** Under ProtectSystem=strict nothing else can be written. */
+    public function test_what_is_written_lies_with_the_data(): void
+    {
+        foreach (['config.php', 'routes.php', 'services.php', 'packages.php'] as $cache) {
+            self::assertFileExists(self::$kennel->directory."/data/framework/{$cache}");
+        }
+        foreach (self::UNITS as $unit) {
+            self::assertSame(['/var/lib/kennel'], self::$kennel->unit($unit)['ReadWritePaths']);
+        }
+    }
+
     public function test_the_check_finds_nothing_wrong(): void
     {
         // What schedule:work does at the next full minute.

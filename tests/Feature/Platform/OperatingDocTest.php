@@ -42,7 +42,7 @@ final class OperatingDocTest extends DoorTestCase
             array_push($read, ...array_filter([...$found[1], ...$found[2]]));
         }
         // The framework reads these before any configuration.
-        array_push($read, 'APP_CONFIG_CACHE', 'APP_ROUTES_CACHE', 'APP_EVENTS_CACHE');
+        array_push($read, 'APP_CONFIG_CACHE', 'APP_ROUTES_CACHE', 'APP_EVENTS_CACHE', 'APP_SERVICES_CACHE', 'APP_PACKAGES_CACHE');
         preg_match('/## Settings.*?\n## /s', $this->doc(), $section);
         preg_match_all('/^\| (`[^|]+) \|/m', $section[0] ?? '', $rows);
         preg_match_all('/`([A-Z_]+)`/', implode(' ', $rows[1]), $told);

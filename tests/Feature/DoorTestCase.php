@@ -109,6 +109,9 @@ abstract class DoorTestCase extends TestCase
         foreach ($response->headers->getCookies() as $cookie) {
             $this->cookies[$cookie->getName()] = (string) $cookie->getValue();
         }
+        $isJson = str_starts_with($headers['Content-Type'] ?? 'application/json', 'application/json');
+        $asked = $response->isSuccessful() && $isJson && $method !== 'GET' ? OpenApi::read()->complaintOfRequest($method, (string) parse_url($path, PHP_URL_PATH), (string) $content) : null;
+        self::assertNull($asked, "what was accepted is not what is described: {$asked}");
         $complaint = OpenApi::read()->complaint($method, (string) parse_url($path, PHP_URL_PATH), $response->getStatusCode(), (string) $response->headers->get('Content-Type'), (string) $response->getContent());
         self::assertNull($complaint, $complaint.(is_file("{$this->data}/logs/kennel.log") ? "\n".file_get_contents("{$this->data}/logs/kennel.log") : ''));
 

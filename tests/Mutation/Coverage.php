@@ -9,22 +9,23 @@ use SebastianBergmann\CodeCoverage\CodeCoverage;
 /** Which tests run through which line. Measured once for a state of the sources and the tests, and kept. */
 final readonly class Coverage
 {
-    private const SUITES = 'architecture,core,published,feature';
+    public const SUITES = 'architecture,core,published,feature';
 
     /** @param  array<string, array<int, list<string>|null>>  $lines  ids of tests by file and line */
     private function __construct(private string $root, private array $lines)
     {
     }
 
-    public static function measured(string $root, int $processes): self
+    /** @param  string  $suites  with commas between them */
+    public static function measured(string $root, int $processes, string $suites = self::SUITES): self
     {
         $folder = "{$root}/.cache/mutate";
         is_dir($folder) || mkdir($folder, 0o755, true);
-        $path = "{$folder}/".self::digest($root).'.php';
+        $path = "{$folder}/".self::digest($root).'-'.strtr($suites, ',', '-').'.php';
         if (! is_file($path)) {
             array_map(unlink(...), glob("{$folder}/*.php") ?: []);
             fwrite(STDERR, "Measuring which tests cover which line...\n");
-            $command = ['php', '-d', 'memory_limit=2G', 'vendor/bin/paratest', "--processes={$processes}", '--passthru-php=-d pcov.enabled=1 -d memory_limit=2G', '--testsuite', self::SUITES, '--coverage-php', $path, '--coverage-filter', 'core', '--coverage-filter', 'app', '--no-progress'];
+            $command = ['php', '-d', 'memory_limit=2G', '-d', 'pcov.enabled=1', 'vendor/bin/paratest', "--processes={$processes}", '--passthru-php=-d pcov.enabled=1 -d memory_limit=2G', '--testsuite', $suites, '--coverage-php', $path, '--coverage-filter', 'core', '--coverage-filter', 'app', '--no-progress'];
             $process = proc_open($command, [1 => ['file', "{$folder}/tests.log", 'w'], 2 => ['file', "{$folder}/coverage.log", 'w']], $pipes, $root);
             if ($process === false || proc_close($process) !== 0) {
                 @unlink($path);

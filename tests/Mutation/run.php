@@ -15,7 +15,7 @@ require __DIR__.'/../../vendor/autoload.php';
 const WHERE = ['core', 'app'];
 const NOT = '#^app/(Http|Console|\w+Provider\.php)#';
 
-$options = getopt('', ['sample:', 'seed:', 'only:', 'processes:', 'list']) ?: [];
+$options = getopt('', ['sample:', 'seed:', 'only:', 'suites:', 'processes:', 'list']) ?: [];
 $root = dirname(__DIR__, 2);
 $processes = max(1, (int) ($options['processes'] ?? shell_exec('nproc') ?? 2));
 $seed = (int) ($options['seed'] ?? random_int(1, 999_999));
@@ -44,7 +44,7 @@ if (isset($options['list'])) {
     exit(0);
 }
 
-$coverage = Coverage::measured($root, $processes);
+$coverage = Coverage::measured($root, $processes, (string) ($options['suites'] ?? Coverage::SUITES));
 $trials = array_map(static fn (): Trial => new Trial($root), range(1, $processes));
 $survivors = [];
 $done = 0;

@@ -63,6 +63,25 @@ final class OpenApi
         return str_ends_with($type, 'json') ? $this->validate($content, "{$pointer}/content/{$this->escape($type)}/schema") : null;
     }
 
+    /** @return string|null what is wrong with a body that was accepted; null when it is as described */
+    public function complaintOfRequest(string $method, string $path, string $content): ?string
+    {
+        $template = $this->template($path);
+        $operation = $template === null ? null : $this->document->paths->{$template}->{strtolower($method)} ?? null;
+        if ($template === null || $operation === null) {
+            return null;
+        }
+        if (! isset($operation->requestBody->content->{'application/json'})) {
+            return in_array($content, ['', '{}'], true) || isset($operation->requestBody->content) ? null : "{$method} {$template} describes no body";
+        }
+        $isNeeded = ($operation->requestBody->required ?? false) === true;
+        if ($content === '') {
+            return $isNeeded ? "{$method} {$template} was accepted without the body it asks for" : null;
+        }
+
+        return $this->validate($content, "#/paths/{$this->escape($template)}/".strtolower($method).'/requestBody/content/application~1json/schema');
+    }
+
     /** @return list<string> "GET /accounts" */
     public function operations(): array
     {

@@ -40,7 +40,7 @@ final class AuthorityTest extends DoorTestCase
             'a new password, asked for' => ['kennel:accounts.manage', 'POST /accounts/{id}/require-new-password'],
             'a compromised one' => ['kennel:accounts.manage', 'POST /accounts/{id}/require-new-password', ['reason' => 'x', 'compromised' => true]],
             'waive' => ['kennel:accounts.manage', 'POST /accounts/{id}/waive', ['subject' => 'x', 'reason' => 'x']],
-            'fields' => ['kennel:accounts.manage', 'PATCH /accounts/{id}/fields', ['fields' => [], 'reason' => 'x']],
+            'fields' => ['kennel:accounts.manage', 'PATCH /accounts/{id}/fields', ['fields' => (object) [], 'reason' => 'x']],
             'reset link' => ['kennel:messages.send', 'POST /accounts/{id}/recovery', []],
             'verification link' => ['kennel:messages.send', 'POST /accounts/{id}/verification', []],
         ];

@@ -87,8 +87,8 @@ final class EvidenceTest extends DoorTestCase
         $typed = ['app' => 'gaugebook', 'name' => 'Never Submitted', 'email' => 'never@submitted.example', 'password' => 'half typed pass'];
         $this->knock('POST', '/signups/verdict', $typed)->assertOk();
         $this->knock('POST', '/passwords/verdict', ['password' => 'half typed pass', 'email' => 'never@submitted.example', 'name' => 'Never Submitted'])->assertOk();
-        $this->knock('POST', '/fields/verdict', ['app' => 'gaugebook', 'fields' => []])->assertOk();
-        $this->knock('POST', '/signups/rehearsal', $typed + ['form' => []])->assertOk();
+        $this->knock('POST', '/fields/verdict', ['app' => 'gaugebook', 'fields' => (object) []])->assertOk();
+        $this->knock('POST', '/signups/rehearsal', $typed + ['form' => (object) []])->assertOk();
         self::assertSame(0, self::rows('evidence'));
         $everything = '';
         foreach (DB::table('sqlite_master')->where('type', 'table')->where('name', 'not like', 'accounts_search%')->pluck('name') as $table) {

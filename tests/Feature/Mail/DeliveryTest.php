@@ -172,13 +172,13 @@ final class DeliveryTest extends DoorTestCase
         $this->work('mail');
         $peer->stop();
         self::assertSame('retrying', DB::table('messages')->value('state'));
-        self::assertStringContainsString($said, (string) DB::table('messages')->value('last_error'));
+        self::assertMatchesRegularExpression($said, (string) DB::table('messages')->value('last_error'));
     }
 
     /** @return array<string, array{string, string}> */
     public static function passing(): array
     {
-        return ['busy' => [SmtpPeer::BUSY, '451'], 'closes in mid-DATA' => [SmtpPeer::HANGING_UP, 'Connection']];
+        return ['busy' => [SmtpPeer::BUSY, '/451/'], 'closes in mid-DATA' => [SmtpPeer::HANGING_UP, '/Connection|bytes on the wire/']];
     }
 
     public function test_an_address_the_relay_can_not_take_fails_once_and_is_refused_from_then_on(): void

@@ -37,7 +37,7 @@ final class ThrottleTest extends DoorTestCase
 
         return [
             'verdict of a sign-up' => ['verdicts', '/signups/verdict', $signup],
-            'of fields' => ['verdicts', '/fields/verdict', ['app' => 'gaugebook', 'fields' => []]],
+            'of fields' => ['verdicts', '/fields/verdict', ['app' => 'gaugebook', 'fields' => (object) []]],
             'of a password' => ['verdicts', '/passwords/verdict', ['password' => 'x']],
             'a form' => ['forms', '/signups/forms', ['app' => 'gaugebook']],
             'a recovery' => ['recoveries', '/recoveries', ['email' => 'tam@post.example']],

@@ -25,7 +25,7 @@ final readonly class Coverage
         if (! is_file($path)) {
             array_map(unlink(...), glob("{$folder}/*.php") ?: []);
             fwrite(STDERR, "Measuring which tests cover which line...\n");
-            $command = ['php', '-d', 'memory_limit=2G', '-d', 'pcov.enabled=1', 'vendor/bin/paratest', "--processes={$processes}", '--passthru-php=-d pcov.enabled=1 -d memory_limit=2G', '--testsuite', $suites, '--coverage-php', $path, '--coverage-filter', 'core', '--coverage-filter', 'app', '--no-progress'];
+            $command = ['php', '-d', 'memory_limit=2G', '-d', 'pcov.enabled=1', '-d', "pcov.directory={$root}", 'vendor/bin/paratest', "--processes={$processes}", "--passthru-php='-d' 'pcov.enabled=1' '-d' 'pcov.directory={$root}' '-d' 'pcov.exclude=~/(vendor|node_modules|tests)/~' '-d' 'memory_limit=2G'", '--testsuite', $suites, '--coverage-php', $path, '--coverage-filter', 'core', '--coverage-filter', 'app', '--no-progress'];
             $process = proc_open($command, [1 => ['file', "{$folder}/tests.log", 'w'], 2 => ['file', "{$folder}/coverage.log", 'w']], $pipes, $root);
             if ($process === false || proc_close($process) !== 0) {
                 @unlink($path);

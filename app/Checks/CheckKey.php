@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Checks;
 
 use Kennel\App\Platform\Keys\KeyFile;
+use Kennel\App\Platform\Keys\KeyRing;
 use Kennel\App\Platform\Keys\SealedValues;
 
 /** The key that seals: whether it is one, whether nobody else can read it, and whether it opens what is sealed. */
@@ -14,17 +15,12 @@ final readonly class CheckKey implements Check
     {
     }
 
-    public function name(): string
-    {
-        return 'key';
-    }
-
     public function look(): array
     {
-        $path = (string) config('kennel.key_file');
-        $isInEnvironment = config('kennel.key_in_environment') === true;
-        $keys = [(string) config('app.key'), ...array_map(strval(...), (array) config('app.previous_keys'))];
-        if ($keys[0] === '') {
+        $path = KeyRing::file()->path;
+        $isInEnvironment = KeyRing::isInEnvironment();
+        $keys = KeyRing::loaded();
+        if ($keys === []) {
             return [is_file($path) && ! is_readable($path) ? Finding::wrong('key.unreadable', ['path' => $path]) : Finding::wrong('key.missing', ['path' => $path])];
         }
         foreach ($keys as $key) {

@@ -10,6 +10,8 @@ use Kennel\App\Installation\Backup;
 /** A copy of everything that cannot be made anew, while Kennel runs. */
 final class BackupCommand extends Command
 {
+    use Refuses;
+
     protected $signature = 'kennel:backup
         {folder : where to; a new folder, or an empty one}
         {--keys= : another new folder, for the keys; keep it apart from the first}';
@@ -21,9 +23,7 @@ final class BackupCommand extends Command
         $folder = rtrim((string) $this->argument('folder'), '/');
         $keys = is_string($this->option('keys')) ? rtrim($this->option('keys'), '/') : null;
         if ($keys !== null && str_starts_with("{$keys}/", "{$folder}/")) {
-            $this->error('--keys: must not be inside the backup. Whoever has both can open what is sealed.');
-
-            return self::INVALID;
+            return $this->refuse('--keys: must not be inside the backup. Whoever has both can open what is sealed.', self::INVALID);
         }
         try {
             $written = $backup->write($folder);
@@ -35,9 +35,7 @@ final class BackupCommand extends Command
                 $this->line($names === [] ? 'There are no key files: the keys are in the environment; keep those.' : implode(', ', $names)." in {$keys}. Keep them apart from the backup.");
             }
         } catch (\RuntimeException $error) {
-            $this->error($error->getMessage());
-
-            return self::FAILURE;
+            return $this->refuse($error->getMessage());
         }
 
         return self::SUCCESS;

@@ -20,7 +20,7 @@ final class CheckCommand extends Command
     public function handle(Checks $checks, Translator $words): int
     {
         $worst = self::SUCCESS;
-        foreach ($checks->all() as ['name' => $name, 'findings' => $findings]) {
+        foreach ($checks->all() as $name => $findings) {
             foreach ($findings as $finding) {
                 $worst = $finding->grade === Grade::Wrong ? self::FAILURE : $worst;
                 $this->print($name, $finding, $this->words($words, $finding));

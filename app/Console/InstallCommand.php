@@ -8,7 +8,7 @@ use Illuminate\Console\Command;
 use Kennel\App\Installation\Install;
 use Kennel\App\Installation\InstallationRequest;
 use Kennel\App\Platform\DataDirectory;
-use Kennel\App\Platform\Keys\KeyFile;
+use Kennel\App\Platform\Keys\KeyRing;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
 use Kennel\Core\Apps\Registration;
@@ -21,6 +21,8 @@ use Kennel\Core\Secrets\Secret;
  */
 final class InstallCommand extends Command
 {
+    use Refuses;
+
     private const ENVIRONMENT = 'KENNEL_INSTALL_';
 
     protected $signature = 'kennel:install
@@ -39,7 +41,7 @@ final class InstallCommand extends Command
     {
         try {
             $this->step($directory->make(), 'Data directory', $directory->path());
-            $this->step($this->key($entropy), 'Key', config('kennel.key_in_environment') === true ? 'in the environment' : (string) config('kennel.key_file'));
+            $this->step($this->key($entropy), 'Key', KeyRing::isInEnvironment() ? 'in the environment' : KeyRing::file()->path);
             $this->step($directory->makeDatabase(), 'Database', $directory->database());
         } catch (\RuntimeException $error) {
             return $this->refuse($error->getMessage());
@@ -101,10 +103,10 @@ final class InstallCommand extends Command
     /** @return bool whether it is new */
     private function key(Entropy $entropy): bool
     {
-        if (config('kennel.key_in_environment') === true) {
+        if (KeyRing::isInEnvironment()) {
             return false;
         }
-        $file = new KeyFile((string) config('kennel.key_file'));
+        $file = KeyRing::file();
         $isNew = $file->make($entropy);
         config(['app.key' => $file->keys()[0] ?? throw new \RuntimeException("{$file->path} can not be read.")]);
 
@@ -159,12 +161,5 @@ final class InstallCommand extends Command
         $this->line(sprintf('%-14s %s%s', $what, match ($isNew) {
             true => 'made', false => 'was there', null => 'done'
         }, $where === '' ? '' : ", {$where}"));
-    }
-
-    private function refuse(string $why): int
-    {
-        $this->error($why);
-
-        return self::FAILURE;
     }
 }

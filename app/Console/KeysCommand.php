@@ -6,6 +6,7 @@ namespace Kennel\App\Console;
 
 use Illuminate\Console\Command;
 use Kennel\App\Platform\Keys\KeyFile;
+use Kennel\App\Platform\Keys\KeyRing;
 use Kennel\App\Platform\Keys\SealedValues;
 use Kennel\Core\Secrets\Entropy;
 
@@ -15,25 +16,25 @@ use Kennel\Core\Secrets\Entropy;
  */
 final class KeysCommand extends Command
 {
+    use Refuses;
+
     protected $signature = 'kennel:keys {act=list : list, rotate, reseal or retire}';
 
     protected $description = 'List the keys that seal, put a new one in front, seal everything anew, or retire former ones';
 
     public function handle(SealedValues $values, Entropy $entropy): int
     {
-        $file = new KeyFile((string) config('kennel.key_file'));
-        $isFile = config('kennel.key_in_environment') !== true;
-        /** @var list<string> $keys */
-        $keys = $isFile ? $file->keys() : [(string) config('app.key'), ...array_map(strval(...), (array) config('app.previous_keys'))];
+        $isFile = ! KeyRing::isInEnvironment();
+        $keys = KeyRing::kept();
         if ($keys === [] || KeyFile::bytes($keys[0]) === null) {
             return $this->refuse('There is no key that can be used. php artisan kennel:install makes one.');
         }
 
         return match ($this->argument('act')) {
             'list' => $this->list($values->countByKey($keys), $keys),
-            'rotate' => $isFile ? $this->rotate($file, $entropy) : $this->refuse('The key is in the environment: put a new one into APP_KEY and the former one into APP_PREVIOUS_KEYS, start every process anew, then reseal.'),
+            'rotate' => $isFile ? $this->rotate(KeyRing::file(), $entropy) : $this->refuse('The key is in the environment: put a new one into APP_KEY and the former one into APP_PREVIOUS_KEYS, start every process anew, then reseal.'),
             'reseal' => $this->reseal($values, $keys),
-            'retire' => $isFile ? $this->retire($values, $file, $keys) : $this->refuse('The key is in the environment: once list says that a former key sealed nothing, take it out of APP_PREVIOUS_KEYS.'),
+            'retire' => $isFile ? $this->retire($values, KeyRing::file(), $keys) : $this->refuse('The key is in the environment: once list says that a former key sealed nothing, take it out of APP_PREVIOUS_KEYS.'),
             default => $this->refuse('There is no such act. There are: list, rotate, reseal, retire.'),
         };
     }
@@ -54,11 +55,7 @@ final class KeysCommand extends Command
     private function rotate(KeyFile $file, Entropy $entropy): int
     {
         $file->rotate($entropy);
-        // Processes that run have read the former key; a cached configuration holds it too.
-        if ($this->laravel->configurationIsCached()) {
-            $this->callSilently('config:cache');
-        }
-        $this->callSilently('queue:restart');
+        $this->tellProcesses();
         $this->line('A new key is in front: '.KeyFile::name($file->keys()[0]).". Keep a copy of {$file->path} apart from the database's backups.");
         $this->line('Next: reload php-fpm, then php artisan kennel:keys reseal, and kennel:keys retire. The workers start anew by themselves.');
 
@@ -83,19 +80,18 @@ final class KeysCommand extends Command
             return $this->refuse("{$former} values are not sealed under the key in use. Run php artisan kennel:keys reseal first; nothing was changed.");
         }
         $file->retireFormer();
-        if ($this->laravel->configurationIsCached()) {
-            $this->callSilently('config:cache');
-        }
+        $this->tellProcesses();
         $this->line(count($keys) - 1 .' former keys retired. Reload php-fpm; the workers start anew by themselves.');
-        $this->callSilently('queue:restart');
 
         return self::SUCCESS;
     }
 
-    private function refuse(string $why): int
+    /** Those that run have read the keys as they were; a cached configuration holds them too. */
+    private function tellProcesses(): void
     {
-        $this->error($why);
-
-        return self::FAILURE;
+        if ($this->laravel->configurationIsCached()) {
+            $this->callSilently('config:cache');
+        }
+        $this->callSilently('queue:restart');
     }
 }

@@ -20,6 +20,8 @@ use Kennel\Core\Secrets\Entropy;
 /** Makes keys where only the service's user can read them, puts one into force, says which are in use, and takes away those that are not. */
 final class PeppersCommand extends Command
 {
+    use Refuses;
+
     protected $signature = 'kennel:peppers
         {new? : the id of a key to make and add to the key file}
         {--use : put it into force as well: hashes take it at each account\'s next sign-in}
@@ -52,8 +54,10 @@ final class PeppersCommand extends Command
         if ($keys->has($id)) {
             return $this->refuse("There is a key \"{$id}\" already. A key that is in use is never replaced; make one with another id.");
         }
-        if (! $file->add($id, $entropy)) {
-            return $this->refuse("{$file->path} can not be written.");
+        try {
+            $file->add($id, $entropy);
+        } catch (\RuntimeException $error) {
+            return $this->refuse($error->getMessage());
         }
         $this->line("Made \"{$id}\" in {$file->path}. Keep a copy apart from the database's backups, and hand it to every server.");
         if ($this->option('use') === true) {
@@ -101,8 +105,10 @@ final class PeppersCommand extends Command
                 $retired[] = $key['id'];
             }
         }
-        if ($retired !== [] && ! $file->remove($retired)) {
-            return $this->refuse("{$file->path} can not be written.");
+        try {
+            $retired === [] || $file->remove($retired);
+        } catch (\RuntimeException $error) {
+            return $this->refuse($error->getMessage());
         }
         $this->line($retired === [] ? 'No key was retired.' : 'Retired: '.implode(', ', $retired).'.');
 
@@ -132,12 +138,5 @@ final class PeppersCommand extends Command
     private function file(): PepperFile
     {
         return new PepperFile((string) config('kennel.peppers.file'));
-    }
-
-    private function refuse(string $why): int
-    {
-        $this->error($why);
-
-        return self::FAILURE;
     }
 }

@@ -10,6 +10,8 @@ use Kennel\App\Installation\Restore;
 /** Puts a backup in the place of what is here. */
 final class RestoreCommand extends Command
 {
+    use Refuses;
+
     protected $signature = 'kennel:restore
         {folder : of the backup}
         {--keys= : the folder of the keys\' copies}
@@ -23,9 +25,7 @@ final class RestoreCommand extends Command
         try {
             $done = $restore(rtrim((string) $this->argument('folder'), '/'), is_string($keys) ? rtrim($keys, '/') : null, $this->option('force') === true);
         } catch (\RuntimeException $error) {
-            $this->error($error->getMessage());
-
-            return self::FAILURE;
+            return $this->refuse($error->getMessage());
         }
         $this->line("Restored as of {$done['made_at']}. {$done['sessions']} sessions ended, {$done['links']} links spent, {$done['messages']} waiting messages given up; they can be sent again under Mail.");
         if ($done['kept'] !== null) {

@@ -6,8 +6,9 @@ namespace Kennel\App\Installation;
 
 use Illuminate\Database\Connection;
 use Kennel\App\Platform\DataDirectory;
-use Kennel\App\Platform\Keys\KeyFile;
+use Kennel\App\Platform\Keys\KeyRing;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\PrivateFile;
 use Kennel\App\Rules\RulesInForce;
 use Psr\Clock\ClockInterface;
 
@@ -24,6 +25,10 @@ final readonly class Backup
     public const RULES = 'rules.json';
 
     public const FILES = 'files';
+
+    public const KEYS = 'app.key';
+
+    public const PEPPERS = 'pepper-keys';
 
     public const FORMAT = 1;
 
@@ -42,13 +47,13 @@ final readonly class Backup
         Folder::makeEmpty($folder);
         // A consistent copy while others write, in one file. It waits for nobody, and nobody for it.
         $this->database->statement('VACUUM INTO ?', ["{$folder}/".self::DATABASE]);
-        file_put_contents("{$folder}/".self::RULES, json_encode($this->rules->document(), JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n");
+        PrivateFile::write("{$folder}/".self::RULES, json_encode($this->rules->document(), JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n");
         // After the database: what its rows name was there before them. A file that goes meanwhile was on its way out.
         Folder::copy($this->directory->path().'/app', "{$folder}/".self::FILES);
         $digests = Folder::digests($folder);
         $manifest = ['format' => self::FORMAT, 'made_at' => Moment::write($this->clock->now()), 'revision' => $this->rules->revision(), 'sha256' => $digests];
         // Last: a copy without a manifest was broken off.
-        Folder::write("{$folder}/".self::MANIFEST, json_encode($manifest, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES)."\n");
+        PrivateFile::write("{$folder}/".self::MANIFEST, json_encode($manifest, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES)."\n");
 
         return ['bytes' => Folder::bytes($folder), 'files' => count($digests)];
     }
@@ -65,7 +70,7 @@ final readonly class Backup
         $written = [];
         foreach (self::keyFiles() as $name => $path) {
             if (is_file($path)) {
-                Folder::write("{$folder}/{$name}", (string) file_get_contents($path));
+                PrivateFile::write("{$folder}/{$name}", (string) file_get_contents($path));
                 $written[] = $name;
             }
         }
@@ -74,8 +79,8 @@ final readonly class Backup
     }
 
     /** @return array<string, string> where the keys lie, by the name of their copy */
-    public static function keyFiles(): array
+    private static function keyFiles(): array
     {
-        return ['app.key' => (new KeyFile((string) config('kennel.key_file')))->path, 'pepper-keys' => (string) config('kennel.peppers.file')];
+        return [self::KEYS => KeyRing::file()->path, self::PEPPERS => (string) config('kennel.peppers.file')];
     }
 }

@@ -19,17 +19,6 @@ final class Folder
         chmod($path, 0o700);
     }
 
-    /** @throws \RuntimeException */
-    public static function write(string $path, #[\SensitiveParameter] string $content): void
-    {
-        $before = umask(0o077);
-        $written = @file_put_contents($path, $content);
-        umask($before);
-        if ($written !== strlen($content)) {
-            throw new \RuntimeException("{$path} can not be written.");
-        }
-    }
-
     /** All files with their folders; a file that is gone by the time it is copied is left out. */
     public static function copy(string $from, string $to): void
     {

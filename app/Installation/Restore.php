@@ -10,9 +10,11 @@ use Kennel\App\Accounts\Anybody;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Challenges\Challenges;
 use Kennel\App\Mail\Messages;
+use Kennel\App\Passwords\PepperFile;
 use Kennel\App\Platform\DataDirectory;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Keys\KeyFile;
+use Kennel\App\Platform\Keys\KeyRing;
 use Kennel\App\Platform\Keys\SealedValues;
 use Kennel\App\Platform\Pulses\Pulses;
 use Kennel\App\Platform\Pulses\Silence;
@@ -52,8 +54,9 @@ final readonly class Restore
             $this->requireNobody();
         }
         $this->directory->make();
-        $this->keys($keys);
-        $this->requireOpens("{$folder}/".Backup::DATABASE);
+        $copied = $this->copiedKeys($keys);
+        $this->requireOpens("{$folder}/".Backup::DATABASE, $copied);
+        $this->takeKeys($copied, $keys);
 
         // Under another name first: the place of the database never holds half of one.
         $new = $this->directory->database().'.restored';
@@ -110,36 +113,18 @@ final readonly class Restore
         }
     }
 
-    /** The keys that are here stay in front; those of the backup open what it holds. */
-    private function keys(?string $folder): void
+    /**
+     * @param  list<string>  $copied  of the backup
+     *
+     * @throws \RuntimeException
+     */
+    private function requireOpens(string $database, #[\SensitiveParameter] array $copied): void
     {
-        if ($folder === null) {
-            return;
-        }
-        if (! is_dir($folder)) {
-            throw new \RuntimeException("{$folder} is no folder of keys.");
-        }
-        $files = Backup::keyFiles();
-        $copy = new KeyFile("{$folder}/app.key");
-        if ($copy->keys() !== []) {
-            (new KeyFile($files['app.key']))->take($copy->keys());
-        }
-        if (is_file("{$folder}/pepper-keys")) {
-            $here = is_file($files['pepper-keys']) ? (array) file($files['pepper-keys'], FILE_IGNORE_NEW_LINES) : [];
-            $lines = array_unique([...$here, ...(array) file("{$folder}/pepper-keys", FILE_IGNORE_NEW_LINES)]);
-            Folder::write($files['pepper-keys'], implode("\n", $lines)."\n");
-        }
-    }
-
-    private function requireOpens(string $database): void
-    {
-        $keys = config('kennel.key_in_environment') === true
-            ? [(string) config('app.key'), ...array_map(strval(...), (array) config('app.previous_keys'))]
-            : (new KeyFile((string) config('kennel.key_file')))->keys();
+        $keys = [...KeyRing::kept(), ...$copied];
         if ($keys === []) {
             throw new \RuntimeException('There is no key here. Restore with --keys=FOLDER, or bring the key back first.');
         }
-        config(['app.key' => $keys[0], 'app.previous_keys' => array_slice($keys, 1), 'database.connections.backup' => [...(array) config('database.connections.sqlite'), 'database' => $database, 'options' => []]]);
+        config(['database.connections.backup' => [...(array) config('database.connections.sqlite'), 'database' => $database, 'options' => []]]);
         $default = $this->databases->getDefaultConnection();
         try {
             $this->databases->setDefaultConnection('backup');
@@ -151,6 +136,34 @@ final readonly class Restore
         if (! $opens) {
             throw new \RuntimeException('The keys that are here do not open what the backup holds. Restore with --keys=FOLDER; nothing was changed.');
         }
+    }
+
+    /** @return list<string> */
+    private function copiedKeys(?string $folder): array
+    {
+        if ($folder !== null && ! is_dir($folder)) {
+            throw new \RuntimeException("{$folder} is no folder of keys.");
+        }
+
+        return $folder === null ? [] : (new KeyFile("{$folder}/".Backup::KEYS))->keys();
+    }
+
+    /**
+     * The keys that are here stay in front; those of the backup open what it holds.
+     *
+     * @param  list<string>  $copied
+     */
+    private function takeKeys(#[\SensitiveParameter] array $copied, ?string $folder): void
+    {
+        if ($copied !== []) {
+            KeyRing::file()->take($copied);
+        }
+        $peppers = new PepperFile("{$folder}/".Backup::PEPPERS);
+        if ($folder !== null && is_file($peppers->path)) {
+            (new PepperFile((string) config('kennel.peppers.file')))->take($peppers);
+        }
+        $keys = KeyRing::kept();
+        config(['app.key' => $keys[0] ?? null, 'app.previous_keys' => array_slice($keys, 1)]);
     }
 
     /** @return string where what was here lies now */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Installation;
 
 use Kennel\App\Platform\DataDirectory;
+use Kennel\App\Platform\PrivateFile;
 use Kennel\Core\Secrets\Entropy;
 
 /**
@@ -24,27 +25,19 @@ final readonly class SetupCode
     {
     }
 
-    /** Made when it is first needed. @return string "7Q2MD-…", 125 bits */
+    /**
+     * Made when it is first needed.
+     *
+     * @return non-empty-string "7Q2MD-…", 125 bits
+     *
+     * @throws \RuntimeException when it can not be kept
+     */
     public function get(): string
     {
         $path = $this->path();
-        $code = is_file($path) ? trim((string) file_get_contents($path)) : '';
-        if ($code !== '') {
-            return $code;
-        }
-        $letters = array_map(static fn (int $byte): string => self::ALPHABET[$byte & 31], unpack('C*', $this->entropy->bytes(self::GROUPS * self::GROUP)) ?: []);
-        $code = implode('-', array_map(implode(...), array_chunk($letters, self::GROUP)));
-        $before = umask(0o077);
-        // Only one of two requests makes it; the other reads it.
-        $file = @fopen($path, 'x');
-        umask($before);
-        if ($file === false) {
-            return is_file($path) ? trim((string) file_get_contents($path)) : throw new \RuntimeException("{$path} can not be written.");
-        }
-        fwrite($file, "{$code}\n");
-        fclose($file);
+        PrivateFile::change($path, fn (string $text): string => trim($text) === '' ? "{$this->draw()}\n" : $text);
 
-        return $code;
+        return trim((string) file_get_contents($path)) ?: throw new \RuntimeException("{$path} can not be read.");
     }
 
     public function matches(#[\SensitiveParameter] string $typed): bool
@@ -57,9 +50,17 @@ final readonly class SetupCode
     public function forget(): void
     {
         @unlink($this->path());
+        @unlink("{$this->path()}.lock");
     }
 
-    public function path(): string
+    private function draw(): string
+    {
+        $letters = array_map(static fn (int $byte): string => self::ALPHABET[$byte & 31], unpack('C*', $this->entropy->bytes(self::GROUPS * self::GROUP)) ?: []);
+
+        return implode('-', array_map(implode(...), array_chunk($letters, self::GROUP)));
+    }
+
+    private function path(): string
     {
         return $this->directory->path().'/setup-code';
     }

@@ -4,40 +4,54 @@ declare(strict_types=1);
 
 namespace Kennel\App\Passwords;
 
+use Kennel\App\Platform\PrivateFile;
 use Kennel\Core\Passwords\Peppers\Peppers;
 use Kennel\Core\Secrets\Entropy;
 
-/** The file of pepper keys: a line each, for the service's user alone. */
+/** The file of pepper keys: a line each, for the service's user alone. Comments stay where they are. */
 final readonly class PepperFile
 {
     public function __construct(public string $path)
     {
     }
 
-    /** @return bool false when the file can not be written */
-    public function add(string $id, Entropy $entropy): bool
+    /** @throws \RuntimeException when the file can not be written */
+    public function add(string $id, Entropy $entropy): void
     {
-        $before = umask(0o077);
-        $isWritten = @file_put_contents($this->path, "{$id} ".base64_encode($entropy->bytes(Peppers::KEY_BYTES))."\n", FILE_APPEND | LOCK_EX) !== false;
-        umask($before);
-
-        return $isWritten;
+        $this->append(["{$id} ".base64_encode($entropy->bytes(Peppers::KEY_BYTES))]);
     }
 
     /**
-     * In one step; the other lines, comments among them, stay as they are.
+     * Those of another file that are not here.
      *
-     * @param  list<string>  $ids
-     * @return bool false when the file can not be written
+     * @throws \RuntimeException when the file can not be written
      */
-    public function remove(array $ids): bool
+    public function take(self $other): void
     {
-        $lines = array_filter((array) file($this->path, FILE_IGNORE_NEW_LINES), static fn ($line): bool => ! in_array(strtok(trim((string) $line), " \t"), $ids, true));
-        $new = "{$this->path}.".bin2hex(random_bytes(4));
-        $before = umask(0o077);
-        $isWritten = @file_put_contents($new, implode("\n", $lines).($lines === [] ? '' : "\n")) !== false && @rename($new, $this->path);
-        umask($before);
+        $this->append(array_map(strval(...), (array) file($other->path, FILE_IGNORE_NEW_LINES)));
+    }
 
-        return $isWritten;
+    /**
+     * @param  list<string>  $ids
+     *
+     * @throws \RuntimeException when the file can not be written
+     */
+    public function remove(array $ids): void
+    {
+        PrivateFile::change($this->path, static fn (string $text): string => implode("\n", array_filter(
+            explode("\n", $text),
+            static fn (string $line): bool => ! in_array(strtok(trim($line), " \t"), $ids, true),
+        )));
+    }
+
+    /** @param  list<string>  $lines */
+    private function append(#[\SensitiveParameter] array $lines): void
+    {
+        PrivateFile::change($this->path, static function (string $text) use ($lines): string {
+            $here = $text === '' ? [] : explode("\n", rtrim($text, "\n"));
+            $new = array_values(array_diff($lines, $here));
+
+            return $new === [] ? $text : implode("\n", [...$here, ...$new])."\n";
+        });
     }
 }

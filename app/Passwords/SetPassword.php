@@ -38,7 +38,12 @@ final readonly class SetPassword
     /** Of a password somebody types; a reason for what can not be one. */
     public function candidate(Secret $typed, ?string $email, string $name, ?string $app): Candidate|Reason
     {
-        $words = [$name, $app === null ? '' : $this->apps->find($app)?->name() ?? ''];
+        return $this->candidateOf($typed, $email, [$name, $app === null ? '' : $this->apps->find($app)?->name() ?? '']);
+    }
+
+    /** @param  list<string>  $words  it must not be little more than */
+    private function candidateOf(Secret $typed, ?string $email, array $words): Candidate|Reason
+    {
         try {
             return $this->policy->candidate(PreparedPassword::from($typed), $email === null ? null : $this->address($email), $words);
         } catch (Refused $refused) {
@@ -56,7 +61,7 @@ final readonly class SetPassword
     public function prepare(Secret $typed, Account $account, ?string $name = null, string $field = 'password'): string
     {
         $candidate = $this->candidate($typed, $account->email, $name ?? $account->name, $account->app_key);
-        $reasons = $candidate instanceof Reason ? [$candidate] : $this->policy->verdict($candidate)->reasons();
+        $reasons = $this->reasonsAgainst($candidate);
         if ($reasons === [] && $candidate instanceof Candidate) {
             $reasons = $this->reasonsAgainstReuse($candidate->password, $account);
         }
@@ -76,14 +81,16 @@ final readonly class SetPassword
      */
     public function prepareFirst(Secret $typed, string $email, string $name, string $appName): string
     {
-        try {
-            $candidate = $this->policy->candidate(PreparedPassword::from($typed), $this->address($email), [$name, $appName]);
-        } catch (Refused $refused) {
-            throw Refusal::invalid([$refused->reason]);
-        }
-        $reasons = $this->policy->verdict($candidate)->reasons();
+        $candidate = $this->candidateOf($typed, $email, [$name, $appName]);
+        $reasons = $this->reasonsAgainst($candidate);
 
-        return $reasons === [] ? $this->hasher->hash($candidate->password) : throw Refusal::invalid($reasons);
+        return $candidate instanceof Reason || $reasons !== [] ? throw Refusal::invalid($reasons) : $this->hasher->hash($candidate->password);
+    }
+
+    /** @return list<Reason> */
+    private function reasonsAgainst(Candidate|Reason $candidate): array
+    {
+        return $candidate instanceof Reason ? [$candidate] : $this->policy->verdict($candidate)->reasons();
     }
 
     /**

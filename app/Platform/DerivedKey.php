@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Platform;
 
 use Kennel\App\Platform\Keys\KeyFile;
+use Kennel\App\Platform\Keys\KeyRing;
 
 /** Keys for one purpose each, derived from the service's own (RFC 5869, HKDF with SHA-256): what one of them signs says nothing to another. */
 final class DerivedKey
@@ -13,13 +14,13 @@ final class DerivedKey
 
     public static function for(string $purpose): string
     {
-        return self::derive((string) config('app.key'), $purpose);
+        return self::all($purpose)[0];
     }
 
     /** @return non-empty-list<string> today's first, then those of former keys, for what was signed before a rotation */
     public static function all(string $purpose): array
     {
-        return array_map(static fn (string $key): string => self::derive($key, $purpose), [(string) config('app.key'), ...array_map(strval(...), (array) config('app.previous_keys'))]);
+        return array_map(static fn (string $key): string => self::derive($key, $purpose), KeyRing::loaded() ?: ['']);
     }
 
     private static function derive(#[\SensitiveParameter] string $key, string $purpose): string

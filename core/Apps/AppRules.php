@@ -29,7 +29,7 @@ final readonly class AppRules
     /** @throws InvalidRuleBook */
     public static function read(Document $document): self
     {
-        $key = $document->text('key', 40, 'The app', '^[a-z0-9-]{1,40}$');
+        $key = $document->text('key', 40, 'The app', Registration::KEY);
         $look = Look::read($document->section('look', 'How its account pages look'));
         $kind = $document->choice('admission', Admission::KINDS, 'Who may sign up by themselves');
         $domains = $document->strings('domains', 'The e-mail domains that are admitted, for admission “domains”');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Platform\Keys;
 
+use Kennel\App\Platform\PrivateFile;
 use Kennel\Core\Secrets\Entropy;
 
 /**
@@ -23,38 +24,38 @@ final readonly class KeyFile
     /** @return list<string> "base64:" and 32 bytes each; empty when there is no file, or none that can be read */
     public function keys(): array
     {
-        $lines = is_file($this->path) && is_readable($this->path) ? file($this->path, FILE_IGNORE_NEW_LINES | FILE_SKIP_EMPTY_LINES) : false;
-
-        return $lines === false ? [] : array_values(array_filter(array_map(trim(...), $lines), static fn (string $line): bool => $line !== ''));
+        return is_file($this->path) && is_readable($this->path) ? self::read((string) file_get_contents($this->path)) : [];
     }
 
     /** @return bool false when there is one already, which is never written over */
     public function make(Entropy $entropy): bool
     {
-        if (is_file($this->path)) {
-            return false;
-        }
-        $this->write([self::draw($entropy)]);
+        $isNew = false;
+        $this->change(static function (array $keys) use ($entropy, &$isNew): array {
+            $isNew = $keys === [];
 
-        return true;
+            return $isNew ? [self::draw($entropy)] : $keys;
+        });
+
+        return $isNew;
     }
 
     /** A new key seals from the next start of each process on; those there were stay behind it. */
     public function rotate(Entropy $entropy): void
     {
-        $this->write([self::draw($entropy), ...$this->keys()]);
+        $this->change(static fn (array $keys): array => [self::draw($entropy), ...$keys]);
     }
 
     /** Leaves the key that seals, and no other. */
     public function retireFormer(): void
     {
-        $this->write(array_slice($this->keys(), 0, 1));
+        $this->change(static fn (array $keys): array => array_slice($keys, 0, 1));
     }
 
-    /** @param  list<string>  $keys  that have to open what they sealed elsewhere; what is here stays in front */
-    public function take(array $keys): void
+    /** @param  list<string>  $others  that have to open what they sealed elsewhere; what is here stays in front */
+    public function take(#[\SensitiveParameter] array $others): void
     {
-        $this->write(array_values(array_unique([...$this->keys(), ...$keys])));
+        $this->change(static fn (array $keys): array => array_values(array_unique([...$keys, ...$others])));
     }
 
     /** @return string|null 32 bytes; null for what is no key */
@@ -76,20 +77,20 @@ final readonly class KeyFile
         return self::PREFIX.base64_encode($entropy->bytes(self::BYTES));
     }
 
-    /**
-     * In one step, so that nobody ever finds half a key.
-     *
-     * @param  list<string>  $keys
-     */
-    private function write(#[\SensitiveParameter] array $keys): void
+    /** @return list<string> */
+    private static function read(#[\SensitiveParameter] string $text): array
     {
-        $new = "{$this->path}.".bin2hex(random_bytes(4));
-        $before = umask(0o077);
-        $isWritten = @file_put_contents($new, implode("\n", $keys)."\n") !== false && @rename($new, $this->path);
-        umask($before);
-        if (! $isWritten) {
-            @unlink($new);
-            throw new \RuntimeException("{$this->path} can not be written.");
-        }
+        return array_values(array_filter(array_map(trim(...), explode("\n", $text)), static fn (string $line): bool => $line !== ''));
+    }
+
+    /** @param  \Closure(list<string>): list<string>  $change */
+    private function change(\Closure $change): void
+    {
+        PrivateFile::change($this->path, static function (string $text) use ($change): string {
+            $before = self::read($text);
+            $after = $change($before);
+
+            return $after === $before ? $text : implode("\n", $after)."\n";
+        });
     }
 }

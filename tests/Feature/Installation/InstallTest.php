@@ -154,6 +154,20 @@ final class InstallTest extends InstallTestCase
         self::assertFileDoesNotExist("{$this->data}/setup-code", 'no code is made where none is needed');
     }
 
+    /** Half a file, as a full disk leaves it, must not be a code that anybody could type: none. */
+    public function test_an_empty_code_is_never_the_code(): void
+    {
+        $this->attempt('kennel:install', ['--data-only' => true]);
+        touch("{$this->data}/setup-code");
+        foreach (['', ' - ', "\n"] as $none) {
+            $refused = $this->knock('POST', '/installation', ['code' => $none, ...self::asked()])->assertStatus(422);
+            self::assertSame(['installation.code'], self::codes($refused));
+            file_put_contents("{$this->data}/setup-code", '');
+        }
+        $this->knock('GET', '/installation');
+        self::assertSame(29, strlen(trim((string) file_get_contents("{$this->data}/setup-code"))));
+    }
+
     /** The second request has looked before the first was through. */
     public function test_of_two_at_once_one_is_the_first(): void
     {

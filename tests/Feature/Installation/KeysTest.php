@@ -68,6 +68,17 @@ final class KeysTest extends InstallTestCase
         $ask()->assertStatus(202)->assertHeader('Idempotent-Replay', 'true');
     }
 
+    /** Of two who rotate at once neither loses the other's key: what a process has sealed under it meanwhile could not be opened. */
+    public function test_rotations_at_the_same_moment_lose_no_key(): void
+    {
+        $code = 'require "vendor/autoload.php"; (new Kennel\\App\\Platform\\Keys\\KeyFile($argv[1]))->rotate(new Kennel\\App\\Platform\\SystemEntropy);';
+        $processes = array_map(fn (): mixed => proc_open([PHP_BINARY, '-r', $code, "{$this->data}/app.key"], [], $pipes, dirname(__DIR__, 3)), range(1, 8));
+        foreach ($processes as $process) {
+            self::assertSame(0, is_resource($process) ? proc_close($process) : -1);
+        }
+        self::assertCount(9, array_unique($this->keys()));
+    }
+
     public function test_what_no_key_opens_is_said(): void
     {
         DB::table('messages')->update(['sealed' => 'not sealed at all']);

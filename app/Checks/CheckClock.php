@@ -17,11 +17,6 @@ final readonly class CheckClock implements Check
     {
     }
 
-    public function name(): string
-    {
-        return 'clock';
-    }
-
     public function look(): array
     {
         $now = $this->clock->now();

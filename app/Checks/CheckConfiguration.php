@@ -9,11 +9,6 @@ final readonly class CheckConfiguration implements Check
 {
     private const SHIPPED_SENDER = 'accounts@localhost.localdomain';
 
-    public function name(): string
-    {
-        return 'configuration';
-    }
-
     public function look(): array
     {
         $url = (string) config('app.url');

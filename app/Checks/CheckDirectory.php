@@ -13,11 +13,6 @@ final readonly class CheckDirectory implements Check
     {
     }
 
-    public function name(): string
-    {
-        return 'directory';
-    }
-
     public function look(): array
     {
         $missing = $this->directory->notWritable();

@@ -21,11 +21,6 @@ final readonly class CheckDisk implements Check
     {
     }
 
-    public function name(): string
-    {
-        return 'disk';
-    }
-
     public function look(): array
     {
         $free = (int) @disk_free_space($this->directory->path());

@@ -13,11 +13,6 @@ final readonly class CheckHashes implements Check
     {
     }
 
-    public function name(): string
-    {
-        return 'hashes';
-    }
-
     public function look(): array
     {
         $kinds = $this->census->kinds();

@@ -16,11 +16,6 @@ final readonly class CheckQueues implements Check
     {
     }
 
-    public function name(): string
-    {
-        return 'queues';
-    }
-
     public function look(): array
     {
         $findings = [];

@@ -14,11 +14,6 @@ final readonly class CheckRelay implements Check
     {
     }
 
-    public function name(): string
-    {
-        return 'relay';
-    }
-
     public function look(): array
     {
         if (config('kennel.relay') === 'stand-in') {

@@ -14,11 +14,6 @@ final readonly class CheckRules implements Check
     {
     }
 
-    public function name(): string
-    {
-        return 'rules';
-    }
-
     public function look(): array
     {
         try {

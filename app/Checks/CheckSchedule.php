@@ -14,11 +14,6 @@ final readonly class CheckSchedule implements Check
     {
     }
 
-    public function name(): string
-    {
-        return 'schedule';
-    }
-
     public function look(): array
     {
         return [$this->silence->hasFallen(Pulses::SCHEDULE) ? Finding::wrong('schedule.silent') : Finding::fine('schedule.fine')];

@@ -13,11 +13,6 @@ final readonly class CheckSchema implements Check
     {
     }
 
-    public function name(): string
-    {
-        return 'schema';
-    }
-
     public function look(): array
     {
         $ours = array_keys($this->migrator->getMigrationFiles(database_path('migrations')));

@@ -10,59 +10,71 @@ use Illuminate\Contracts\Container\Container;
 final readonly class Checks
 {
     private const ALL = [
-        CheckConfiguration::class,
-        CheckKey::class,
-        CheckDirectory::class,
-        CheckSchema::class,
-        CheckRules::class,
-        CheckQueues::class,
-        CheckSchedule::class,
-        CheckClock::class,
-        CheckRelay::class,
-        CheckHashes::class,
-        CheckDisk::class,
+        'configuration' => CheckConfiguration::class,
+        'key' => CheckKey::class,
+        'directory' => CheckDirectory::class,
+        'schema' => CheckSchema::class,
+        'rules' => CheckRules::class,
+        'queues' => CheckQueues::class,
+        'schedule' => CheckSchedule::class,
+        'clock' => CheckClock::class,
+        'relay' => CheckRelay::class,
+        'hashes' => CheckHashes::class,
+        'disk' => CheckDisk::class,
     ];
 
     /** Without these no request can be answered; each is quick. */
-    private const TO_SERVE = [CheckSchema::class, CheckRules::class, CheckDirectory::class, CheckDisk::class];
+    private const TO_SERVE = ['schema', 'rules', 'directory', 'disk'];
 
     public function __construct(private Container $container)
     {
     }
 
-    /** @return iterable<array{name: string, findings: non-empty-list<Finding>}> each as soon as it was looked at */
+    /** @return iterable<string, non-empty-list<Finding>> by name, each as soon as it was looked at */
     public function all(): iterable
     {
-        return $this->look(self::ALL);
+        foreach (array_keys(self::ALL) as $name) {
+            yield $name => $this->look($name);
+        }
     }
 
     /** @return list<Finding> what keeps this process from answering; empty when nothing does */
     public function inTheWay(): array
     {
-        $wrong = [];
-        foreach ($this->look(self::TO_SERVE) as ['findings' => $findings]) {
-            array_push($wrong, ...array_filter($findings, static fn (Finding $finding): bool => $finding->grade === Grade::Wrong));
-        }
+        return array_merge(...array_map($this->wrong(...), self::TO_SERVE));
+    }
 
-        return $wrong;
+    /** @return array{directory: bool, schema: bool, key: bool} whether what has to be there before anybody can begin is */
+    public function toBegin(): array
+    {
+        $ready = ['directory' => $this->wrong('directory') === [], 'schema' => $this->wrong('schema') === []];
+
+        // The key is held against what is sealed in the database.
+        return [...$ready, 'key' => ! in_array(false, $ready, true) && $this->wrong('key') === []];
     }
 
     /**
-     * @param  list<class-string<Check>>  $checks
-     * @return iterable<array{name: string, findings: non-empty-list<Finding>}>
+     * @param  key-of<self::ALL>  $name
+     * @return list<Finding>
      */
-    private function look(array $checks): iterable
+    private function wrong(string $name): array
     {
-        foreach ($checks as $class) {
-            $name = lcfirst(substr((string) strrchr($class, '\\'), strlen('\\Check')));
-            try {
-                $check = $this->container->make($class);
-                yield ['name' => $check->name(), 'findings' => $check->look()];
-            } catch (\Throwable $error) {
-                // One that can not even look must not keep the others from it.
-                report($error);
-                yield ['name' => $name, 'findings' => [Finding::wrong('check.failed', ['said' => $error::class])]];
-            }
+        return array_values(array_filter($this->look($name), static fn (Finding $finding): bool => $finding->grade === Grade::Wrong));
+    }
+
+    /**
+     * @param  key-of<self::ALL>  $name
+     * @return non-empty-list<Finding>
+     */
+    private function look(string $name): array
+    {
+        try {
+            return $this->container->make(self::ALL[$name])->look();
+        } catch (\Throwable $error) {
+            // One that can not even look must not keep the others from it.
+            report($error);
+
+            return [Finding::wrong('check.failed', ['said' => $error::class])];
         }
     }
 }

@@ -7,10 +7,7 @@ namespace Kennel\App\Http\Installation;
 use Illuminate\Contracts\Container\Container;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Kennel\App\Checks\CheckDirectory;
-use Kennel\App\Checks\CheckKey;
-use Kennel\App\Checks\CheckSchema;
-use Kennel\App\Checks\Grade;
+use Kennel\App\Checks\Checks;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Installation\Install;
@@ -28,27 +25,21 @@ final readonly class InstallationController
     }
 
     /** What a command has to do first, and whether a keeper is missing. Says nothing once there is one. */
-    public function show(CheckKey $key, CheckDirectory $directory, CheckSchema $schema, SetupCode $code): JsonResponse
+    public function show(Checks $checks, SetupCode $code): JsonResponse
     {
-        $steps = [];
-        $isReady = true;
-        foreach ([$directory, $schema] as $check) {
-            $isDone = array_filter($check->look(), static fn ($finding): bool => $finding->grade === Grade::Wrong) === [];
-            $steps[] = ['step' => $check->name(), 'is_done' => $isDone];
-            $isReady = $isReady && $isDone;
-        }
-        // Not before: it reads the rules, which need a database.
-        if ($isReady && ! $this->container->make(Install::class)->isNeeded()) {
+        $ready = $checks->toBegin();
+        // Not before there is a database: it reads the rules.
+        if ($ready['directory'] && $ready['schema'] && ! $this->container->make(Install::class)->isNeeded()) {
             return Json::ok(['is_needed' => false, 'steps' => []]);
         }
-        // The key is looked at last: it is held against what is sealed in the database.
-        $isDone = $isReady && $key->look()[0]->grade !== Grade::Wrong;
-        $steps[] = ['step' => $key->name(), 'is_done' => $isDone];
-        if ($isReady && $isDone) {
+        if (! in_array(false, $ready, true)) {
             $code->get();
         }
 
-        return Json::ok(['is_needed' => true, 'steps' => $steps]);
+        return Json::ok([
+            'is_needed' => true,
+            'steps' => array_map(static fn (string $step, bool $isDone): array => ['step' => $step, 'is_done' => $isDone], array_keys($ready), $ready),
+        ]);
     }
 
     public function store(Request $request, SetupCode $code, Install $install): JsonResponse

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Bench;
 
 use Kennel\Tests\Browser\Support\FreePort;
+use Kennel\Tests\Browser\Support\ProcessGroup;
 use Kennel\Tests\Support\InForce;
 
 /** nginx and php-fpm over one data set, as one would run Kennel: four static children, opcache, cached configuration. */
@@ -124,8 +125,7 @@ final class Stand
     public function stop(): void
     {
         foreach ($this->processes as $process) {
-            posix_kill(-proc_get_status($process)['pid'], SIGTERM);
-            proc_close($process);
+            ProcessGroup::end($process, SIGTERM);
         }
         $this->processes = [];
         exec('rm -rf '.escapeshellarg($this->run));
@@ -140,11 +140,8 @@ final class Stand
         $stand = new self($data, '', 0);
         if (! is_file("{$data}/seeded")) {
             exec('rm -rf '.escapeshellarg($data));
-            foreach (['framework/cache/data', 'framework/views', 'logs', 'app'] as $folder) {
-                mkdir("{$data}/{$folder}", 0777, true);
-            }
-            (new \PDO("sqlite:{$data}/kennel.sqlite"))->exec('PRAGMA journal_mode = WAL');
-            $stand->artisan('migrate', '--force');
+            mkdir($data, 0777, true);
+            $stand->artisan('kennel:install', '--data-only');
             $stand->artisan('kennel:demo-seed', "--accounts={$accounts}");
             file_put_contents("{$data}/rules.seeded.json", json_encode(InForce::read($stand->database()), JSON_THROW_ON_ERROR));
             touch("{$data}/seeded");

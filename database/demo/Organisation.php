@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Demo;
 
 use Kennel\App\Apps\RegisteredApp;
+use Kennel\App\Installation\BuiltInRoles;
 use Kennel\App\Roles\Role;
 use Kennel\App\Roles\RoleInclude;
 use Kennel\App\Roles\RolePermission;
@@ -18,8 +19,8 @@ final readonly class Organisation
         'steward' => ['Looks after one reach.', null, ['reaches:manage'], ['reviewer']],
         'dispatcher' => ['Publishes flood notices.', 'floodline', ['notices:publish'], []],
         'quartermaster' => ['Lends gauges, waders and radios.', 'kitloft', ['kit:lend'], []],
-        'auditor' => ['Reads the trail, changes nothing.', null, ['kennel:console', 'kennel:audit.read', 'kennel:accounts.read', 'kennel:roles.read', 'kennel:apps.read'], []],
-        'keeper' => ['Runs Kennel.', null, ['kennel:*'], []],
+        'auditor' => ['Reads the trail, changes nothing.', null, BuiltInRoles::ALL['auditor'][1], []],
+        BuiltInRoles::KEEPER => ['Runs Kennel.', null, BuiltInRoles::ALL[BuiltInRoles::KEEPER][1], []],
     ];
 
     public function write(): void

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Mutation;
 
+use Kennel\Tests\Browser\Support\ProcessGroup;
+
 /** A copy of the project, in which one change after the other is made and taken back. */
 final class Trial
 {
@@ -62,10 +64,7 @@ final class Trial
         if ($status['running'] && ! $isOver) {
             return null;
         }
-        if ($status['running']) {
-            posix_kill(-$status['pid'], SIGKILL);
-        }
-        proc_close($this->process);
+        ProcessGroup::end($this->process);
         $isNoticed = $isOver || $status['exitcode'] !== 0;
         copy("{$this->root}/{$this->mutant->file}", "{$this->folder}/{$this->mutant->file}");
         [$mutant, $this->mutant, $this->process] = [$this->mutant, null, null];

@@ -10,7 +10,7 @@ final class ChromeDriver
     private static ?self $running = null;
 
     /** @param  resource  $process */
-    private function __construct(private $process, private readonly int $group, public readonly int $port)
+    private function __construct(private $process, public readonly int $port)
     {
     }
 
@@ -24,8 +24,7 @@ final class ChromeDriver
         $running = self::$running;
         self::$running = null;
         if ($running !== null) {
-            posix_kill(-$running->group, SIGTERM);
-            proc_close($running->process);
+            ProcessGroup::end($running->process, SIGTERM);
         }
     }
 
@@ -40,6 +39,6 @@ final class ChromeDriver
         register_shutdown_function(self::stop(...));
         FreePort::awaitListener($port);
 
-        return new self($process, proc_get_status($process)['pid'], $port);
+        return new self($process, $port);
     }
 }

@@ -17,7 +17,10 @@ final class ProcessGroup
     {
         $leader = proc_get_status($process)['pid'];
         // One that was begun a moment ago leads no group yet, so it is asked itself as well.
-        $send = static fn (int $what): bool => array_filter([posix_kill(-$leader, $what), proc_terminate($process, $what)]) !== [];
+        $send = static function (int $what) use ($leader, $process): void {
+            posix_kill(-$leader, $what);
+            proc_terminate($process, $what);
+        };
         $send($signal);
         $until = microtime(true) + self::PATIENCE;
         while ($signal !== SIGKILL && proc_get_status($process)['running'] && microtime(true) < $until) {

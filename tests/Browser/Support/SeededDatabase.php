@@ -14,7 +14,7 @@ final class SeededDatabase
 
     private const MADE_FROM = ['app', 'config', 'core', 'database', 'composer.json'];
 
-    /** @param  \Closure(string): void  $seed  makes the database at a path */
+    /** @param  \Closure(): void  $seed  makes the database at the path */
     public static function copyTo(string $path, int $accounts, \Closure $seed): void
     {
         $folder = sys_get_temp_dir().'/kennel-seeded-'.posix_geteuid();
@@ -30,7 +30,7 @@ final class SeededDatabase
             }
         }
         if (! is_file($template)) {
-            $seed($path);
+            $seed();
             // One file, whatever the write-ahead log still holds.
             (new \PDO("sqlite:{$path}", options: [\PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION]))->exec('PRAGMA wal_checkpoint(TRUNCATE)');
             copy($path, "{$template}.new") && rename("{$template}.new", $template);

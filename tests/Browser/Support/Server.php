@@ -28,15 +28,10 @@ final class Server
      */
     public static function start(int $accounts = 0, bool $worker = true, bool $guarded = true, array $settings = []): self
     {
-        $server = new self(sys_get_temp_dir().'/kennel-test-'.bin2hex(random_bytes(6)), FreePort::find(), $settings);
-        foreach (['framework/cache/data', 'framework/views', 'logs', 'app'] as $folder) {
-            mkdir("{$server->directory}/{$folder}", 0700, true);
-        }
-        register_shutdown_function($server->stop(...));
+        $server = self::unpacked($settings);
         $accounts = max(10, $accounts);
-        SeededDatabase::copyTo("{$server->directory}/kennel.sqlite", $accounts, static function (string $path) use ($server, $accounts): void {
-            (new \PDO("sqlite:{$path}"))->exec('PRAGMA journal_mode = WAL');
-            $server->artisan('migrate', '--force');
+        SeededDatabase::copyTo("{$server->directory}/kennel.sqlite", $accounts, static function () use ($server, $accounts): void {
+            $server->artisan('kennel:install', '--data-only');
             $server->artisan('kennel:demo-seed', "--accounts={$accounts}");
         });
         if (! $guarded) {
@@ -56,12 +51,20 @@ final class Server
     /** One that was unpacked and never installed: no database, no key, nobody. */
     public static function empty(): self
     {
-        $server = new self(sys_get_temp_dir().'/kennel-test-'.bin2hex(random_bytes(6)), FreePort::find(), ['APP_ENV' => 'production', 'APP_KEY' => '', 'KENNEL_DEMO' => '']);
+        $server = self::unpacked(['APP_ENV' => 'production', 'APP_KEY' => '', 'KENNEL_DEMO' => '']);
+        $server->serve();
+
+        return $server;
+    }
+
+    /** @param  array<string, string>  $settings */
+    private static function unpacked(array $settings): self
+    {
+        $server = new self(sys_get_temp_dir().'/kennel-test-'.bin2hex(random_bytes(6)), FreePort::find(), $settings);
         foreach (['framework/cache/data', 'framework/views', 'logs', 'app'] as $folder) {
             mkdir("{$server->directory}/{$folder}", 0700, true);
         }
         register_shutdown_function($server->stop(...));
-        $server->serve();
 
         return $server;
     }

@@ -31,6 +31,7 @@ final class FirstPageTest extends TestCase
             $page->type('Key', 'portal')->type('E-mail address', 'ada@holm.example')->press('Make app and keeper')->see('At least 12 characters');
             $page->type('Password', 'quiet barns under snow')->press('Make app and keeper')->see('Kennel is ready. Sign in as ada@holm.example.');
 
+            self::assertSame('E-mail address', $browser->driver->executeScript('return document.activeElement.labels?.[0]?.textContent'), 'where one goes on');
             $page->type('E-mail address', 'ada@holm.example')->type('Password', 'quiet barns under snow')->press('Sign in')->see('Needs you');
             $page->keys('g', 'a')->see('Ada Holm');
             $browser->viewport(375, 812);

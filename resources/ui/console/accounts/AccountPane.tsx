@@ -67,7 +67,7 @@ function Open({ account, back }: { account: Account; back: string }) {
             </>
           )}
           <span className="block text-small text-ink-soft">
-            looked up as <span className="font-mono">{account.lookup_key}</span>
+            looked up as <span className="font-mono wrap-anywhere">{account.lookup_key}</span>
           </span>
         </Row>
         <Row label="Terms">{account.terms_version ?? 'none accepted'}</Row>

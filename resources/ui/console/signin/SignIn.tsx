@@ -40,6 +40,8 @@ export function SignIn({ notice }: { notice?: ReactNode }) {
             label="E-mail address"
             type="email"
             autoComplete="username"
+            // The page took the place of the form whose button had the focus.
+            autoFocus={notice !== undefined}
             value={typed.email}
             onChange={(event) => setTyped({ ...typed, email: event.target.value })}
           />

@@ -1,11 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { PasswordField, Select, TextField } from '../../kit/Field';
 import { Logo, Notice } from '../../kit/Marks';
 import { api } from '../api';
-import { SignIn } from '../signin/SignIn';
+import { SIGN_IN_ADDRESS, SignIn } from '../signin/SignIn';
 
 type Installation = Schemas['Installation'];
 type Step = Installation['steps'][number]['step'];
@@ -18,6 +18,10 @@ export function FirstPage() {
     retry: false,
   });
   const [madeFor, setMadeFor] = useState<string | null>(null);
+  // The sign-in page takes the place of the form whose button had the focus.
+  useEffect(() => {
+    if (madeFor !== null) document.getElementById(SIGN_IN_ADDRESS)?.focus();
+  }, [madeFor]);
   if (installation.isPending) return null;
   if (madeFor !== null)
     return (

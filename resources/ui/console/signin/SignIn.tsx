@@ -7,6 +7,9 @@ import { Logo } from '../../kit/Marks';
 import { SigninRefusal } from '../../kit/SigninRefusal';
 import { api } from '../api';
 
+/** The id of the first box, for what leads here. */
+export const SIGN_IN_ADDRESS = 'sign-in-address';
+
 interface Keeper {
   name: string;
   email: string;
@@ -37,11 +40,10 @@ export function SignIn({ notice }: { notice?: ReactNode }) {
           {refusal === null ? notice : null}
           <SigninRefusal refusal={refusal} />
           <TextField
+            id={SIGN_IN_ADDRESS}
             label="E-mail address"
             type="email"
             autoComplete="username"
-            // The page took the place of the form whose button had the focus.
-            autoFocus={notice !== undefined}
             value={typed.email}
             onChange={(event) => setTyped({ ...typed, email: event.target.value })}
           />

@@ -26,7 +26,11 @@ final class HashSchemesTest extends TestCase
         self::assertFalse($this->opens($password.' ', $stored));
     }
 
-    /** @return array<string, array{string, string, string}> */
+    /**
+     * Each from memory, and each computed anew by PHP's own functions. Where somebody else's program makes the same kind, the tests below ask it.
+     *
+     * @return array<string, array{string, string, string}>
+     */
     public static function references(): array
     {
         $base64 = static fn (string $hex): string => rtrim(base64_encode((string) hex2bin(str_replace(' ', '', $hex))), '=');
@@ -141,22 +145,71 @@ final class HashSchemesTest extends TestCase
         }
     }
 
-    /** libsodium's own maker of "$7$" strings, and its verdict on them (RFC 7914). */
-    public function test_scrypt_in_sodiums_form(): void
+    /**
+     * Ours asks libsodium; these are computed by OpenSSL, which Node's scrypt() is (RFC 7914 §2), and written down as "$7$" strings are: the
+     * exponent, r and p in crypt(3)'s alphabet, lowest six bits first; then the salt as it is read, and 32 bytes of hash.
+     */
+    public function test_what_openssl_computes_in_scrypts_form(): void
     {
-        foreach (self::PASSWORDS as $password) {
-            $this->assertIsHashOf($password, sodium_crypto_pwhash_scryptsalsa208sha256_str($password, 524_288, 16_777_216), null);
+        $made = Node::ask(<<<'JS'
+            const { scryptSync } = await import('node:crypto');
+            const alphabet = './0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz';
+            const number = (value, length) => Array.from({ length }, (_, at) => alphabet[(value >> (6 * at)) & 63]).join('');
+            const encoded = (bytes) => {
+              let text = '';
+              for (let at = 0; at < bytes.length; at += 3) {
+                const part = bytes.subarray(at, at + 3);
+                text += number(part.reduce((sum, byte, index) => sum | (byte << (8 * index)), 0), Math.ceil((part.length * 8) / 6));
+              }
+              return text;
+            };
+            const salt = 'N3kQ.9vXc/0aBcDeFgHiJkLmNoPqRsTuVwXyZ012345';
+            output = [];
+            for (const password of input) {
+              for (const [log, r, p] of [[10, 8, 1], [12, 4, 3], [4, 16, 2]]) {
+                const hash = scryptSync(Buffer.from(password), Buffer.from(salt), 32, { N: 2 ** log, r, p, maxmem: 256 * 2 ** log * r + 1e6 });
+                output.push([password, `$7$${alphabet[log]}${number(r, 5)}${number(p, 5)}${salt}$${encoded(hash)}`, `scrypt 2^${log}/${r}/${p}`]);
+              }
+            }
+            JS, self::PASSWORDS);
+        self::assertIsArray($made);
+        self::assertCount(3 * count(self::PASSWORDS), $made);
+        foreach ($made as [$password, $stored, $kind]) {
+            $this->assertIsHashOf($password, $stored, $kind);
         }
     }
 
-    /** RFC 2307 names the form; the digests are made here by the definition. Common practice: the salt stands behind the digest. */
-    public function test_directories_salted_digests(): void
+    /** openldap_ssha (npm): salts of several lengths, its own of 44 characters among them. RFC 2307 §5.3 names the form. */
+    public function test_what_openldap_ssha_makes(): void
     {
-        foreach (['{SSHA}' => 'sha1', '{SSHA256}' => 'sha256', '{SSHA512}' => 'sha512'] as $beginning => $digest) {
-            foreach ([4, 8, 16] as $length) {
+        $made = Node::ask(<<<'JS'
+            const { ssha_pass } = (await import('openldap_ssha')).default;
+            const ask = (...of) => new Promise((resolve, reject) => ssha_pass(...of, (error, made) => (error ? reject(error) : resolve(made))));
+            output = [];
+            for (const password of input) for (const salt of ['salt', 'saltsalt', 'a salt of sixteen', null]) output.push([password, await ask(password, salt)]);
+            JS, self::PASSWORDS);
+        self::assertIsArray($made);
+        self::assertCount(4 * count(self::PASSWORDS), $made);
+        foreach ($made as [$password, $stored]) {
+            $this->assertIsHashOf($password, $stored, 'salted SHA-1 (SSHA)');
+        }
+    }
+
+    /** Common practice: the longer digests stand before their salt as SHA-1 does. Digests by openssl's own command. */
+    public function test_salted_digests_of_openssl(): void
+    {
+        foreach (['{SSHA}' => ['sha1', 'salted SHA-1 (SSHA)'], '{SSHA256}' => ['sha256', 'salted SHA-256 (SSHA256)'], '{SSHA512}' => ['sha512', 'salted SHA-512 (SSHA512)']] as $beginning => [$digest, $kind]) {
+            foreach ([1, 4, 8, 16] as $length) {
                 $salt = random_bytes($length);
-                $this->assertIsHashOf('slow green otters', $beginning.base64_encode(hash($digest, 'slow green otters'.$salt, true).$salt), null);
+                $process = proc_open(['openssl', 'dgst', "-{$digest}", '-binary'], [['pipe', 'r'], ['pipe', 'w']], $pipes);
+                self::assertNotFalse($process);
+                fwrite($pipes[0], 'slow green otters'.$salt);
+                fclose($pipes[0]);
+                $bytes = (string) stream_get_contents($pipes[1]);
+                proc_close($process);
+                $this->assertIsHashOf('slow green otters', $beginning.base64_encode($bytes.$salt), $kind);
             }
+            self::assertStringStartsWith('malformed ', HashKind::of($beginning.base64_encode(hash($digest, 'slow green otters', true))), 'without a salt it is another form');
         }
     }
 

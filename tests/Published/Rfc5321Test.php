@@ -8,6 +8,7 @@ use Egulias\EmailValidator\EmailLexer;
 use Egulias\EmailValidator\Validation\RFCValidation;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Reasons\Refused;
+use Kennel\Tests\Support\Node;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
@@ -93,8 +94,7 @@ final class Rfc5321Test extends TestCase
     }
 
     /**
-     * Samples of RFC 3492 §7.1, lower-cased as UTS #46 does; from memory, so each is also computed by PHP's intl in the test's
-     * other direction.
+     * Samples of RFC 3492 §7.1, lower-cased as UTS #46 does; from memory, and tr46 below agrees.
      *
      * @return array<string, array{string, string}>
      */
@@ -105,6 +105,26 @@ final class Rfc5321Test extends TestCase
             '(D) Czech' => ['pročprostěnemluvíčesky', 'xn--proprostnemluvesky-uyb24dma41a.example'],
             '(I) Russian' => ['почемужеонинеговорятпорусски', 'xn--b1abfaaepdrnnbgefbadotcwatmq2g4l.example'],
         ];
+    }
+
+    /** UTS #46, non-transitional: tr46 (npm) has tables and a Punycode of its own; ours asks ICU. */
+    public function test_an_independent_conversion_of_domains_agrees(): void
+    {
+        $letters = ['a', 'é', 'ß', '中', '國', 'ü', '-', '1', 'Ö', 'я', 'ا', 'ש', 'х', 'ー', '日', 'İ', 'σ', 'ς', "\u{200D}", "\u{301}"];
+        $random = new Randomizer(new Mt19937(3492));
+        $domains = array_map(static fn (array $sample): string => "{$sample[0]}.example", array_values(self::punycode()));
+        for ($case = 0; $case < 3_000; $case++) {
+            $label = '';
+            for ($length = $random->getInt(1, 10); $length > 0; $length--) {
+                $label .= $letters[$random->getInt(0, count($letters) - 1)];
+            }
+            $domains[] = "{$label}.example";
+        }
+        $theirs = Node::ask("const { toASCII } = (await import('tr46')).default; output = input.map((domain) => toASCII(domain, { checkBidi: true, checkHyphens: true, checkJoiners: true, useSTD3ASCIIRules: true, verifyDNSLength: true }) ?? 'email.domain_invalid')", $domains);
+        self::assertIsArray($theirs);
+        $ours = array_map(fn (string $domain): string => str_replace('accepted as a@', '', $this->refusal("a@{$domain}")), $domains);
+        self::assertGreaterThan(900, count(array_filter($ours, static fn (string $one): bool => str_starts_with($one, 'xn--'))), 'reached');
+        self::assertSame($theirs, $ours);
     }
 
     /** RFC 6531 §3.3: UTF-8 in the local part. */

@@ -68,7 +68,7 @@ final class PeppersTest extends TestCase
         self::assertTrue($plain->canVerify($plain->decoy()));
     }
 
-    /** RFC 4231 §4.2, test case 1: HMAC-SHA-256 of "Hi There" under twenty bytes 0x0b. Ours asks for longer keys, which HMAC fills up with zeroes just so (RFC 2104 §2). */
+    /** From memory: RFC 4231 §4.2, test case 1: HMAC-SHA-256 of "Hi There" under twenty bytes 0x0b. Ours asks for longer keys, which HMAC fills up with zeroes just so (RFC 2104 §2). */
     public function test_is_hmac_sha_256(): void
     {
         $peppers = Peppers::parse('k '.base64_encode(str_repeat("\x0b", 20).str_repeat("\0", 12)));

@@ -145,15 +145,8 @@ final readonly class SubmitSignup
 
     private function create(SignupPlan $plan, #[\SensitiveParameter] string $hash, App $app, ?Token $browser): Account
     {
-        $account = ($this->newAccount)($plan, $plan->email, $hash, $app);
+        $account = $this->found($plan, $plan->email, $hash, $app);
         $this->context->accountId = $account->id;
-        $this->audit->record(
-            'account.signed_up',
-            Actor::holder($account->id, $account->name),
-            $account->reference(),
-            [],
-            $this->newAccount->inWords($account, $plan),
-        );
         ($this->sendVerification)($account, $this->claims->found($account, $browser));
         // The others count their stranger: so must this.
         $this->decoy->spendTheTimeOf(fn () => $this->strangers->note('account.claimed', null));
@@ -175,13 +168,15 @@ final readonly class SubmitSignup
     private function pretend(Account $existing, SignupPlan $plan, #[\SensitiveParameter] string $hash, App $app, ?Token $browser): null
     {
         $this->context->accountId = $existing->id;
-        $hasSent = $existing->status !== Status::Closed && $this->tellHolder($existing, $app);
-        $this->decoy->spendTheTimeOf(function () use ($plan, $hash, $app, $browser, $hasSent): void {
+        $isClosed = $existing->status === Status::Closed;
+        $hasSent = ! $isClosed && $this->tellHolder($existing, $app);
+        $this->decoy->spendTheTimeOf(function () use ($plan, $hash, $app, $browser, $isClosed, $hasSent): void {
+            if ($isClosed) {
+                $this->strangers->note('account.signed_up_again', null);
+            }
             $invented = $this->inventAccount($plan, $hash, $app);
             $claim = $this->claims->found($invented, $browser);
-            if (! $hasSent) {
-                ($this->sendVerification)($invented, $claim);
-            }
+            $hasSent ? $this->sendVerification->issue($invented, $claim) : $this->sendVerification->send($invented, $claim);
         });
 
         return null;
@@ -189,7 +184,15 @@ final readonly class SubmitSignup
 
     private function inventAccount(SignupPlan $plan, #[\SensitiveParameter] string $hash, App $app): Account
     {
-        return ($this->newAccount)($plan, EmailAddress::parse(bin2hex(random_bytes(12)).'@'.$plan->email->domain), $hash, $app);
+        return $this->found($plan, EmailAddress::parse(bin2hex(random_bytes(12)).'@'.$plan->email->domain), $hash, $app);
+    }
+
+    private function found(SignupPlan $plan, EmailAddress $email, #[\SensitiveParameter] string $hash, App $app): Account
+    {
+        $account = ($this->newAccount)($plan, $email, $hash, $app);
+        $this->audit->record('account.signed_up', Actor::holder($account->id, $account->name), $account->reference(), [], $this->newAccount->inWords($account, $plan));
+
+        return $account;
     }
 
     /** @return bool whether a message was sent */

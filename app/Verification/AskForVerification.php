@@ -38,7 +38,7 @@ final readonly class AskForVerification
             $isSent = $account !== null && $account->isUnproven() && ($this->send)($account, $this->claims->of($account, $browser));
             $somebody = $isSent ? null : ($this->anybody)();
             if ($somebody !== null) {
-                $this->decoy->spendTheTimeOf(fn () => ($this->send)($somebody, $this->claims->of($somebody, $browser)));
+                $this->decoy->spendTheTimeOf(fn () => $this->send->send($somebody, $this->claims->of($somebody, $browser)));
             }
         });
     }

@@ -8,6 +8,7 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Challenges\Challenges;
 use Kennel\App\Mail\Messages;
 use Kennel\Core\Challenges\ChallengePurpose;
+use Kennel\Core\Secrets\Token;
 use Kennel\Core\Verification\VerificationRules;
 use Psr\Clock\ClockInterface;
 
@@ -32,7 +33,15 @@ final readonly class SendVerification
         if (! $this->isDue($this->challenges->lastIssued($account, ChallengePurpose::VerifyAddress, $claim?->id))) {
             return false;
         }
-        $token = $this->challenges->issue($account, ChallengePurpose::VerifyAddress, $this->rules->lifetime, $claim?->id);
+        $this->send($account, $claim);
+
+        return true;
+    }
+
+    /** However fresh the last one is: for work that is undone again. */
+    public function send(Account $account, ?Claim $claim): void
+    {
+        $token = $this->issue($account, $claim);
         // After the "#", so that a scanner that opens the link proves nothing.
         $this->messages->queueToHolder(
             'verify_address',
@@ -43,8 +52,12 @@ final readonly class SendVerification
             $claim?->name,
             $claim?->app_key,
         );
+    }
 
-        return true;
+    /** The link alone. */
+    public function issue(Account $account, ?Claim $claim): Token
+    {
+        return $this->challenges->issue($account, ChallengePurpose::VerifyAddress, $this->rules->lifetime, $claim?->id);
     }
 
     public function isDue(?\DateTimeImmutable $lastSent): bool

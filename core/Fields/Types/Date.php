@@ -17,7 +17,8 @@ final readonly class Date implements FieldType
             throw FieldReason::refuse($field, 'date');
         }
         [$earliest, $latest] = $this->limits($field, $now);
-        if ($earliest !== '' && $value < $earliest) {
+        // "" is before every day.
+        if ($value < $earliest) {
             throw FieldReason::refuse($field, 'too_early', ['earliest' => $earliest]);
         }
         if ($latest !== '' && $value > $latest) {

@@ -33,7 +33,8 @@ final readonly class Words implements FindsParts
                 if ($to - $from + 1 < self::SHORTEST) {
                     continue;
                 }
-                foreach ($texts[0] === $texts[1] && $texts[0] === $texts[2] ? [$texts[0]] : array_unique($texts) as $text) {
+                // What the first reading leaves as it is, the other does as well.
+                foreach ($texts[0] === $texts[1] ? [$texts[0]] : array_unique($texts) as $text) {
                     $this->meant($characters, $from, $to, $text, $texts[0], $parts);
                 }
             }

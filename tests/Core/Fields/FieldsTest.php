@@ -11,6 +11,8 @@ use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Fields\Required;
 use Kennel\Core\Fields\SortKey;
+use Kennel\Core\Fields\Types\Text;
+use Kennel\Core\Reasons\Refused;
 use Kennel\Tests\Support\Books;
 use Kennel\Tests\Support\Codes;
 use Kennel\Tests\Support\FakeLists;
@@ -51,6 +53,10 @@ final class FieldsTest extends TestCase
             ['number', [], 1e15, 'field.too_large'], ['number', [], true, 'field.type_number'],
             ['date', [], '2024-02-29', '2024-02-29'], ['date', [], '2023-02-29', 'field.date'], ['date', [], '2024-2-9', 'field.date'], ['date', ['latest' => 'today'], '2026-05-01', '2026-05-01'],
             ['date', ['latest' => 'today'], '2026-05-02', 'field.too_late'], ['date', ['earliest' => '2009-04-01'], '2009-03-31', 'field.too_early'], ['date', ['earliest' => '2009-04-01'], '2009-04-01', '2009-04-01'],
+            ['date', ['latest' => '2009-04-01'], '2009-04-01', '2009-04-01'], ['date', ['earliest' => 'today'], '2026-05-01', '2026-05-01'], ['date', ['earliest' => 'today'], '2026-04-30', 'field.too_early'],
+            ['number', ['minimum' => 0.5], 0.5, 0.5], ['number', ['maximum' => 10], 10, 10], ['short_text', ['minimum' => 3], 'abc', 'abc'], ['short_text', ['maximum' => 3], 'abc', 'abc'], ['short_text', [], str_repeat('a', 200), str_repeat('a', 200)],
+            ['long_text', [], str_repeat('a', 4_000), str_repeat('a', 4_000)], ['long_text', [], str_repeat('a', 4_001), 'field.too_long'], ['long_text', ['minimum' => 2], 'a', 'field.too_short'],
+            ['url', [], 'http://place.example', 'http://place.example'], ['url', [], 'ftp://place.example', 'field.url'], ['url', [], 'https://place.example/'.str_repeat('a', 1_978), 'https://place.example/'.str_repeat('a', 1_978)], ['url', [], 'https://place.example/'.str_repeat('a', 1_979), 'field.url'],
             ['yes_no', [], false, false], ['yes_no', [], 'yes', 'field.type_boolean'], ['yes_no', [], 0, 'field.type_boolean'],
             ['one_choice', $choices, 'Upper Alder', 'Upper Alder'], ['one_choice', $choices, 'upper alder', 'field.choice_near'], ['one_choice', $choices, ' Upper  Alder', 'field.choice_near'], ['one_choice', $choices, 'upperalder', 'field.choice_near'],
             ['one_choice', $choices, 'Cafe', 'field.choice_near'], ['one_choice', $choices, 'The café', 'field.choice_near'], ['one_choice', $choices, 'Weir', 'field.choice_unknown'], ['one_choice', $choices, 'old', 'field.choice_retired'],
@@ -70,6 +76,34 @@ final class FieldsTest extends TestCase
     {
         $reason = self::decide([Books::field('one_choice', ['choices' => self::CHOICES])], ['thing' => 'cafe'])->reasons[0];
         self::assertSame(['cafe', 'Café'], [$reason->parameters['value'], $reason->parameters['likely']]);
+    }
+
+    public function test_a_texts_pattern_takes_what_its_reader_takes(): void
+    {
+        $taken = $refused = 0;
+        foreach ([null, 1, 2, 3] as $minimum) {
+            foreach ([1, 2, 3, 5, null] as $maximum) {
+                if (($minimum ?? 0) > ($maximum ?? 5)) {
+                    continue;
+                }
+                $field = FieldRules::read(new Document(['fields' => [Books::field('short_text', ['minimum' => $minimum, 'maximum' => $maximum])]]))->all['thing'];
+                $type = new Text(hasLines: false, ceiling: 7);
+                $pattern = $type->schema($field, new \DateTimeImmutable(Books::NOW))['pattern'];
+                foreach (['a', 'ab', 'abc', 'abcd', 'abcde', 'abcdef', 'abcdefg', 'abcdefgh', 'a b', ' a', "ab\u{3000}", '  abc  ', 'é本'] as $text) {
+                    try {
+                        $type->read($field, $text, new \DateTimeImmutable(Books::NOW));
+                        $isTaken = true;
+                        $taken++;
+                    } catch (Refused) {
+                        $isTaken = false;
+                        $refused++;
+                    }
+                    self::assertSame($isTaken, preg_match("/{$pattern}/u", $text) === 1, "\"{$text}\" between ".json_encode([$minimum, $maximum]));
+                }
+                self::assertSame(0, preg_match("/{$pattern}/u", ' '), 'nothing is never something');
+            }
+        }
+        self::assertGreaterThan(80, min($taken, $refused));
     }
 
     public function test_what_is_kept_is_read_the_same_again(): void

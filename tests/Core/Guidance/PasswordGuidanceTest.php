@@ -43,6 +43,25 @@ final class PasswordGuidanceTest extends TestCase
         }
     }
 
+    public function test_says_what_to_change_to_where_a_clause_is_not_met_and_nothing_where_it_is(): void
+    {
+        $change = function (array $rules, string $code): array {
+            foreach ($this->clauses(['password' => $rules]) as $clause) {
+                if ($clause->code === $code) {
+                    return $clause->change;
+                }
+            }
+            self::fail("no clause {$code}");
+        };
+        self::assertSame(['password.maximum' => 64], $change(['minimum' => 8, 'maximum' => 63], 'nist_4.longest'));
+        self::assertSame([], $change(['maximum' => 64], 'nist_4.longest'));
+        self::assertSame(['password.minimum' => 15], $change(['minimum' => 14], 'nist_4.length'));
+        self::assertSame(['password.minimum' => 15, 'password.maximum' => 64], $change(['minimum' => 8, 'maximum' => 12], 'nist_4.length'), 'which must not cross the maximum');
+        self::assertSame([], $change(['minimum' => 15], 'nist_4.length'));
+        self::assertSame(['password.minimum' => 8], $change(['minimum' => 7], 'nist_2017.length'));
+        self::assertSame([], $change(['minimum' => 8], 'nist_2017.length'));
+    }
+
     public function test_a_legacy_rule_can_be_set_and_is_reported(): void
     {
         $legacy = $this->stands(['password' => ['minimum' => 6, 'maximum' => 25, 'composition' => ['digits' => 1]]]);

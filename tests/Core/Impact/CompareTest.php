@@ -66,6 +66,15 @@ final class CompareTest extends TestCase
         self::assertSame([], $kinds($compare->onPastSignup('gaugebook', 'alderwend.example', [])));
     }
 
+    public function test_an_app_that_is_gone_admits_nobody(): void
+    {
+        $after = Books::demo();
+        $after['fields'] = [];
+        array_shift($after['apps']);
+        $findings = (new Compare(Books::judge(), Books::judge($after)))->onPastSignup('gaugebook', 'post.example', []);
+        self::assertSame(['past_refused signup.nobody_only'], array_map(static fn (Finding $finding): string => "{$finding->kind} {$finding->reason->code}", $findings));
+    }
+
     public function test_a_hash_that_takes_fewer_bytes_touches_the_next_change(): void
     {
         $after = Books::demo();

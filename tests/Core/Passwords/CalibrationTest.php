@@ -68,6 +68,42 @@ final class CalibrationTest extends TestCase
         self::assertLessThanOrEqual(0.3, $calibration->seconds($suggested));
     }
 
+    public function test_suggests_the_very_least_of_owasps_when_exactly_that_fits(): void
+    {
+        $calibration = $this->machine();
+        foreach (Calibration::OWASP as $passes => $least) {
+            $seconds = $calibration->seconds(new Argon2idParameters($least, $passes, 1));
+            $suggested = $calibration->suggest($seconds, $least);
+            self::assertNotNull($suggested);
+            self::assertSame($least, $suggested->memory, "{$passes} passes");
+            self::assertGreaterThanOrEqual($passes, $suggested->passes);
+        }
+        self::assertEquals(new Argon2idParameters(47_104, 12, 1), $calibration->suggest(60.0, 47_104), 'twelve passes are enough');
+        self::assertNull($calibration->suggest(60.0, 7_167));
+    }
+
+    public function test_memory_is_suggested_in_whole_mebibytes(): void
+    {
+        $machine = $this->machine();
+        // 100 352 KiB are 98 MiB and take 0.200704 s at one pass; one MiB more takes 0.202752.
+        self::assertEquals(new Argon2idParameters(100_352, 1, 1), $machine->suggest(0.200_705, 1_000_000));
+        self::assertEquals(new Argon2idParameters(101_376, 1, 1), $machine->suggest(0.202_753, 1_000_000));
+        self::assertEquals(new Argon2idParameters(101_376, 1, 1), $machine->suggest(0.204, 1_000_000));
+    }
+
+    public function test_a_machine_that_takes_its_time_whatever_is_asked_is_seen_through(): void
+    {
+        $parameters = new Argon2idParameters(30_000, 6, 1);
+        self::assertEqualsWithDelta(0.05 + 180_000 * self::SPEED, $this->machine(self::SPEED, 0.05)->seconds($parameters), 1e-6, 'no such point was measured: by the line');
+        $two = static fn (float $one, float $other): Calibration => new Calibration([new Measured(new Argon2idParameters(10_000, 1, 1), $one), new Measured(new Argon2idParameters(20_000, 1, 1), $other)]);
+        self::assertEqualsWithDelta(0.3, $two(0.1, 0.2)->seconds(new Argon2idParameters(30_000, 1, 1)), 1e-9);
+        self::assertEqualsWithDelta(0.15, $two(0.1, 0.2)->seconds(new Argon2idParameters(15_000, 1, 1)), 1e-9, 'between two');
+        // Least squares of the relative error through the origin: Σ(work/seconds) / Σ(work/seconds)² a unit of work.
+        $through = static fn (float $one, float $other): float => 30_000 * (10_000 / $one + 20_000 / $other) / ((10_000 / $one) ** 2 + (20_000 / $other) ** 2);
+        self::assertEqualsWithDelta($through(0.1, 0.3), $two(0.1, 0.3)->seconds(new Argon2idParameters(30_000, 1, 1)), 1e-9, 'a line that begins below nothing is noise');
+        self::assertEqualsWithDelta($through(0.2, 0.1), $two(0.2, 0.1)->seconds(new Argon2idParameters(30_000, 1, 1)), 1e-9, 'and so is one that falls');
+    }
+
     public function test_capacity_follows_cores_workers_and_what_they_take_from_each_other(): void
     {
         $calibration = $this->machine();

@@ -52,6 +52,12 @@ final class GuessPartsTest extends TestCase
             'one of digits, downwards' => [new Sequences, '87654', ['87654' => 100.0]],
             'by twos' => [new Sequences, 'acegi', ['acegi' => 20.0]],
             'two letters apart are chance' => [new Sequences, 'ac!', []],
+            'two neighbours are not' => [new Sequences, 'kl', ['kl' => 52.0]],
+            'backwards from an obvious end' => [new Sequences, 'zyx', ['zyx' => 24.0]],
+            'five apart' => [new Sequences, 'afk', ['afk' => 12.0]],
+            'one after another, each for itself' => [new Sequences, 'abc987', ['abc' => 12.0, '987' => 24.0]],
+            'a turn belongs to both' => [new Sequences, 'mno98', ['mno' => 78.0, '98' => 16.0]],
+            'the same over and over is none' => [new Sequences, 'bbbb', []],
             'too far apart' => [new Sequences, 'agms', []],
             'of another script' => [new Sequences, 'абвг', ['абвг' => 104.0]],
             'a year' => [$year, '1961', ['1961' => 65.0]],
@@ -64,6 +70,15 @@ final class GuessPartsTest extends TestCase
             'one word is no series' => [new Series, 'monday1', []],
             'repeated letters' => [new Repeats(static fn (): Estimate => new Estimate(1.0, [])), 'xaaaay', ['aaaa' => 40.0]],
             'repeated words, by the shortest unit' => [new Repeats(static fn (): Estimate => new Estimate(2.0, [])), 'xotterotterotter', ['otterotterotter' => 300.0]],
+            'twice is enough' => [new Repeats(static fn (): Estimate => new Estimate(1.0, [])), 'abab', ['abab' => 20.0]],
+            'the unit that covers most' => [new Repeats(static fn (): Estimate => new Estimate(1.0, [])), 'aabaab', ['aabaab' => 20.0]],
+            'one behind the other' => [new Repeats(static fn (): Estimate => new Estimate(1.0, [])), 'aabbb', ['aa' => 20.0, 'bbb' => 30.0]],
+            'a bit more is no further time' => [new Repeats(static fn (): Estimate => new Estimate(1.0, [])), 'abababa', ['ababab' => 30.0]],
+            'one of both lists goes by the months' => [new Series, 'octobernovember', ['octobernovember' => 2.0 * self::KNOWN * 2]],
+            'and by the alphabet' => [new Series, 'novemberoscar', ['novemberoscar' => 2.0 * self::KNOWN * 2]],
+            'backwards' => [new Series, 'threetwoone', ['threetwoone' => 2.0 * self::KNOWN * 3]],
+            'not one after the other' => [new Series, 'onethree', ['onethree' => self::KNOWN ** 2]],
+            'behind letters of more bytes' => [new Series, 'éonetwo', ['onetwo' => 2.0 * self::KNOWN * 2]],
             'nothing repeated' => [new Repeats(static fn (): Estimate => new Estimate(2.0, [])), 'abcdef', []],
         ];
     }
@@ -79,9 +94,49 @@ final class GuessPartsTest extends TestCase
         self::assertSame(0.0, $guesses('qlmz'));
         self::assertGreaterThan(0.0, $guesses('qwe'));
         self::assertGreaterThan($guesses('qwertyu'), $guesses('qwedcvb'), 'turns');
-        self::assertGreaterThan($guesses('qwertyu'), $guesses('qwErtyu'), 'a shifted key');
-        self::assertEqualsWithDelta(2 * $guesses('qwertyu'), $guesses('QWERTYU'), 0.01, 'all of them shifted');
-        self::assertGreaterThan(0.0, $guesses('7415'), 'the number pad');
+        // By hand: 47 keys with 4.6 neighbours; each of the lengths from two on, without a turn.
+        self::assertEqualsWithDelta(2 * 47 * 4.6, $guesses('qwe'), 1e-6);
+        self::assertEqualsWithDelta(6 * 47 * 4.6, $guesses('qwertyu'), 1e-6);
+        self::assertEqualsWithDelta(6 * 47 * 4.6 * 7, $guesses('qwErtyu'), 1e-6, 'one of seven shifted: seven ways');
+        self::assertEqualsWithDelta(6 * 47 * 4.6 * (7 + 21), $guesses('qWErtyu'), 1e-6, 'two of them');
+        self::assertEqualsWithDelta(6 * 47 * 4.6 * 2, $guesses('QWERTYU'), 1e-6, 'all of them');
+        self::assertEqualsWithDelta(3 * 47 * 4.6 + (2 + 3) * 47 * 4.6 ** 2, $guesses('qwed'), 1e-6, 'with a turn');
+        // The number pad: 15 keys with 5.07 neighbours.
+        self::assertEqualsWithDelta(3 * 15 * 5.07 + (2 + 3) * 15 * 5.07 ** 2, $guesses('7415'), 1e-6);
+        self::assertSame(0.0, $guesses('19'), 'two keys apart');
+    }
+
+    public function test_a_walk_is_found_where_it_is(): void
+    {
+        $found = static fn (string $password): array => array_map(static fn (Part $part): array => [$part->from, $part->to], (new Walks)->in(Characters::of($password)));
+        self::assertSame([[1, 4]], $found('pasdf'));
+        self::assertSame([[0, 2], [3, 6]], $found('qwemnbv'));
+        self::assertSame([[0, 2]], $found('qweq'));
+        self::assertSame([[0, 2]], $found('zse'), 'upwards, and to the right');
+        self::assertSame([], $found('qqq'), 'a key is no neighbour of itself');
+    }
+
+    #[DataProvider('days')]
+    public function test_a_day_is_read_in_whichever_way_is_nearest(string $text, ?int $years): void
+    {
+        $whole = array_filter((new Dates(1900))->in(Characters::of($text)), static fn (Part $part): bool => $part->from === 0 && $part->length() === strlen($text));
+        self::assertCount($years === null ? 0 : 1, $whole, $text);
+        foreach ($whole as $part) {
+            self::assertSame($part->kind === PartKind::Year ? (float) $years : 365.0 * $years * (ctype_digit($text) ? 1 : 4), $part->guesses, $text);
+        }
+    }
+
+    /** @return list<array{string, int|null}> with how far the year is from 1900, at least twenty */
+    public static function days(): array
+    {
+        return [
+            ['1999', 99], ['2049', 149], ['1900', 20], ['1921', 21], ['1920', 20], ['1880', 80], ['2050', null],
+            ['1131', 111], ['11131', 131], ['55131', 55], ['111131', 131], ['191231', 20], ['311299', 99], ['320199', null],
+            ['1311999', 99], ['1999131', 99], ['31121999', 99], ['19993112', 99], ['99999999', null], ['32139999', null],
+            ['1/1/1000', 900], ['1/1/2050', 150], ['1/1/2051', null], ['1/1/999', null], ['1000-1-1', 900],
+            ['1/1/50', 150], ['1/1/51', 51], ['31/12/99', 99], ['12/31/99', 99], ['32/12/99', null], ['13/13/99', null], ['14/13/51', null], ['0/12/99', null], ['12/0/99', null], ['12/12/99', 99],
+            ['1.1.1980', 80], ['1-1-1980', 80], ['1_1_1980', 80], ['1 1 1980', 80], ['1\\1\\1980', 80], ['1,1,1980', null], ['1.1-1980', null], ['111', null],
+        ];
     }
 
     public function test_words_are_seen_in_disguise_and_each_disguise_costs(): void
@@ -105,6 +160,19 @@ final class GuessPartsTest extends TestCase
         self::assertSame([[PartKind::Word, 400.0, ['look_alikes', 'backwards']]], $find('ri3w'));
         self::assertSame([[PartKind::Known, 1.0, []]], $find('gauge'), 'before all others');
         self::assertSame([], $find('we'));
+        self::assertSame([[PartKind::Word, 400.0, ['capitals', 'look_alikes']]], $find('W3ir'));
+        self::assertSame([[PartKind::Word, 1_000.0, ['capitals']]], $find('WEir'));
+        self::assertSame([[PartKind::Word, 200.0, ['capitals']]], $find('weiR'), 'the last one');
+        self::assertSame([[PartKind::Word, 400.0, ['capitals']]], $find('wEir'), 'one of four, and neither the first nor the last');
+        $more = new Words($this->ranks(['plum' => 10, 'eel' => 10, 'reeve' => 10, 'ono' => 10, str_repeat('a', 30) => 10, str_repeat('b', 31) => 10]));
+        $guesses = static fn (string $password): array => array_map(static fn (Part $part): array => [$part->from, $part->guesses], $more->in(Characters::of($password)));
+        self::assertSame([[0, 20.0]], $guesses('p1um'), '"1" may be an l');
+        self::assertSame([[0, 30.0]], $guesses('r3eve'), 'one e of three: three ways');
+        self::assertSame([[0, 30.0]], $guesses('re3ve'));
+        self::assertSame([[1, 10.0]], $guesses('xono'), 'its own mirror image is found once');
+        self::assertSame([[0, 10.0]], $guesses(str_repeat('a', 30)));
+        self::assertSame([], $guesses(str_repeat('b', 31)));
+        self::assertSame([[2, 10.0]], $guesses('éxeel'));
     }
 
     public function test_combinations(): void

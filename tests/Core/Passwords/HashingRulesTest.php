@@ -32,6 +32,7 @@ final class HashingRulesTest extends TestCase
         return [
             [[], 'Argon2id 47104/1/1', null],
             [['memory' => 65_536, 'passes' => 3, 'lanes' => 4], 'Argon2id 65536/3/4', null],
+            [['memory' => 1_048_576, 'passes' => 4], 'Argon2id 1048576/4/1', null],
             [['scheme' => 'bcrypt'], 'bcrypt 12', 72],
             [['scheme' => 'bcrypt', 'cost' => 10, 'pepper' => 'autumn-2026'], 'bcrypt 10 + pepper autumn-2026', null],
             [['pepper' => 'a'], 'Argon2id 47104/1/1 + pepper a', null],
@@ -53,7 +54,7 @@ final class HashingRulesTest extends TestCase
         return [
             [['scheme' => 'md5'], 'hashing.scheme'], [['scheme' => 'scrypt'], 'hashing.scheme'], [['memory' => 4_096], 'hashing.memory'], [['passes' => 0], 'hashing.passes'], [['lanes' => 17], 'hashing.lanes'],
             [['cost' => 9], 'hashing.cost'], [['cost' => 17], 'hashing.cost'], [['pepper' => 'Autumn'], 'hashing.pepper'], [['pepper' => '-a'], 'hashing.pepper'], [['pepper' => str_repeat('a', 33)], 'hashing.pepper'],
-            [['rounds' => 5], 'hashing.rounds'],
+            [['rounds' => 5], 'hashing.rounds'], [['memory' => 1_048_576, 'passes' => 5], 'hashing.passes'],
         ];
     }
 

@@ -42,7 +42,7 @@ final readonly class FieldValues
     public function holders(string $field, ?array $exactly, int $limit): array
     {
         return array_values(FieldValue::query()->where('field_key', $field)
-            ->when($exactly !== null, static fn ($values) => $values->where('sort_key', $exactly[0] ?? '')->where('value', $exactly[1] ?? ''))
+            ->when($exactly, static fn ($values, array $exactly) => $values->where('sort_key', $exactly[0])->where('value', $exactly[1]))
             ->distinct()->limit($limit)->pluck('account_seq')->all());
     }
 

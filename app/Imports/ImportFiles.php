@@ -31,7 +31,7 @@ final readonly class ImportFiles
 
     public function rows(string $id, string $format): Rows
     {
-        $file = fopen($this->path($id), 'rb');
+        $file = @fopen($this->path($id), 'rb');
         if ($file === false) {
             throw new \RuntimeException("The file of import {$id} is gone.");
         }

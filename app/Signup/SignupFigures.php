@@ -38,11 +38,10 @@ final readonly class SignupFigures
     /** Keeps the verdict of one submit for the impact of later drafts. */
     public function verdict(string $app, ?string $email, SignupVerdict $verdict): void
     {
-        $at = $email === null ? false : strrpos($email, '@');
         PastVerdict::query()->create([
             'day' => $this->day(),
             'app_key' => $app,
-            'domain' => $at === false ? '' : mb_strtolower(mb_scrub(substr(trim((string) $email), $at + 1, 255))),
+            'domain' => mb_strtolower(mb_scrub(substr((string) strrchr(trim((string) $email), '@'), 1, 255))),
             'reasons' => $verdict->codes(),
         ]);
     }

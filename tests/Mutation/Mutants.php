@@ -10,9 +10,14 @@ use PhpParser\Node\Expr\BinaryOp;
 use PhpParser\NodeFinder;
 use PhpParser\ParserFactory;
 
-/** Finds the changes that could be made to a file: other operators, moved boundaries, dropped conditions and calls, other constants. */
+/**
+ * Finds the changes that could be made to a file: other operators, moved boundaries, dropped conditions and calls, other constants.
+ * Whether in_array() and its like compare strictly is left to lint.
+ */
 final class Mutants
 {
+    private const SEARCHES = ['in_array', 'array_search', 'array_keys'];
+
     private const OPERATORS = [
         BinaryOp\Smaller::class => ['<', '<='],
         BinaryOp\SmallerOrEqual::class => ['<=', '<'],
@@ -36,7 +41,9 @@ final class Mutants
         $add = static function (Node $node, int $from, string $before, string $after, string $kind) use ($file, &$mutants): void {
             $mutants[] = new Mutant($file, $node->getStartLine(), $from, $before, $after, $kind);
         };
-        foreach ((new NodeFinder)->find($tree, static fn (): bool => true) as $node) {
+        $finder = new NodeFinder;
+        $strictness = array_map(static fn (Node $call): ?Node => $call instanceof Expr\FuncCall && $call->name instanceof Node\Name && in_array($call->name->toString(), self::SEARCHES, true) && ($call->args[2] ?? null) instanceof Node\Arg ? $call->args[2]->value : null, $finder->findInstanceOf($tree, Expr\FuncCall::class));
+        foreach ($finder->find($tree, static fn (Node $node): bool => ! in_array($node, $strictness, true)) as $node) {
             $text = substr($source, $node->getStartFilePos(), $node->getEndFilePos() - $node->getStartFilePos() + 1);
             self::ofNode($node, $text, $source, $add);
         }

@@ -24,7 +24,7 @@ final class LockingFileStore extends FileStore
     {
         $count = null;
         $this->overwrite($key, function (string $expires, string $content) use ($value, &$count): ?string {
-            if (! ctype_digit($expires) || $this->currentTime() >= (int) $expires) {
+            if ($this->currentTime() >= (int) $expires) {
                 return null;
             }
             $count = (int) unserialize($content, ['allowed_classes' => false]) + (int) $value;

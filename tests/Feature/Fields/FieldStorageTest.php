@@ -56,13 +56,14 @@ final class FieldStorageTest extends DoorTestCase
         $this->keeper();
         $store = $this->app->make(FieldValues::class);
         foreach (['a' => ['Saltings', 10], 'b' => ['Mill Reach', 9.5], 'c' => ['saltings', -3], 'd' => ['Saltings', 100]] as $who => [$reach, $gauges]) {
-            $store->write($this->holder("{$who}@post.example", strtoupper($who))->seq, ['home_reach' => $reach, 'gauges' => $gauges, 'speaks' => ['en', 'cy']]);
+            $store->write($this->holder("{$who}@post.example", strtoupper($who))->seq, ['home_reach' => $reach, 'gauges' => $gauges, 'speaks' => ['en', 'cy'], 'listed' => $who === 'b']);
         }
         $names = fn (string $query): array => array_column((array) $this->ask("/accounts?{$query}")->assertOk()->json('items'), 'name');
         self::assertSame(['A', 'D'], $names('field=home_reach&value=Saltings&sort=name'), 'exactly this value');
         self::assertSame(['C'], $names('field=home_reach&value=saltings'));
         self::assertSame(['B'], $names('field=gauges&value=9.5'));
         self::assertSame(['A', 'B', 'C', 'D'], $names('field=speaks&value=cy&sort=name'));
+        self::assertSame([['B'], ['B'], ['A', 'C', 'D'], ['A', 'C', 'D']], array_map(static fn (string $value): array => $names("field=listed&value={$value}&sort=name"), ['yes', 'true', 'no', 'false']));
         self::assertSame(['C', 'B', 'A', 'D'], $names('field=gauges&sort=field'), 'as numbers, not as text');
         self::assertSame(['D', 'A', 'B', 'C'], $names('field=gauges&sort=-field'));
         self::assertSame(['A'], $names('field=gauges&sort=field&status=active&q=post&value=10'));

@@ -59,6 +59,7 @@ final class WhoMayWriteTest extends DoorTestCase
         $write = fn (array $fields) => $this->knock('PATCH', "/accounts/{$holder->id}/fields", ['fields' => $fields, 'reason' => 'needed'], ['If-Match' => '*'], 'console');
         self::assertSame(['field.not_asked'], self::codes($write(['former' => 'x'])->assertStatus(422)));
         $write(['note' => 'Came by in person'])->assertOk();
+        $this->knock('PATCH', '/accounts/00000000-0000-7000-8000-000000000000/fields', ['fields' => ['note' => 'x'], 'reason' => 'needed'], ['If-Match' => '*'], 'console')->assertNotFound();
         self::assertSame(1, self::rows('field_values'));
     }
 }

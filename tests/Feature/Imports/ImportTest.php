@@ -86,12 +86,27 @@ final class ImportTest extends DoorTestCase
         self::assertSame([0o600, 0o700], [fileperms($path) & 0o777, fileperms(dirname($path)) & 0o777]);
     }
 
+    public function test_a_file_that_is_gone_is_named(): void
+    {
+        $files = $this->app->make(ImportFiles::class);
+        exec('rm -rf '.escapeshellarg(storage_path('app')));
+        $content = fopen('data://text/plain,address', 'rb');
+        self::assertSame(7, $files->receive('of-a-fresh-installation', is_resource($content) ? $content : throw new \LogicException));
+        $files->remove('of-a-fresh-installation');
+        $files->remove('of-a-fresh-installation');
+        $this->expectExceptionMessage('The file of import of-a-fresh-installation is gone.');
+        $files->rows('of-a-fresh-installation', 'csv');
+    }
+
     public function test_of_one_reason_five_hundred_rows_are_listed_and_all_are_counted(): void
     {
         $this->keeper();
         [$id] = $this->send("address,name,hash\n".str_repeat('nowhere,Somebody,$2y$04$'.str_repeat('a', 53)."\n", 501), 'app=gaugebook');
         $this->work();
         self::assertSame([501, 500], [$this->import($id)['refused'], DB::table('import_rows')->where('import_id', $id)->count()]);
+        [$id] = $this->send("address,name,hash\n".str_repeat('ü', 300).",Somebody,x\n", 'app=gaugebook');
+        $this->work();
+        self::assertSame(str_repeat('ü', 254), DB::table('import_rows')->where('import_id', $id)->value('address'), 'what was typed is kept as far as an address goes');
     }
 
     public function test_what_can_not_be_an_import_leaves_nothing_behind(): void

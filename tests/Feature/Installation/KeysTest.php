@@ -9,6 +9,7 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Cases\Cases;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Platform\Keys\KeyFile;
+use Kennel\App\Platform\PrivateFile;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Cases\SignupCase;
 use Kennel\Core\Secrets\Secret;
@@ -25,6 +26,27 @@ final class KeysTest extends InstallTestCase
         self::assertNotNull($account);
         $this->app->make(Messages::class)->queueToHolder('password_changed', $account, 'recover', ['how' => 'for a test']);
         $this->app->make(Cases::class)->add(new SignupCase('One', 'portal', new SignupInput('Ada', 'ada@holm.example', new Secret('slow green otters'), [], ''), []), 'the test');
+    }
+
+    public function test_a_private_file_is_its_users_alone_however_it_is_written_and_what_is_none_holds_no_key(): void
+    {
+        $path = "{$this->data}/of-a-test";
+        PrivateFile::write($path, 'one');
+        PrivateFile::change($path, static fn (string $text): string => "{$text} and two");
+        self::assertSame(['one and two', 0o600, 0o600], [file_get_contents($path), fileperms($path) & 0o777, fileperms("{$path}.lock") & 0o777]);
+        $inode = fileinode($path);
+        PrivateFile::change($path, static fn (string $text): string => $text);
+        clearstatcache();
+        self::assertSame($inode, fileinode($path), 'what stays as it is is not written');
+        self::assertSame([], (new KeyFile($this->data))->keys(), 'a directory');
+        self::assertSame([], (new KeyFile("{$this->data}/nothing"))->keys());
+        try {
+            PrivateFile::write("{$this->data}/no/such/folder", 'x');
+            self::fail('written');
+        } catch (\RuntimeException $error) {
+            self::assertSame("{$this->data}/no/such/folder can not be written.", $error->getMessage());
+        }
+        self::assertSame([], glob("{$this->data}/of-a-test.????????") ?: [], 'no half of one is left');
     }
 
     public function test_a_rotation_leaves_nothing_that_its_key_does_not_open(): void

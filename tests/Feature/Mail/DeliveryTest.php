@@ -84,18 +84,20 @@ final class DeliveryTest extends DoorTestCase
     {
         $this->useRelay('smtp://127.0.0.1:1');
         $this->work('mail');
-        self::assertSame(['retrying', 1], [DB::table('messages')->value('state'), (int) Message::query()->value('attempts')]);
+        self::assertSame(['retrying', 1, null], [DB::table('messages')->value('state'), (int) Message::query()->value('attempts'), DB::table('messages')->value('settled_at')]);
         for ($attempt = 2; $attempt <= 6; $attempt++) {
             DB::table('jobs')->update(['available_at' => time()]);
             $this->work('mail');
         }
         self::assertSame(['failed', 6, 0], [DB::table('messages')->value('state'), (int) Message::query()->value('attempts'), self::rows('jobs')]);
+        self::assertSame('2026-05-01T12:00:00.000Z', DB::table('messages')->value('settled_at'), 'from then on it is kept so long');
         $this->keeper();
         self::assertSame('mail.failed', $this->ask('/overview')->json('needs.0.code'));
         self::assertStringContainsString('127.0.0.1:1', (string) $this->ask('/overview')->json('needs.0.said'), 'in the words of what went wrong');
 
         $id = Message::query()->value('id');
         $this->knock('POST', "/messages/{$id}/send-again", surface: 'console')->assertStatus(202);
+        self::assertSame(['queued', 0, null], [DB::table('messages')->value('state'), (int) Message::query()->value('attempts'), DB::table('messages')->value('settled_at')], 'all attempts once more');
         $this->app->forgetInstance(Relay::class);
         config(['kennel.relay' => 'stand-in']);
         $this->work('mail');

@@ -49,6 +49,16 @@ final class ChangePasswordTest extends DoorTestCase
         $this->knock('PATCH', '/account', ['current' => self::PASSWORD, 'password' => self::PASSWORD], ['If-Match' => '*'])->assertStatus(422)->assertJsonPath('reasons.0.code', 'password.same');
     }
 
+    public function test_the_right_present_password_forgives_the_wrong_ones(): void
+    {
+        config(['rules.throttles.signins_of_account.free' => 3]);
+        $this->holder();
+        $this->signIn();
+        $try = fn (string $current): int => $this->change($current, 'short')->getStatusCode();
+        self::assertSame([422, 422, 422, 422, 422, 422, 422], array_map($try, ['a', 'b', self::PASSWORD, 'c', 'd', 'e', 'f']));
+        self::assertSame(429, $try('g'), 'four wrong ones since');
+    }
+
     public function test_a_new_password_is_judged_while_it_is_typed(): void
     {
         self::assertTrue($this->knock('POST', '/passwords/verdict', ['password' => self::NEW, 'email' => 'tam@post.example'])->assertOk()->json('accepted'));

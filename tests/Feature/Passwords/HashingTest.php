@@ -110,6 +110,7 @@ final class HashingTest extends DoorTestCase
         self::assertNull($this->ask('/passwords/calibration')->assertOk()->json('run'));
         $id = (string) $this->knock('POST', '/passwords/calibration', [], [], 'console')->assertStatus(202)->json('id');
         self::assertSame(['queued', 0], [$this->ask('/passwords/calibration')->json('run.state'), $this->ask('/passwords/calibration')->json('run.done')]);
+        self::assertSame([0, 0], [(int) DB::table('calibrations')->value('cores'), (int) DB::table('calibrations')->value('memory')], 'which machine it will be, nobody knows yet');
         $this->knock('DELETE', "/passwords/calibration/{$id}", null, [], 'console')->assertNoContent();
         $this->work();
         self::assertSame(['cancelled', 0], [$this->ask('/passwords/calibration')->json('run.state'), $this->ask('/passwords/calibration')->json('run.done')], 'what was cancelled is not measured');
@@ -126,6 +127,15 @@ final class HashingTest extends DoorTestCase
         $this->ask('/passwords/calibration?target=1')->assertStatus(422);
         self::assertSame([$machine->id], array_column((array) $follows->json('machines'), 'id'));
         self::assertNotNull($this->app->make(Calibrations::class)->busiestHour());
+    }
+
+    public function test_a_machine_is_known_by_what_it_is_made_of(): void
+    {
+        $here = Machine::here();
+        self::assertSame((int) shell_exec('grep -c ^processor /proc/cpuinfo'), $here->cores);
+        self::assertSame((int) shell_exec("awk '/^MemTotal/ { print int(\$2 / 1024) }' /proc/meminfo"), $here->memory, 'in MiB');
+        self::assertMatchesRegularExpression('/^[0-9a-f]{12}$/D', $here->id);
+        self::assertSame($here->id, Machine::here()->id);
     }
 
     /** @param  array<string, mixed>  $change */

@@ -26,6 +26,20 @@ final class RequireNewPasswordTest extends DoorTestCase
         $this->knock('GET', '/session')->assertJsonPath('standing.access', 'full');
     }
 
+    public function test_nothing_is_asked_of_an_account_that_may_not_sign_in(): void
+    {
+        $this->keeper();
+        $account = $this->holder();
+        foreach (['suspended', 'closed'] as $status) {
+            DB::table('accounts')->where('id', $account->id)->update(['status' => $status, 'closed_at' => '2026-05-01T12:00:00.000Z']);
+            foreach (['require-new-password', 'temporary-password'] as $act) {
+                $refused = $this->knock('POST', "/accounts/{$account->id}/{$act}", ['reason' => 'x'], ['If-Match' => '*'], 'console')->assertStatus(422);
+                self::assertSame(["account.{$status}"], self::codes($refused), $act);
+            }
+        }
+        self::assertSame(['', null], array_values((array) DB::table('accounts')->where('id', $account->id)->first(['password_owed', 'password_until'])));
+    }
+
     public function test_a_temporary_password_is_shown_once_expires_and_has_to_be_changed(): void
     {
         $keeper = $this->keeper();
@@ -103,6 +117,8 @@ final class RequireNewPasswordTest extends DoorTestCase
         config(['rules.password' => [...config('rules.password'), 'history' => 0]]);
         $change($one, $two)->assertNoContent();
         self::assertSame(0, DB::table('password_history')->count(), 'a rule that is gone keeps nothing');
+        $this->knock('POST', '/recoveries', ['email' => 'tam@post.example'])->assertStatus(202);
+        $this->knock('POST', '/recoveries/consume', ['token' => $this->tokenSent(), 'password' => $two])->assertSuccessful();
     }
 
     public function test_a_rule_that_was_lowered_looks_no_further_back(): void

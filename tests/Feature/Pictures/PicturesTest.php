@@ -90,6 +90,8 @@ final class PicturesTest extends DoorTestCase
             'a long thin one' => [$header(60_000, 10), 422, 'picture.too_large'],
             'truncated in the header' => [substr(self::picture('png', 50, 50), 0, 20), 422, 'picture.damaged'],
             'truncated in the data' => [substr(self::picture('jpeg', 400, 400), 0, 900), 422, 'picture.damaged'],
+            'a PNG truncated in the data' => [substr(self::picture('png', 400, 400), 0, -40), 422, 'picture.damaged'],
+            'a WebP truncated in the data' => [substr($webp = self::picture('webp', 400, 400), 0, intdiv(strlen($webp), 2)), 422, 'picture.damaged'],
             'a header and nothing else' => [$header(100, 100), 422, 'picture.damaged'],
             'too many bytes' => [self::picture('png', 4, 4).str_repeat("\0", 5 * 1024 * 1024), 413, 'picture.too_heavy'],
         ];

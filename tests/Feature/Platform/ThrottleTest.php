@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Feature\Platform;
 
 use Illuminate\Support\Facades\DB;
-use Kennel\App\Platform\Throttling\LockingFileStore;
+use Kennel\App\Audit\Strangers;
 use Kennel\App\Platform\Throttling\Source;
 use Kennel\Tests\Feature\DoorTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -143,19 +143,17 @@ final class ThrottleTest extends DoorTestCase
         self::assertSame('198.51.100.7', Source::ofAddress('198.51.100.7'));
     }
 
-    public function test_counting_in_files_loses_nothing_when_many_count_at_once_and_tidies_up(): void
+    public function test_what_strangers_did_is_counted_from_the_hour_that_holds_a_moment(): void
     {
-        $folder = sys_get_temp_dir().'/kennel-counts-'.bin2hex(random_bytes(6));
-        $code = 'require "vendor/autoload.php"; $store = new Kennel\App\Platform\Throttling\LockingFileStore(new Illuminate\Filesystem\Filesystem, $argv[1]); for ($n = 0; $n < 200; $n++) { $store->increment("knocks"); }';
-        $store = new LockingFileStore(new \Illuminate\Filesystem\Filesystem, $folder);
-        $store->put('knocks', 0, 60);
-        $running = array_map(static fn () => proc_open([PHP_BINARY, '-r', $code, $folder], [], $pipes, dirname(__DIR__, 3)), range(1, 4));
-        array_map(static fn ($process) => is_resource($process) ? proc_close($process) : -1, $running);
-        self::assertSame(800, (int) $store->get('knocks'));
-        self::assertSame(0, $store->deleteExpired());
-        $this->travel(62)->seconds();
-        self::assertSame(1, $store->deleteExpired());
-        exec('rm -rf '.escapeshellarg($folder));
+        $account = $this->holder();
+        $strangers = $this->app->make(Strangers::class);
+        $note = fn (string $at, ?array $whose = null) => DB::table('stranger_tallies')->insert(['hour' => substr($at, 0, 13), 'event' => 'session.refused', 'source' => $at, 'account_id' => $whose['id'] ?? '', 'tally' => 2]);
+        $note('2026-05-01T10');
+        $note('2026-05-01T11', $account->reference());
+        $note('2026-05-01T12');
+        $since = new \DateTimeImmutable('2026-05-01T11:45:00Z');
+        self::assertSame([4, 2, 0], [$strangers->countSince('session.refused', $since), $strangers->countSince('session.refused', $since, $account->id), $strangers->countSince('account.claimed', $since)]);
+        self::assertSame(['2026-05-01T11' => 2, '2026-05-01T12' => 2], $strangers->byHour('session.refused', $since));
     }
 
     private function brake(string $which, int $free): void

@@ -56,6 +56,7 @@ final class DraftTest extends DoorTestCase
         $this->publish(['If-Match' => '*'], ['reason' => 'x'])->assertStatus(422)->assertJsonPath('reasons.0.code', 'rules.not_reviewed');
         $this->knock('DELETE', '/rules/draft', null, ['If-Match' => '*'], 'console')->assertNoContent();
         self::assertSame(0, $this->ask('/rules/draft')->json('version'));
+        $this->publish(['If-Match' => '*'], ['reason' => 'x'])->assertStatus(422)->assertJsonPath('reasons.0.code', 'rules.no_draft');
     }
 
     public function test_a_mistake_is_named_and_the_draft_stays_as_it_was(): void

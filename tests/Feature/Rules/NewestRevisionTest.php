@@ -6,6 +6,8 @@ namespace Kennel\Tests\Feature\Rules;
 
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
+use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Rules\Revisions;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\Tests\Feature\DoorTestCase;
 
@@ -26,6 +28,20 @@ final class NewestRevisionTest extends DoorTestCase
     {
         exec('rm -rf '.escapeshellarg($this->copies));
         parent::tearDown();
+    }
+
+    public function test_what_ships_is_revision_0_and_the_same_again_is_no_revision(): void
+    {
+        $rules = $this->app->make(RulesInForce::class);
+        self::assertSame(0, $rules->revision());
+        $document = $rules->document();
+        $publish = fn (array $document, int $base): array => $this->app->make(Revisions::class)->publish($document, $base, 'the same', Actor::kennel());
+        self::assertSame(['changes' => [], 'blockers' => []], $publish($document, 0));
+        self::assertSame([0, 0], [self::rows('rule_revisions'), DB::table('audit_events')->where('event', 'like', 'rules.%')->count()]);
+        $document['password']['minimum'] = 14;
+        self::assertSame(['password.minimum'], array_keys($publish($document, 0)['changes']));
+        self::assertSame(['changes' => [], 'blockers' => []], $publish($document, 1));
+        self::assertSame(1, self::rows('rule_revisions'));
     }
 
     public function test_the_file_is_a_copy_that_is_made_anew_whenever_it_differs(): void

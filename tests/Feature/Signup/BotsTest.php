@@ -5,9 +5,17 @@ declare(strict_types=1);
 namespace Kennel\Tests\Feature\Signup;
 
 use Illuminate\Support\Facades\DB;
+use Kennel\App\Apps\Apps;
+use Kennel\App\Signup\AddressTaken;
 use Kennel\App\Signup\FormInput;
 use Kennel\App\Signup\Forms;
+use Kennel\App\Signup\SignupFigures;
+use Kennel\App\Signup\SubmitSignup;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Signup\ProofOfWork;
+use Kennel\Core\Signup\SignupInput;
+use Kennel\Core\Signup\SignupVerdict;
 use Kennel\Tests\Feature\DoorTestCase;
 
 /** The doors of sign-up with every guard on, the terms in force, and an app that says openly who is registered. */
@@ -118,6 +126,16 @@ final class BotsTest extends DoorTestCase
         self::assertSame(1, self::rows('accounts'));
     }
 
+    public function test_of_two_who_sign_one_address_up_at_once_on_an_open_app_the_second_is_told(): void
+    {
+        $signup = $this->app->make(SubmitSignup::class);
+        $app = $this->app->make(Apps::class)->find('kitloft') ?? self::fail('no such app');
+        $prepared = $signup->prepare(new SignupInput('Ngozi', 'ngozi@alderwend.example', new Secret(self::PASSWORD), [], ''), $app);
+        $this->holder('ngozi@alderwend.example');
+        $this->expectException(AddressTaken::class);
+        DB::transaction(static fn () => $signup->write($prepared, $app, null, static function (): void {}));
+    }
+
     public function test_figures_hold_nothing_that_was_typed(): void
     {
         $this->knock('POST', '/signups', ['form' => $this->open()] + self::GOOD)->assertStatus(202);
@@ -127,6 +145,11 @@ final class BotsTest extends DoorTestCase
             self::assertStringNotContainsString($typed, $kept);
         }
         self::assertStringContainsString('millreach.example', $kept);
+        DB::table('signup_verdicts')->delete();
+        foreach ([' Tam@Post.Example ', 'nobody', '', 'a@b@c.example', null] as $email) {
+            $this->app->make(SignupFigures::class)->verdict('gaugebook', $email, SignupVerdict::refused([new Reason('email.invalid', 'email')]));
+        }
+        self::assertSame(['post.example', '', '', 'c.example', ''], DB::table('signup_verdicts')->orderBy('seq')->pluck('domain')->all());
     }
 
     /** @return array{token: string, trap: string, answer: string} */

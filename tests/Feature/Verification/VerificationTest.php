@@ -27,6 +27,17 @@ final class VerificationTest extends DoorTestCase
         self::assertSame('active', $account->status->value);
         self::assertSame('2026-05-01T12:00:00.000Z', $account->email_proven_at);
         self::assertSame(2, $account->version);
+        $told = (array) json_decode((string) DB::table('audit_events')->where('event', 'account.address_proven')->value('changes'), true);
+        self::assertArrayNotHasKey('password', $told, 'nobody chose one');
+    }
+
+    public function test_a_link_proves_no_address_but_the_one_it_was_sent_to(): void
+    {
+        $token = $this->tokenSent();
+        DB::table('accounts')->update(['email' => 'other@post.example', 'lookup_key' => 'other@post.example']);
+        self::assertSame(['challenge.superseded'], self::codes($this->inspect($token)->assertStatus(422)));
+        self::assertSame(['challenge.superseded'], self::codes($this->consume($token)->assertStatus(422)));
+        self::assertNull(DB::table('accounts')->value('email_proven_at'));
     }
 
     public function test_says_which_of_twice_late_replaced_and_altered_it_is(): void

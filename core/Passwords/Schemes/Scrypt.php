@@ -34,7 +34,7 @@ final readonly class Scrypt implements Scheme
         }
         $log = (int) strpos(self::ALPHABET, $part[1]);
         [$blocks, $lanes] = [$this->number($part[2]), $this->number($part[3])];
-        if ($log < 1 || $log > 24 || $blocks < 1 || $lanes < 1 || $lanes > 64 || 128 * 2 ** $log * $blocks > self::MOST_MEMORY || 128 * 2 ** $log * $blocks * $lanes > self::MOST_WORK) {
+        if ($log < 1 || $blocks < 1 || $lanes < 1 || $lanes > 64 || 128 * 2 ** $log * $blocks > self::MOST_MEMORY || 128 * 2 ** $log * $blocks * $lanes > self::MOST_WORK) {
             return null;
         }
 

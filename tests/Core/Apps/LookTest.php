@@ -8,6 +8,7 @@ use Kennel\Core\Apps\Contrast;
 use Kennel\Core\Apps\Look;
 use Kennel\Core\Pictures\Generated;
 use Kennel\Core\Pictures\PictureHeader;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
 use PHPUnit\Framework\TestCase;
 
@@ -31,6 +32,9 @@ final class LookTest extends TestCase
         self::assertSame('3.0', $warnings[0]->parameters['least']);
         self::assertLessThan(3.0, (float) $warnings[0]->parameters['ratio']);
         self::assertSame('look.contrast_dark', (new Look('A', '#101820', '', ''))->warnings()[0]->code);
+        // Of the two letters on a grey button the better one is still below 4.5.
+        $letters = (new Look('A', '#7c7c7c', '', ''))->warnings();
+        self::assertSame([['look.contrast_letters', '4.5', '4.17']], array_map(static fn (Reason $one): array => [$one->code, $one->parameters['least'], $one->parameters['ratio']], $letters));
     }
 
     public function test_a_generated_picture_is_its_ids_and_sound(): void

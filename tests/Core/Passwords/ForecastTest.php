@@ -28,6 +28,19 @@ final class ForecastTest extends TestCase
         self::assertSame('reached', Forecast::of(['2026-04-01' => ['current' => 0, 'all' => 0]])->state);
     }
 
+    public function test_three_days_are_enough_and_so_are_95_of_a_hundred(): void
+    {
+        $of = static fn (array $current, int $all = 1_000): Forecast => Forecast::of(array_combine(array_slice(['2026-04-01', '2026-04-02', '2026-04-03', '2026-04-04'], 0, count($current)), array_map(static fn (int $one): array => ['current' => $one, 'all' => $all], $current)));
+        self::assertSame(['unknown', 'expected'], [$of([500, 550])->state, $of([500, 550, 600])->state]);
+        self::assertSame(['expected', 'reached'], [$of([930, 940, 949])->state, $of([930, 940, 950])->state]);
+        self::assertSame('unknown', $of([1_000, 1_000, 900, 940])->state, 'days on which none were left say nothing of a trend');
+        // Left: 500, 250, 125 of a thousand, half of it a day; 50 are reached after log2(125 / 50) = 1.32 days more.
+        $halving = $of([500, 750, 875]);
+        self::assertSame(['expected', '2026-04-05', 0.5], [$halving->state, $halving->on?->format('Y-m-d'), round((float) $halving->share, 9)]);
+        $never = $of([500, 500, 500]);
+        self::assertSame(['never', 0.0, null], [$never->state, $never->share, $never->on]);
+    }
+
     public function test_one_bad_day_changes_little(): void
     {
         $steady = Forecast::of($this->days(30, static fn (int $day): float => 0.5 * 0.98 ** $day));

@@ -118,6 +118,14 @@ final class PasswordHasherTest extends TestCase
         self::assertFalse($this->hasher()->verify($this->password('anything'), $decoy->toString()));
     }
 
+    public function test_refuses_to_hash_what_bcrypt_would_cut(): void
+    {
+        $bcrypt = Passwords::hasher(new HashingRules(HashingRules::BCRYPT, new Argon2idParameters(64, 1, 1), 4));
+        self::assertStringStartsWith('$2y$04$', $bcrypt->hash(Passwords::prepared(str_repeat('a', 72))));
+        $this->expectException(\LogicException::class);
+        $bcrypt->hash(Passwords::prepared(str_repeat('a', 73)));
+    }
+
     public function test_names_schemes(): void
     {
         self::assertSame('Argon2id 64/1/1', HashKind::of($this->hasher()->hash($this->password('x'))));

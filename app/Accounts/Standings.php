@@ -28,9 +28,6 @@ final readonly class Standings
      */
     public function ofAll(array $accounts): array
     {
-        if ($accounts === []) {
-            return [];
-        }
         $fields = $this->fields->ofAll(array_column($accounts, 'seq'));
         $waived = $this->waivers->ofAll(array_column($accounts, 'id'));
         $standings = [];

@@ -17,7 +17,7 @@ final readonly class Redraw
     private const QUALITY = 82;
 
     /** EXIF orientation (TIFF 6.0 tag 274): degrees to turn counter-clockwise, and whether to mirror first. */
-    private const ORIENTATIONS = [2 => [0, true], 3 => [180, false], 4 => [180, true], 5 => [270, true], 6 => [270, false], 7 => [90, true], 8 => [90, false]];
+    private const ORIENTATIONS = [2 => [0, true], 3 => [180, false], 4 => [180, true], 5 => [90, true], 6 => [270, false], 7 => [270, true], 8 => [90, false]];
 
     /**
      * @param  list<int>  $sizes

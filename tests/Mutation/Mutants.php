@@ -12,11 +12,14 @@ use PhpParser\ParserFactory;
 
 /**
  * Finds the changes that could be made to a file: other operators, moved boundaries, dropped conditions and calls, other constants.
- * Whether in_array() and its like compare strictly is left to lint.
+ * Whether in_array() and its like compare strictly is left to lint; the true that only makes a set of an array's keys is nobody's value; and
+ * how much is done at once changes nothing of what is done.
  */
 final class Mutants
 {
     private const SEARCHES = ['in_array', 'array_search', 'array_keys'];
+
+    private const SMALL = 20;
 
     private const OPERATORS = [
         BinaryOp\Smaller::class => ['<', '<='],
@@ -42,14 +45,50 @@ final class Mutants
             $mutants[] = new Mutant($file, $node->getStartLine(), $from, $before, $after, $kind);
         };
         $finder = new NodeFinder;
-        $strictness = array_map(static fn (Node $call): ?Node => $call instanceof Expr\FuncCall && $call->name instanceof Node\Name && in_array($call->name->toString(), self::SEARCHES, true) && ($call->args[2] ?? null) instanceof Node\Arg ? $call->args[2]->value : null, $finder->findInstanceOf($tree, Expr\FuncCall::class));
-        foreach ($finder->find($tree, static fn (Node $node): bool => ! in_array($node, $strictness, true)) as $node) {
+        $left = self::leftAlone($tree, $finder);
+        foreach ($finder->find($tree, static fn (Node $node): bool => ! in_array($node, $left, true)) as $node) {
             $text = substr($source, $node->getStartFilePos(), $node->getEndFilePos() - $node->getStartFilePos() + 1);
             self::ofNode($node, $text, $source, $add);
         }
         usort($mutants, static fn (Mutant $one, Mutant $other): int => [$one->from, $one->kind, $one->after] <=> [$other->from, $other->kind, $other->after]);
 
         return $mutants;
+    }
+
+    /**
+     * @param  array<Node>  $tree
+     * @return list<Node>
+     */
+    private static function leftAlone(array $tree, NodeFinder $finder): array
+    {
+        $left = [];
+        foreach ($finder->findInstanceOf($tree, Expr\FuncCall::class) as $call) {
+            $name = $call->name instanceof Node\Name ? $call->name->toString() : '';
+            $at = in_array($name, self::SEARCHES, true) ? 2 : ($name === 'array_fill_keys' ? 1 : -1);
+            if (($call->args[$at] ?? null) instanceof Node\Arg) {
+                $left[] = $call->args[$at]->value;
+            }
+        }
+        foreach ($finder->findInstanceOf($tree, Expr\Assign::class) as $assignment) {
+            if ($assignment->var instanceof Expr\ArrayDimFetch) {
+                $left[] = $assignment->expr;
+            }
+        }
+
+        $left = array_values(array_filter($left, static fn (Node $node): bool => $node instanceof Expr\ConstFetch));
+        foreach ($finder->findInstanceOf($tree, Node\Const_::class) as $constant) {
+            if ($constant->name->toString() === 'CHUNK') {
+                $left[] = $constant->value;
+            }
+        }
+
+        return $left;
+    }
+
+    /** A limit that is one more than it was is another limit; a minute that has become 61 seconds is no mistake anybody makes. */
+    private static function other(int $value): int
+    {
+        return $value <= self::SMALL ? $value + 1 : 2 * $value;
     }
 
     /** @param  \Closure(Node, int, string, string, string): void  $add */
@@ -74,7 +113,7 @@ final class Mutants
             $node instanceof Expr\BooleanNot => $whole($of($node->expr), 'negation dropped'),
             $node instanceof BinaryOp\Coalesce => $whole($of($node->left), 'default dropped'),
             $node instanceof Expr\Ternary && $node->if !== null => $add($node, $node->getStartFilePos(), $text, "{$of($node->cond)} ? {$of($node->else)} : {$of($node->if)}", 'branches swapped'),
-            $node instanceof Node\Scalar\Int_ && ! self::isStrictTypes($node, $source) => $whole((string) ($node->value + 1), 'constant'),
+            $node instanceof Node\Scalar\Int_ && ! self::isStrictTypes($node, $source) => $whole((string) self::other($node->value), 'constant'),
             $node instanceof Expr\ConstFetch && in_array(strtolower($text), ['true', 'false'], true) => $whole(strtolower($text) === 'true' ? 'false' : 'true', 'constant'),
             $node instanceof Node\Stmt\If_ => $add($node->cond, $node->cond->getStartFilePos(), $of($node->cond), 'false', 'condition dropped'),
             $node instanceof Node\Stmt\Expression && self::isAct($node->expr) => $whole('', 'call dropped'),

@@ -87,5 +87,15 @@ final class EstimateGuessesTest extends TestCase
         foreach (['', 'pässword', 'passwordd9x', str_repeat('a', 60)] as $none) {
             self::assertNull($ranks->find($none), $none);
         }
+        $short = (string) tempnam(sys_get_temp_dir(), 'ranks');
+        file_put_contents($short, 'not a list of ranks');
+        try {
+            (new \Kennel\App\Passwords\RankedWords($short))->find('password');
+            self::fail('read');
+        } catch (\RuntimeException $error) {
+            self::assertSame("{$short} can not be read.", $error->getMessage());
+        } finally {
+            unlink($short);
+        }
     }
 }

@@ -8,7 +8,10 @@ use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
+use Kennel\App\Imports\CheckImport;
 use Kennel\App\Imports\ImportFiles;
+use Kennel\App\Imports\Imports;
+use Kennel\App\Platform\Queue\Step;
 use Kennel\Core\Audit\Changes;
 use Kennel\Tests\Feature\DoorTestCase;
 
@@ -150,6 +153,18 @@ final class ImportTest extends DoorTestCase
         $done = $this->import($id);
         self::assertSame(['done', 2_520, 2_500, 20], [$done['state'], $done['done'], $done['accepted'], $done['refused']]);
         self::assertSame([2_500, 2_500], [DB::table('accounts')->where('email', 'like', '%@reach.example')->count(), DB::table('audit_events')->where('event', 'account.imported')->count()]);
+    }
+
+    public function test_one_whose_file_is_gone_or_that_never_was_is_not_gone_on_with(): void
+    {
+        $this->keeper();
+        [$id] = $this->send("address,name,hash\na@reach.example,A,x\n", 'app=gaugebook');
+        $imports = $this->app->make(Imports::class);
+        self::assertFalse($imports->resume('01890a5d-ac96-774b-bcce-b302099a8057'));
+        self::assertTrue($imports->resume($id));
+        $this->app->make(ImportFiles::class)->remove($id);
+        self::assertFalse($imports->resume($id));
+        self::assertTrue($this->app->make(CheckImport::class)('01890a5d-ac96-774b-bcce-b302099a8057', Step::begin()), 'nothing more to do');
     }
 
     public function test_what_was_checked_and_forgotten_is_discarded(): void

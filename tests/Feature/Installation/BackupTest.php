@@ -73,6 +73,7 @@ final class BackupTest extends InstallTestCase
 
         self::assertSame('a picture', file_get_contents("{$this->data}/app/pictures/one-64.webp"));
         self::assertStringStartsWith('spring ', (string) file_get_contents("{$this->data}/pepper-keys"));
+        self::assertSame((new KeyFile("{$this->data}/app.key"))->keys()[0], config('app.key'), 'what was restored is opened from now on');
         $this->app->forgetInstance('encrypter');
         $this->ask('/overview')->assertStatus(401);
         $this->knock('POST', '/recoveries/consume', ['token' => $token->reveal(), 'password' => 'quiet barns under snow'])->assertStatus(422);

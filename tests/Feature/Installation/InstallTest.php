@@ -19,6 +19,7 @@ final class InstallTest extends InstallTestCase
         self::assertSame(0, $status, $said);
         self::assertStringContainsString("Key            made, {$this->data}/app.key", $said);
         self::assertStringContainsString('Keeper         made', $said);
+        self::assertStringContainsString('Roles          made', $said);
         self::assertStringNotContainsString('#t=', $said, 'no link where a password was given');
         self::assertSame(0o600, fileperms("{$this->data}/app.key") & 0o777);
         self::assertSame('wal', (new \PDO("sqlite:{$this->data}/kennel.sqlite"))->query('PRAGMA journal_mode')->fetchColumn());

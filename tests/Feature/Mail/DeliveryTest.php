@@ -233,6 +233,11 @@ final class DeliveryTest extends DoorTestCase
         self::assertLessThan(Deliveries::LEASE, $job->timeout);
         self::assertLessThan((int) config('queue.connections.mail.retry_after'), Deliveries::LEASE);
         self::assertSame(['mail', 'mail'], [$job->connection, $job->queue]);
+        self::assertLessThan($job->timeout, $job->backoff);
+        foreach ([10_000 => Deliveries::LEASE, 30 => 29, 1 => 1, 0 => 1] as $retryAfter => $lease) {
+            config(['queue.connections.mail.retry_after' => $retryAfter]);
+            self::assertSame($lease, Deliveries::lease());
+        }
     }
 
     public function test_a_temporary_password_is_withheld_whole_once_it_is_on_its_way(): void

@@ -8,7 +8,10 @@ use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
 use Kennel\App\Passwords\Calibrations;
 use Kennel\App\Passwords\Machine;
+use Kennel\App\Platform\Queue\Step;
 use Kennel\App\Rules\RulesInForce;
+use Kennel\Core\Passwords\Argon2idParameters;
+use Kennel\Core\Passwords\Calibration\Grid;
 use Kennel\Core\Passwords\HashKind;
 use Kennel\Tests\Feature\DoorTestCase;
 
@@ -127,6 +130,29 @@ final class HashingTest extends DoorTestCase
         $this->ask('/passwords/calibration?target=1')->assertStatus(422);
         self::assertSame([$machine->id], array_column((array) $follows->json('machines'), 'id'));
         self::assertNotNull($this->app->make(Calibrations::class)->busiestHour());
+    }
+
+    public function test_a_measurement_goes_on_where_it_was_and_anew_on_another_machine(): void
+    {
+        $this->keeper();
+        $calibrations = $this->app->make(Calibrations::class);
+        $id = $calibrations->begin();
+        $points = array_map(static fn (Argon2idParameters $one): array => ['memory' => $one->memory, 'passes' => $one->passes, 'seconds' => 0.5], Grid::points());
+        $bcrypt = array_map(static fn (int $cost): array => ['cost' => $cost, 'seconds' => 0.25], [10, 11, 12]);
+        $before = ['state' => 'running', 'machine' => Machine::here()->id, 'points' => json_encode($points, JSON_THROW_ON_ERROR), 'bcrypt' => json_encode($bcrypt, JSON_THROW_ON_ERROR)];
+        $row = static fn (): array => array_map(static fn (string $column): mixed => json_decode((string) DB::table('calibrations')->value($column), true), ['points' => 'points', 'bcrypt' => 'bcrypt', 'done' => 'done']);
+        config(['queue.connections.long.retry_after' => 0]);
+
+        DB::table('calibrations')->update($before);
+        self::assertFalse($calibrations->work($id, Step::begin()), 'its time is over after one of them');
+        self::assertSame([count($points), 10, 13, 4, count($points) + 4], [count($row()['points']), $row()['bcrypt'][0]['cost'], $row()['bcrypt'][3]['cost'], count($row()['bcrypt']), $row()['done']]);
+        self::assertEquals(0.25, $row()['bcrypt'][0]['seconds'], 'what was measured stays');
+
+        DB::table('calibrations')->update(['machine' => 'another', ...array_diff_key($before, ['machine' => true])]);
+        self::assertFalse($calibrations->work($id, Step::begin()));
+        self::assertSame([1, 0 + 1], [count($row()['points']), $row()['done']], 'points of two machines are no curve');
+        self::assertSame([Machine::here()->cores, Machine::here()->memory], [(int) DB::table('calibrations')->value('cores'), (int) DB::table('calibrations')->value('memory')]);
+        self::assertTrue($calibrations->work('01890a5d-ac96-774b-bcce-b302099a8057', Step::begin()), 'none such');
     }
 
     public function test_a_machine_is_known_by_what_it_is_made_of(): void

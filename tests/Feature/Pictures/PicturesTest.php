@@ -6,6 +6,7 @@ namespace Kennel\Tests\Feature\Pictures;
 
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
+use Kennel\App\Pictures\Redraw;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Support\Books;
 use Kennel\Tests\Support\PeakMemory;
@@ -66,6 +67,57 @@ final class PicturesTest extends DoorTestCase
         assert($upright !== false);
         self::assertGreaterThan(200, (int) imagecolorat($upright, 128, 30) >> 16 & 255, 'red on top');
         self::assertLessThan(60, (int) imagecolorat($upright, 128, 226) >> 16 & 255);
+    }
+
+    /** @param  string  $corners  colours as they are shown: top left, top right, bottom left, bottom right */
+    #[DataProvider('orientations')]
+    public function test_each_orientation_is_turned_upright(int $orientation, string $corners): void
+    {
+        $image = imagecreatetruecolor(64, 64);
+        $colours = ['r' => [255, 0, 0], 'g' => [0, 255, 0], 'b' => [0, 0, 255], 'w' => [255, 255, 255]];
+        foreach (str_split('rgbw') as $at => $name) {
+            imagefilledrectangle($image, 32 * ($at % 2), 32 * intdiv($at, 2), 32 * ($at % 2) + 31, 32 * intdiv($at, 2) + 31, (int) imagecolorallocate($image, ...$colours[$name]));
+        }
+        ob_start();
+        imagejpeg($image, null, 95);
+        $exif = "Exif\0\0MM\0*\0\0\0\x08\0\x01\x01\x12\0\x03\0\0\0\x01\0".chr($orientation)."\0\0\0\0\0\0";
+        $drawn = (new Redraw)("\xFF\xD8\xFF\xE1".pack('n', strlen($exif) + 2).$exif.substr((string) ob_get_clean(), 2), [64]);
+        $upright = imagecreatefromstring($drawn->files[64]);
+        assert($upright !== false);
+        $shown = '';
+        foreach ([[16, 16], [48, 16], [16, 48], [48, 48]] as [$x, $y]) {
+            $found = imagecolorsforindex($upright, (int) imagecolorat($upright, $x, $y));
+            foreach ($colours as $name => [$red, $green, $blue]) {
+                $shown .= abs($found['red'] - $red) + abs($found['green'] - $green) + abs($found['blue'] - $blue) < 150 ? $name : '';
+            }
+        }
+        self::assertSame($corners, $shown);
+    }
+
+    /** @return array<string, array{int, string}> TIFF 6.0, tag 274 (from memory): which side of the picture the first row and the first column are */
+    public static function orientations(): array
+    {
+        return [
+            'top, left' => [1, 'rgbw'], 'top, right' => [2, 'grwb'], 'bottom, right' => [3, 'wbgr'], 'bottom, left' => [4, 'bwrg'], 'left, top' => [5, 'rbgw'], 'right, top' => [6, 'brwg'],
+            'right, bottom' => [7, 'wgbr'], 'left, bottom' => [8, 'gwrb'], 'nobody\'s' => [9, 'rgbw'],
+        ];
+    }
+
+    public function test_the_middle_is_taken_and_the_folder_is_the_services(): void
+    {
+        $image = imagecreatetruecolor(192, 64);
+        imagefilledrectangle($image, 64, 0, 127, 63, (int) imagecolorallocate($image, 255, 0, 0));
+        ob_start();
+        imagepng($image);
+        $this->send((string) ob_get_clean())->assertOk();
+        self::assertSame(0o750, fileperms("{$this->folder}/app/pictures") & 0o777);
+        foreach (glob("{$this->folder}/app/pictures/*") ?: [] as $file) {
+            $drawn = imagecreatefromwebp($file);
+            assert($drawn !== false);
+            foreach ([[2, 2], [imagesx($drawn) - 3, 2], [2, imagesy($drawn) - 3], [imagesx($drawn) - 3, imagesy($drawn) - 3]] as [$x, $y]) {
+                self::assertGreaterThan(200, (int) imagecolorat($drawn, $x, $y) >> 16 & 255, "{$x}/{$y}");
+            }
+        }
     }
 
     #[DataProvider('bombs')]

@@ -145,6 +145,19 @@ final class DraftTest extends DoorTestCase
         self::assertSame('tam+river@post.example', $key());
     }
 
+    public function test_impact_names_whom_a_rule_for_addresses_would_make_one(): void
+    {
+        $this->keeper();
+        $this->holder('tam@post.example', 'Tam Pellow');
+        $second = $this->holder('tam+river@post.example', 'Tam Pellow');
+        $this->save(static fn (array $rules): array => array_replace_recursive($rules, ['addresses' => ['fold_plus_tags' => true]]))->assertOk();
+        $this->knock('POST', '/rules/impact', null, [], 'console')->assertStatus(202);
+        $this->work();
+        $found = DB::table('impact_findings')->where('kind', 'collision')->get();
+        self::assertSame([[$second->id, 'rules.collision_of', ['tam@post.example', 'tam+river@post.example']]], $found->map(static fn ($one): array => [$one->account_id, $one->code, json_decode((string) $one->parameters)->named])->all());
+        $this->publish($this->reviewed(static fn (array $rules): array => array_replace_recursive($rules, ['addresses' => ['fold_plus_tags' => true]])), ['reason' => 'x'])->assertStatus(422);
+    }
+
     public function test_impact_is_measured_listed_and_can_be_cancelled(): void
     {
         $this->keeper();

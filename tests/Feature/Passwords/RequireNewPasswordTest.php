@@ -49,6 +49,7 @@ final class RequireNewPasswordTest extends DoorTestCase
         $set($keeper->id)->assertStatus(422)->assertJsonPath('reasons.0.code', 'account.self');
         $temporary = (string) $set($account->id)->assertCreated()->json('password');
         self::assertMatchesRegularExpression('/^([a-z2-9]{5}-){3}[a-z2-9]{5}$/', $temporary);
+        self::assertSame('2026-05-02T12:00:00.000Z', DB::table('accounts')->where('id', $account->id)->value('password_until'), 'a day');
         self::assertStringNotContainsString($temporary, json_encode([DB::table('evidence')->get(), DB::table('audit_events')->get(), DB::table('accounts')->get()], JSON_THROW_ON_ERROR));
         $this->knock('GET', '/session')->assertStatus(401);
         $this->signIn()->assertStatus(401);

@@ -31,6 +31,10 @@ final class DraftTest extends DoorTestCase
         $this->publish($tag, ['reason' => ' '])->assertStatus(422)->assertJsonPath('reasons.0.code', 'reason.required');
         $this->publish($tag, ['reason' => 'Longer is better'])->assertCreated()->assertJsonPath('number', 1);
         self::assertFalse($this->accepted(), 'in force from the next request on');
+        $this->save(static fn (array $rules): array => array_replace_recursive($rules, ['password' => ['minimum' => 31]]))->assertOk();
+        $stale = $this->knock('PUT', '/rules/draft', ['document' => Books::demo()], ['If-Match' => '"r1.v0"'], 'console')->assertStatus(412);
+        self::assertStringContainsString('from 30 to 31', (string) $stale->json('reasons.0.message'), 'since the revision that was seen');
+        $this->knock('DELETE', '/rules/draft', null, ['If-Match' => '*'], 'console')->assertNoContent();
         self::assertSame(0, self::rows('rule_draft_saves'));
 
         $former = $this->ask('/rules/revisions/0')->assertOk();

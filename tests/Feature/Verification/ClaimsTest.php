@@ -6,6 +6,9 @@ namespace Kennel\Tests\Feature\Verification;
 
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
+use Kennel\App\Mail\Composition;
+use Kennel\App\Mail\Message;
+use Kennel\App\Pictures\Pictures;
 use Kennel\Tests\Feature\DoorTestCase;
 
 /** Whose account it is, when two sign up with one address and only one of them reads its mail. */
@@ -32,6 +35,24 @@ final class ClaimsTest extends DoorTestCase
         self::assertSame([1, 2, 2], [self::rows('accounts'), self::rows('claims'), self::rows('messages')]);
 
         $this->inBrowserOf('the owner')->press($this->tokenSent())->assertOk();
+        $this->assertOwnersAlone();
+    }
+
+    public function test_nor_does_a_strangers_picture_stay_and_the_trail_says_what_went(): void
+    {
+        config(['rules.fields' => []]);
+        $kitloft = ['app' => 'kitloft'];
+        $this->signUp('the stranger', 'Mallory', self::ATTACKERS, more: $kitloft)->assertJsonPath('state', 'signed_in');
+        $picture = imagecreatetruecolor(8, 8);
+        ob_start();
+        imagepng($picture);
+        $id = $this->app->make(Pictures::class)->add((string) ob_get_clean(), (string) DB::table('accounts')->value('id'));
+        $this->signUp('the owner', 'Ngozi Adeyemi', self::OWNERS, more: $kitloft);
+        $this->signUp('another', 'Eve', 'other blue foxes sit', more: $kitloft);
+        $this->inBrowserOf('the owner')->press($this->tokenOfClaim('Ngozi Adeyemi'))->assertOk();
+        self::assertSame([0, null], [self::rows('pictures'), $this->app->make(Pictures::class)->read($id, 64)]);
+        $told = (array) json_decode((string) DB::table('audit_events')->where('event', 'account.address_proven')->value('changes'), true);
+        self::assertSame([2, 1], [$told['claims_dropped']['after'], $told['sessions_ended']['after']], 'the two others, and the session of one of them');
         $this->assertOwnersAlone();
     }
 
@@ -234,6 +255,16 @@ final class ClaimsTest extends DoorTestCase
     private function press(string $token, array $shown = []): TestResponse
     {
         return $this->knock('POST', '/verifications/consume', ['token' => $token] + $shown);
+    }
+
+    private function tokenOfClaim(string $name): string
+    {
+        foreach (Message::query()->get() as $message) {
+            if (str_contains($this->app->make(Composition::class)->open($message->sealed)['text'], $name)) {
+                return $this->tokenOf($message->id);
+            }
+        }
+        self::fail("No message is for {$name}.");
     }
 
     private function enter(string $password): TestResponse

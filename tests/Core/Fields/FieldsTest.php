@@ -12,6 +12,7 @@ use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Fields\Required;
 use Kennel\Core\Fields\SortKey;
 use Kennel\Core\Fields\Types\Text;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
 use Kennel\Tests\Support\Books;
 use Kennel\Tests\Support\Codes;
@@ -76,6 +77,12 @@ final class FieldsTest extends TestCase
     {
         $reason = self::decide([Books::field('one_choice', ['choices' => self::CHOICES])], ['thing' => 'cafe'])->reasons[0];
         self::assertSame(['cafe', 'Café'], [$reason->parameters['value'], $reason->parameters['likely']]);
+    }
+
+    public function test_a_key_nobody_asked_for_is_named_as_far_as_a_key_goes(): void
+    {
+        $reasons = self::decide([], [str_repeat('é', 41) => 'x', 'other' => null])->reasons;
+        self::assertSame([['field.not_asked', 'fields.'.str_repeat('é', 40)], ['field.not_asked', 'fields.other']], array_map(static fn (Reason $reason): array => [$reason->code, $reason->field], $reasons));
     }
 
     public function test_a_texts_pattern_takes_what_its_reader_takes(): void

@@ -5,13 +5,26 @@ declare(strict_types=1);
 namespace Kennel\Tests\Core\Passwords;
 
 use Eris\Generators;
+use Kennel\Core\Passwords\Guesses\Characters;
+use Kennel\Core\Passwords\Guesses\Dates;
+use Kennel\Core\Passwords\Guesses\Estimate;
+use Kennel\Core\Passwords\Guesses\EstimateGuesses;
 use Kennel\Core\Passwords\Guesses\Part;
+use Kennel\Core\Passwords\Guesses\PartKind;
+use Kennel\Core\Passwords\Guesses\Repeats;
+use Kennel\Core\Passwords\Guesses\Sequences;
+use Kennel\Core\Passwords\Guesses\Series;
 use Kennel\Core\Passwords\Guesses\Strength;
+use Kennel\Core\Passwords\Guesses\Walks;
+use Kennel\Core\Passwords\Guesses\WordRanks;
+use Kennel\Core\Passwords\Guesses\Words;
 use Kennel\Tests\Support\Passwords;
 use Kennel\Tests\Support\Properties;
 use Kennel\Tests\Support\Texts;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
 
 final class EstimateGuessesTest extends TestCase
 {
@@ -60,6 +73,72 @@ final class EstimateGuessesTest extends TestCase
             self::assertSame(min(100, mb_strlen($text)), $next);
             self::assertGreaterThanOrEqual(0.0, $estimate->guesses);
         });
+    }
+
+    /** Every way to cut a short password is tried; Wheeler's formula, worked out anew, says which takes the fewest guesses. */
+    public function test_no_other_cut_takes_fewer_guesses(): void
+    {
+        $ranks = new class implements WordRanks
+        {
+            public function find(string $word): ?array
+            {
+                return ['heron' => ['rank' => 900, 'kind' => PartKind::Word], 'her' => ['rank' => 40, 'kind' => PartKind::Word], 'pass' => ['rank' => 3, 'kind' => PartKind::CommonPassword], 'one' => ['rank' => 700, 'kind' => PartKind::Word]][$word] ?? null;
+            }
+        };
+        $estimate = new EstimateGuesses($ranks, 2026);
+        $random = new Randomizer(new Mt19937(2016));
+        $pieces = ['heron', 'her', 'pass', 'P4ss', 'one', 'abc', '321', '1999', '17.3.61', 'qwe', 'xx', 'k', '7', '!', 'zq', 'é'];
+        $kinds = [];
+        for ($case = 0; $case < 400; $case++) {
+            $password = '';
+            for ($count = $random->getInt(1, 4); $count > 0; $count--) {
+                $password .= $pieces[$random->getInt(0, count($pieces) - 1)];
+            }
+            $password = mb_substr($password, 0, 11);
+            $found = $estimate($password);
+            self::assertEqualsWithDelta($this->fewest($password, $ranks, $estimate), $found->guesses, 1e-9, $password);
+            foreach ($found->parts as $part) {
+                $kinds[$part->kind->value] = true;
+            }
+        }
+        self::assertGreaterThanOrEqual(7, count($kinds), 'reached');
+    }
+
+    /** @return float as a power of ten */
+    private function fewest(string $password, WordRanks $ranks, EstimateGuesses $estimate): float
+    {
+        $characters = Characters::of($password);
+        $count = $characters->count();
+        $beginning = array_fill(0, $count, []);
+        // What is repeated is looked for once, and not within what is repeated.
+        $finders = [new Words($ranks), new Series, new Sequences, new Walks, new Dates(2026), new Repeats(static fn (string $repeated): Estimate => $estimate($repeated))];
+        foreach ($finders as $finder) {
+            foreach ($finder->in($characters) as $part) {
+                // A stretch beside others costs fifty at least, a single character ten.
+                $beginning[$part->from][] = [$part->to + 1, $part->length() === $count ? $part->guesses : max($part->guesses, $part->length() === 1 ? 10.0 : 50.0), false];
+            }
+        }
+        for ($from = 0; $from < $count; $from++) {
+            for ($to = $from; $to < $count; $to++) {
+                $beginning[$from][] = [$to + 1, $to === $from ? 11.0 : max(10.0 ** ($to - $from + 1), 51.0), true];
+            }
+        }
+        $fewest = INF;
+        $cut = static function (int $from, int $stretches, float $product, bool $wasUnknown) use (&$cut, &$fewest, $beginning, $count): void {
+            if ($from === $count) {
+                $fewest = min($fewest, array_product(range(1, $stretches)) * $product + 10_000.0 ** ($stretches - 1));
+
+                return;
+            }
+            foreach ($beginning[$from] as [$to, $guesses, $isUnknown]) {
+                if (! $wasUnknown || ! $isUnknown) {
+                    $cut($to, $stretches + 1, $product * $guesses, $isUnknown);
+                }
+            }
+        };
+        $cut(0, 0, 1.0, false);
+
+        return log10($fewest);
     }
 
     public function test_a_disguise_costs_little_and_more_words_cost_much(): void

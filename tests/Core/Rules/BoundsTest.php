@@ -51,6 +51,13 @@ final class BoundsTest extends TestCase
         'hashing.pepper' => [32, 'a'],
     ];
 
+    /** What the schema says of every text. */
+    private const LENGTHS = [
+        'apps.0.key' => 40, 'apps.0.look.name' => 80, 'apps.0.look.colour' => 7, 'apps.0.look.ground' => 7, 'apps.0.look.logo' => 36, 'signup.terms.version' => 10, 'signup.terms.text' => 20_000,
+        'fields.0.key' => 40, 'fields.0.label' => 80, 'fields.0.help' => 300, 'fields.0.earliest' => 10, 'fields.0.latest' => 10, 'fields.0.region' => 2, 'fields.0.choices.0.key' => 80,
+        'fields.0.choices.0.label' => 120, 'hashing.pepper' => 32,
+    ];
+
     #[DataProvider('numbers')]
     public function test_the_ends_are_in_and_what_is_beyond_is_named(string $path, int $least, int $most, array $with): void
     {
@@ -87,13 +94,18 @@ final class BoundsTest extends TestCase
 
     public function test_every_number_that_has_bounds_is_in_the_list_above(): void
     {
-        $bounded = [];
-        self::walk(RuleBook::fromArray(Books::demo())->schema(), '', static function (array $schema, string $path) use (&$bounded): void {
+        $bounded = $lengths = [];
+        self::walk(RuleBook::fromArray(Books::demo())->schema(), '', static function (array $schema, string $path) use (&$bounded, &$lengths): void {
             if (($schema['type'] ?? null) === 'integer') {
-                $bounded[] = $path;
+                $bounded[$path] = [$schema['minimum'], $schema['maximum']];
+            }
+            if (isset($schema['maxLength'])) {
+                $lengths[$path] = $schema['maxLength'];
             }
         });
-        self::assertEqualsCanonicalizing([...array_keys(self::NUMBERS), 'format'], $bounded);
+        $expected = array_map(static fn (array $bounds): array => [$bounds[0], $bounds[1]], self::NUMBERS);
+        self::assertEquals([...$expected, 'format' => [2, 2]], $bounded);
+        self::assertEquals(self::LENGTHS, $lengths);
     }
 
     public function test_no_section_takes_a_key_it_does_not_know(): void

@@ -6,9 +6,11 @@ namespace Kennel\Tests\Feature\Checks;
 
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
+use Kennel\App\Platform\DataDirectory;
 use Kennel\App\Platform\Keys\KeyFile;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Pulses\Pulses;
+use Kennel\App\Platform\Pulses\Silence;
 use Kennel\App\Platform\SystemEntropy;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Support\SmtpPeer;
@@ -145,6 +147,43 @@ final class CheckTest extends DoorTestCase
         self::assertNotContains('workers.silent', array_column((array) $this->ask('/overview')->json('needs'), 'code'), 'nothing waits');
         DB::table('jobs')->insert(['queue' => 'mail', 'payload' => '{}', 'attempts' => 0, 'available_at' => strtotime('2026-05-01T11:54:59Z'), 'created_at' => 0]);
         self::assertSame(['code' => 'workers.silent', 'count' => 1, 'said' => null], $this->ask('/overview')->json('needs.0'));
+    }
+
+    public function test_each_may_be_silent_for_so_long_and_no_longer(): void
+    {
+        $silence = $this->app->make(Silence::class);
+        foreach (['mail' => 180, 'long' => 600, 'schedule' => 180] as $name => $seconds) {
+            $this->beat();
+            $this->clock->move("+{$seconds} seconds");
+            self::assertFalse($silence->hasFallen($name), $name);
+            $this->clock->move('+1 second');
+            self::assertTrue($silence->hasFallen($name), $name);
+        }
+        DB::table('pulses')->delete();
+        $now = $this->clock->now()->getTimestamp();
+        DB::table('jobs')->insert(['queue' => 'mail', 'payload' => '{}', 'attempts' => 0, 'available_at' => $now - 300, 'created_at' => 0]);
+        self::assertSame([], $silence->fallen(), 'five minutes it may wait for a worker nobody has seen');
+        DB::table('jobs')->update(['available_at' => $now - 301]);
+        self::assertSame(['mail'], $silence->fallen());
+    }
+
+    public function test_what_is_missing_of_the_directory_is_made_for_its_user_and_group(): void
+    {
+        $directory = $this->app->make(DataDirectory::class);
+        self::assertFalse($directory->make(), 'all is there');
+        rmdir("{$this->data}/framework/views");
+        exec('rm -rf '.escapeshellarg("{$this->data}/logs"));
+        self::assertSame(["{$this->data}/framework/views", "{$this->data}/logs"], $directory->notWritable());
+        self::assertTrue($directory->make());
+        self::assertSame([0o750, 0o750, []], [fileperms("{$this->data}/framework/views") & 0o777, fileperms("{$this->data}/logs") & 0o777, $directory->notWritable()]);
+        self::assertFalse($directory->makeDatabase(), 'one that is there stays');
+        config(['database.connections.sqlite.database' => "{$this->data}/new.sqlite"]);
+        self::assertTrue($directory->makeDatabase());
+        self::assertSame(['wal', 0o640], [(new \PDO("sqlite:{$this->data}/new.sqlite"))->query('PRAGMA journal_mode')->fetchColumn(), fileperms("{$this->data}/new.sqlite") & 0o777]);
+        rmdir("{$this->data}/framework/views");
+        file_put_contents("{$this->data}/framework/views", 'in the way');
+        $this->expectExceptionMessage("{$this->data}/framework/views can not be made.");
+        $directory->make();
     }
 
     public function test_a_worker_and_the_schedule_say_that_they_work(): void

@@ -116,7 +116,7 @@ final class Document
     public function choice(string $key, array $choices, string $about): string
     {
         $value = $this->value($key, ['enum' => $choices, 'description' => $about]);
-        if (! is_string($value) || ! in_array($value, $choices, true)) {
+        if (! in_array($value, $choices, true)) {
             throw new InvalidRuleBook($this->at($key).': must be one of '.implode(', ', $choices));
         }
 

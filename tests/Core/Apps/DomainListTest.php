@@ -32,6 +32,7 @@ final class DomainListTest extends TestCase
         $this->assertReached(100, 'the same');
         $this->assertReached(100, 'below');
         $this->assertReached(100, 'another');
+        self::assertFalse(DomainList::of(['post.example'])->matches('mail.post.example'), 'unless it is said, only itself');
     }
 
     public function test_every_script_is_compared_in_ascii(): void

@@ -77,6 +77,10 @@ final class FieldsTest extends TestCase
     {
         $reason = self::decide([Books::field('one_choice', ['choices' => self::CHOICES])], ['thing' => 'cafe'])->reasons[0];
         self::assertSame(['cafe', 'Café'], [$reason->parameters['value'], $reason->parameters['likely']]);
+        foreach ([str_repeat('é', 81), 'Café'.str_repeat(' ', 80)] as $long) {
+            $reason = self::decide([Books::field('one_choice', ['choices' => self::CHOICES])], ['thing' => $long])->reasons[0];
+            self::assertSame(mb_substr($long, 0, 80), $reason->parameters['value'], 'as much as a choice can have');
+        }
     }
 
     public function test_a_key_nobody_asked_for_is_named_as_far_as_a_key_goes(): void

@@ -9,7 +9,7 @@ final class Redactor
 {
     public const MARK = '[secret]';
 
-    private const SECRET_KEYS = '/pass(word|phrase|wd)?|secret|token|cookie|authorization|credential|hash|digest|api_?key|code_verifier|\bpin\b/i';
+    private const SECRET_KEYS = '/pass|secret|token|cookie|authorization|credential|hash|digest|api_?key|code_verifier|\bpin\b/i';
 
     private const LONGEST = 2_000;
 

@@ -74,7 +74,9 @@ final class WrappingTest extends DoorTestCase
     {
         $this->keeper();
         $this->app->make(Accounts::class)->storeHash($this->holder(), '$digest$md5$password$$'.md5(self::PASSWORD));
+        $former = (string) $this->knock('POST', '/passwords/wrapping', ['reason' => 'x'], [], 'console')->json('run.id');
         $id = (string) $this->knock('POST', '/passwords/wrapping', ['reason' => 'x'], [], 'console')->json('run.id');
+        self::assertSame(['cancelled', 'queued'], [DB::table('wrap_runs')->where('id', $former)->value('state'), DB::table('wrap_runs')->where('id', $id)->value('state')], 'there is one at a time');
         $this->knock('DELETE', "/passwords/wrapping/{$id}", null, [], 'console')->assertNoContent();
         $this->work();
         self::assertSame(1, DB::table('accounts')->where('hash_kind', 'bare digest md5 password')->count());

@@ -222,7 +222,9 @@ final class DoorsTest extends DoorTestCase
     public function test_another_sites_page_can_not_write(): void
     {
         $this->holder();
-        $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::PASSWORD], ['Sec-Fetch-Site' => 'cross-site'])->assertStatus(403)->assertJsonPath('code', 'request.cross_site');
+        foreach (['cross-site', 'same-site', 'none', ''] as $site) {
+            $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::PASSWORD], ['Sec-Fetch-Site' => $site])->assertStatus(403)->assertJsonPath('code', 'request.cross_site');
+        }
         $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::PASSWORD], ['Origin' => 'https://evil.example'])->assertStatus(403);
         $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::PASSWORD], ['Origin' => 'http://localhost', 'Sec-Fetch-Site' => 'same-origin'])->assertCreated();
     }

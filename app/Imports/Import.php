@@ -69,6 +69,6 @@ final class Import extends Record
     /** @return Builder<self> its rows go with it */
     public function prunable(): Builder
     {
-        return self::query()->where('finished_at', '<', Moment::write(Limit::before('imports')))->whereIn('state', ['done', 'discarded', 'failed']);
+        return self::query()->where('finished_at', '<', Moment::write(Limit::before('imports')));
     }
 }

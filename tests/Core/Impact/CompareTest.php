@@ -66,6 +66,18 @@ final class CompareTest extends TestCase
         self::assertSame([], $kinds($compare->onPastSignup('gaugebook', 'alderwend.example', [])));
     }
 
+    public function test_a_field_that_comes_or_goes_is_looked_at_as_well(): void
+    {
+        $after = Books::demo();
+        $gone = array_shift($after['fields']);
+        $after['fields'][] = Books::field('short_text', ['key' => 'new_one', 'required' => 'before_first_use']);
+        $found = static fn (array $fields): array => array_map(static fn (Finding $finding): string => "{$finding->kind} {$finding->reason->code} {$finding->reason->field}", (new Compare(Books::judge(), Books::judge($after)))->onAccount(self::account('tam@post.example', $fields)));
+        self::assertSame('home_reach', $gone['key']);
+        self::assertSame(['gains_duty duty.complete_fields fields.new_one', 'misfit field.gone fields.home_reach'], $found(['training_level' => 'full', 'home_reach' => 'Saltings']));
+        self::assertSame(['gains_duty duty.complete_fields fields.new_one', 'loses_duty duty.complete_fields fields.home_reach'], $found(['training_level' => 'full']));
+        self::assertSame(['misfit field.gone fields.home_reach'], $found(['training_level' => 'full', 'home_reach' => 'Saltings', 'new_one' => 'x']));
+    }
+
     public function test_an_app_that_is_gone_admits_nobody(): void
     {
         $after = Books::demo();

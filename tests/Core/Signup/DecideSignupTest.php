@@ -43,6 +43,7 @@ final class DecideSignupTest extends TestCase
     public function test_the_apps_own_name_is_a_word_that_others_know(): void
     {
         self::assertContains('password.is_word', self::codes($this->decide('Ngozi Adeyemi-Holt', 'ngozi@millreach.example', 'Gaugebook2026!')));
+        self::assertContains('password.is_word', self::codes($this->decide('Ngozi Adeyemi-Holt', 'tam@millreach.example', 'Ngozi-Adeyemi-2026')), 'and so is one\'s own');
     }
 
     public function test_gives_all_reasons_at_once(): void

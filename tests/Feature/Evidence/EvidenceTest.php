@@ -68,6 +68,9 @@ final class EvidenceTest extends DoorTestCase
         self::assertSame(1, $wire());
         $this->knock('GET', '/session', surface: 'console')->assertStatus(401);
         self::assertSame(1, $wire(), 'the console does not record itself reading');
+        $this->knock('GET', '/apps/gaugebook?colour=light&q=hunter2')->assertOk();
+        $kept = (array) json_decode((string) DB::table('evidence')->where('lane', 'wire')->orderByDesc('seq')->value('content'), true);
+        self::assertSame(['colour' => Kept::MARK, 'q' => Kept::MARK], array_map(static fn ($value) => $value, $kept['request']['query']), 'of an address only what is listed');
     }
 
     public function test_tokens_and_unreadable_bodies_are_not_kept(): void

@@ -107,6 +107,9 @@ final class ImportTest extends DoorTestCase
         [$id] = $this->send("address,name,hash\n".str_repeat('nowhere,Somebody,$2y$04$'.str_repeat('a', 53)."\n", 501), 'app=gaugebook');
         $this->work();
         self::assertSame([501, 500], [$this->import($id)['refused'], DB::table('import_rows')->where('import_id', $id)->count()]);
+        [$id] = $this->send("address,name,hash\n".str_repeat('nowhere,,$2y$04$'.str_repeat('a', 53)."\n", 300), 'app=gaugebook');
+        $this->work();
+        self::assertSame([600, 500], [DB::table('import_rows')->where('import_id', $id)->count(), count((array) $this->ask("/imports/{$id}/rows")->assertOk()->json('items'))], 'two reasons each; so many at once');
         [$id] = $this->send("address,name,hash\n".str_repeat('ü', 300).",Somebody,x\n", 'app=gaugebook');
         $this->work();
         self::assertSame(str_repeat('ü', 254), DB::table('import_rows')->where('import_id', $id)->value('address'), 'what was typed is kept as far as an address goes');
@@ -153,6 +156,18 @@ final class ImportTest extends DoorTestCase
         $done = $this->import($id);
         self::assertSame(['done', 2_520, 2_500, 20], [$done['state'], $done['done'], $done['accepted'], $done['refused']]);
         self::assertSame([2_500, 2_500], [DB::table('accounts')->where('email', 'like', '%@reach.example')->count(), DB::table('audit_events')->where('event', 'account.imported')->count()]);
+    }
+
+    public function test_one_that_is_discarded_in_the_middle_imports_no_more(): void
+    {
+        $this->keeper();
+        [$id] = $this->send("address,name,hash\n".implode('', array_map(static fn (int $n): string => "p{$n}@reach.example,Person {$n},\$2y\$04\$".str_repeat('a', 53)."\n", range(1, 2_500))), 'app=gaugebook');
+        $this->work();
+        $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'Moved'], [], 'console')->assertStatus(202);
+        // The first chunk is in when somebody discards the rest: a trigger stands in for them.
+        DB::statement("CREATE TEMP TRIGGER discarded AFTER UPDATE OF done ON imports WHEN new.done = 1000 AND new.state = 'importing' BEGIN UPDATE imports SET state = 'discarded' WHERE id = new.id; END");
+        $this->work();
+        self::assertSame(['discarded', 1_000, 1_000], [$this->import($id)['state'], $this->import($id)['done'], DB::table('accounts')->where('email', 'like', '%@reach.example')->count()]);
     }
 
     public function test_one_whose_file_is_gone_or_that_never_was_is_not_gone_on_with(): void

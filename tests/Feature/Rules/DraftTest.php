@@ -149,6 +149,20 @@ final class DraftTest extends DoorTestCase
         self::assertSame('tam+river@post.example', $key());
     }
 
+    public function test_a_password_of_exactly_the_new_minimum_would_still_be_taken(): void
+    {
+        $this->keeper();
+        $this->knock('POST', '/signups', self::GOOD)->assertStatus(202);
+        $refused = function (int $minimum): int {
+            $this->save(static fn (array $rules): array => array_replace_recursive($rules, ['password' => ['minimum' => $minimum]]))->assertOk();
+            $this->knock('POST', '/rules/impact', null, [], 'console')->assertStatus(202);
+            $this->work();
+
+            return DB::table('impact_findings')->where('kind', 'past_refused')->count();
+        };
+        self::assertSame([0, 1], [$refused(mb_strlen(self::PASSWORD)), $refused(mb_strlen(self::PASSWORD) + 1)]);
+    }
+
     public function test_impact_names_whom_a_rule_for_addresses_would_make_one(): void
     {
         $this->keeper();

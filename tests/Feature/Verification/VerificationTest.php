@@ -31,6 +31,14 @@ final class VerificationTest extends DoorTestCase
         self::assertArrayNotHasKey('password', $told, 'nobody chose one');
     }
 
+    public function test_what_was_proven_stays_proven_since_then(): void
+    {
+        $token = $this->tokenSent();
+        DB::table('accounts')->update(['status' => 'active', 'email_proven_at' => '2026-04-01T12:00:00.000Z']);
+        $this->consume($token)->assertOk();
+        self::assertSame('2026-04-01T12:00:00.000Z', DB::table('accounts')->value('email_proven_at'));
+    }
+
     public function test_a_link_proves_no_address_but_the_one_it_was_sent_to(): void
     {
         $token = $this->tokenSent();

@@ -58,6 +58,7 @@ final class BoundsTest extends TestCase
         'fields.0.choices.0.label' => 120, 'hashing.pepper' => 32,
     ];
 
+    /** @param  array<string, mixed>  $with */
     #[DataProvider('numbers')]
     public function test_the_ends_are_in_and_what_is_beyond_is_named(string $path, int $least, int $most, array $with): void
     {
@@ -144,7 +145,10 @@ final class BoundsTest extends TestCase
         return implode('.', $names);
     }
 
-    /** @param  \Closure(array<string, mixed>, string): void  $see */
+    /**
+     * @param  array<string, mixed>  $schema
+     * @param  \Closure(array<string, mixed>, string): void  $see
+     */
     private static function walk(array $schema, string $path, \Closure $see): void
     {
         $see($schema, $path);

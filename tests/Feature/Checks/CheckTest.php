@@ -175,7 +175,7 @@ final class CheckTest extends DoorTestCase
         exec('rm -rf '.escapeshellarg("{$this->data}/logs"));
         self::assertSame(["{$this->data}/framework/views", "{$this->data}/logs"], $directory->notWritable());
         self::assertTrue($directory->make());
-        self::assertSame([0o750, 0o750, []], [fileperms("{$this->data}/framework/views") & 0o777, fileperms("{$this->data}/logs") & 0o777, $directory->notWritable()]);
+        self::assertSame([0o750, 0o750, []], [fileperms("{$this->data}/framework/views") & 0o777, fileperms("{$this->data}/logs") & 0o777, $this->app->make(DataDirectory::class)->notWritable()]);
         self::assertFalse($directory->makeDatabase(), 'one that is there stays');
         config(['database.connections.sqlite.database' => "{$this->data}/new.sqlite"]);
         self::assertTrue($directory->makeDatabase());

@@ -97,7 +97,7 @@ final class DeliveryTest extends DoorTestCase
 
         $id = Message::query()->value('id');
         $this->knock('POST', "/messages/{$id}/send-again", surface: 'console')->assertStatus(202);
-        self::assertSame(['queued', 0, null], [DB::table('messages')->value('state'), (int) Message::query()->value('attempts'), DB::table('messages')->value('settled_at')], 'all attempts once more');
+        self::assertSame(['queued', 0, null], array_values((array) DB::table('messages')->first(['state', 'attempts', 'settled_at'])), 'all attempts once more');
         $this->app->forgetInstance(Relay::class);
         config(['kennel.relay' => 'stand-in']);
         $this->work('mail');

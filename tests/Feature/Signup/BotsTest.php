@@ -133,7 +133,8 @@ final class BotsTest extends DoorTestCase
         $prepared = $signup->prepare(new SignupInput('Ngozi', 'ngozi@alderwend.example', new Secret(self::PASSWORD), [], ''), $app);
         $this->holder('ngozi@alderwend.example');
         $this->expectException(AddressTaken::class);
-        DB::transaction(static fn () => $signup->write($prepared, $app, null, static function (): void {}));
+        DB::transaction(static fn () => $signup->write($prepared, $app, null, static function (): void {
+        }));
     }
 
     public function test_figures_hold_nothing_that_was_typed(): void

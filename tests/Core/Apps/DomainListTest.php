@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Core\Apps;
 
 use Eris\Generators;
+use Kennel\Core\Apps\Admission;
 use Kennel\Core\Apps\DomainList;
 use Kennel\Tests\Support\Properties;
 use PHPUnit\Framework\TestCase;
@@ -47,5 +48,12 @@ final class DomainListTest extends TestCase
                 self::assertStringContainsString("\"{$none}\"", $error->getMessage());
             }
         }
+    }
+
+    public function test_a_kind_of_admission_is_one_of_four(): void
+    {
+        self::assertSame([true, true, false, false], array_map(static fn (string $kind): bool => Admission::of($kind)->isOpen(), Admission::KINDS));
+        $this->expectException(\InvalidArgumentException::class);
+        Admission::of('everybody');
     }
 }

@@ -87,6 +87,15 @@ final class CompareTest extends TestCase
         self::assertSame(['past_refused signup.nobody_only'], array_map(static fn (Finding $finding): string => "{$finding->kind} {$finding->reason->code}", $findings));
     }
 
+    public function test_what_was_no_domain_is_refused_before_and_after(): void
+    {
+        $after = Books::demo();
+        $after['apps'][0]['admission'] = 'invited';
+        foreach (['', 'not a domain'] as $domain) {
+            self::assertSame([], (new Compare(Books::judge(), Books::judge($after)))->onPastSignup('gaugebook', $domain, ['email.invalid']));
+        }
+    }
+
     public function test_a_hash_that_takes_fewer_bytes_touches_the_next_change(): void
     {
         $after = Books::demo();

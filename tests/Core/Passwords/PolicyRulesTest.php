@@ -142,6 +142,7 @@ final class PolicyRulesTest extends TestCase
             ['maximum' => 11, 'message' => 'password.minimum: must not be above password.maximum'],
             ['minimum' => 8, 'maximum' => 10, 'composition' => ['letters' => 6, 'small' => 0, 'capitals' => 0, 'digits' => 3, 'others' => 2], 'message' => 'asks for more characters'],
             ['history' => 25, 'message' => 'password.history'],
+            ['words' => array_map(static fn (int $n): string => "word{$n}", range(1, 201)), 'message' => 'password.words: has more than 200 words'],
             ['composition' => ['letters' => 1], 'message' => 'password.composition.small: is missing'],
         ] as $change) {
             $message = $change['message'];
@@ -153,6 +154,12 @@ final class PolicyRulesTest extends TestCase
                 self::assertStringContainsString($message, $mistake->getMessage());
             }
         }
+    }
+
+    public function test_two_hundred_words_are_words_of_the_service(): void
+    {
+        $document = (require __DIR__.'/../../../config/rules.php')['password'];
+        self::assertCount(200, PasswordRules::read(new Document(['words' => array_map(static fn (int $n): string => "word{$n}", range(1, 200))] + $document, 'password'))->words);
     }
 
     public function test_each_limit_is_met_by_exactly_as_much_as_it_says(): void

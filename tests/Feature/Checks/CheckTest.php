@@ -149,6 +149,13 @@ final class CheckTest extends DoorTestCase
         self::assertSame(['code' => 'workers.silent', 'count' => 1, 'said' => null], $this->ask('/overview')->json('needs.0'));
     }
 
+    public function test_former_keys_are_counted(): void
+    {
+        config(['app.previous_keys' => array_map(static fn (): string => 'base64:'.base64_encode(random_bytes(32)), range(1, 3))]);
+        $found = array_values(array_filter($this->check()[1], static fn (array $line): bool => $line['code'] === 'key.former'));
+        self::assertStringContainsString('3', $found[0]['what']);
+    }
+
     public function test_each_may_be_silent_for_so_long_and_no_longer(): void
     {
         $silence = $this->app->make(Silence::class);

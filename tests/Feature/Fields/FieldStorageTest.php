@@ -6,6 +6,7 @@ namespace Kennel\Tests\Feature\Fields;
 
 use Eris\Generators;
 use Illuminate\Support\Facades\DB;
+use Kennel\App\Accounts\AccountList;
 use Kennel\App\Fields\FieldValues;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Support\Books;
@@ -73,6 +74,25 @@ final class FieldStorageTest extends DoorTestCase
         self::assertSame(['A', 'D'], $names('field=gauges&sort=field&limit=2&cursor='.$first->json('next')));
     }
 
+    public function test_a_value_that_many_hold_is_found_by_walking(): void
+    {
+        $this->keeper();
+        $holder = $this->holder()->getAttributes();
+        $accounts = $values = [];
+        for ($index = 0; $index <= AccountList::MANY; $index++) {
+            $accounts[] = [...$holder, 'seq' => 1_000 + $index, 'id' => sprintf('00000000-0000-7000-8000-%012d', $index), 'name' => sprintf('Reader %04d', $index), 'name_key' => sprintf('reader %04d', $index), 'email' => "r{$index}@post.example", 'lookup_key' => "r{$index}@post.example"];
+            $values = [...$values, ...FieldValues::rows(1_000 + $index, 'home_reach', $index === 7 ? 'Mill Reach' : 'Saltings')];
+        }
+        array_map(static fn (array $chunk) => DB::table('accounts')->insert($chunk), array_chunk($accounts, 50));
+        array_map(static fn (array $chunk) => DB::table('field_values')->insert($chunk), array_chunk($values, 50));
+        $ask = fn (string $query): array => [array_column((array) ($answer = $this->ask("/accounts?{$query}&sort=name&limit=2")->assertOk())->json('items'), 'name'), $answer->json('total'), $answer->json('total_is_exact')];
+        self::assertSame([['Reader 0000', 'Reader 0001'], AccountList::MANY, false], $ask('field=home_reach'));
+        self::assertSame([['Reader 0000', 'Reader 0001'], AccountList::MANY, true], $ask('field=home_reach&value=Saltings'), 'exactly so many can be counted');
+        self::assertSame([['Reader 0007'], 1, true], $ask('field=home_reach&value=Mill+Reach'));
+        DB::table('field_values')->where('account_seq', 1_007)->update(['value' => '"Saltings"', 'sort_key' => DB::table('field_values')->where('account_seq', 1_001)->value('sort_key')]);
+        self::assertSame([['Reader 0000', 'Reader 0001'], AccountList::MANY, false], $ask('field=home_reach&value=Saltings'));
+    }
+
     public function test_the_query_plans_use_the_index_and_never_scan(): void
     {
         $this->keeper();
@@ -110,5 +130,11 @@ final class FieldStorageTest extends DoorTestCase
         self::assertSame(['home_reach', 4], [$field['key'], $field['held']]);
         self::assertSame([['"saltings"', 2, 'Saltings'], ['"Old Weir"', 1, null]], array_map(static fn (array $misfit): array => [$misfit['value'], $misfit['accounts'], $misfit['likely']], $field['misfits']));
         self::assertSame(4, self::rows('field_values'));
+        for ($n = 0; $n < 60; $n++) {
+            $store->write($this->holder("m{$n}@post.example")->seq, ['home_reach' => "Reach {$n}"]);
+        }
+        $field = ((array) $this->ask('/fields')->assertOk()->json('items'))[0];
+        self::assertSame([64, 50], [$field['held'], count($field['misfits'])], 'the most frequent are listed');
+        self::assertSame('"saltings"', $field['misfits'][0]['value']);
     }
 }

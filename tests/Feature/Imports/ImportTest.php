@@ -11,7 +11,10 @@ use Illuminate\Testing\TestResponse;
 use Kennel\App\Imports\CheckImport;
 use Kennel\App\Imports\ImportFiles;
 use Kennel\App\Imports\Imports;
+use Kennel\App\Imports\RunImport;
+use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Queue\Step;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Audit\Changes;
 use Kennel\Tests\Feature\DoorTestCase;
 
@@ -156,6 +159,29 @@ final class ImportTest extends DoorTestCase
         $done = $this->import($id);
         self::assertSame(['done', 2_520, 2_500, 20], [$done['state'], $done['done'], $done['accepted'], $done['refused']]);
         self::assertSame([2_500, 2_500], [DB::table('accounts')->where('email', 'like', '%@reach.example')->count(), DB::table('audit_events')->where('event', 'account.imported')->count()]);
+    }
+
+    public function test_what_one_step_leaves_is_the_next_jobs_and_one_id_is_one_import(): void
+    {
+        $this->keeper();
+        [$id] = $this->send("address,name,hash\n".implode('', array_map(static fn (int $n): string => "p{$n}@reach.example,Person {$n},\$2y\$04\$".str_repeat('a', 53)."\n", range(1, 2_500))), 'app=gaugebook');
+        config(['queue.connections.long.retry_after' => 0]);
+        $step = function () use ($id): array {
+            $this->app->call([new RunImport($id), 'handle']);
+
+            return [$this->import($id)['state'], $this->import($id)['done']];
+        };
+        self::assertSame([['checking', 1_000], ['checking', 2_000], ['checked', 2_500]], [$step(), $step(), $step()]);
+        self::assertSame(3, self::rows('jobs'), 'the first, and one for what each of two left');
+        $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'Moved'], [], 'console')->assertStatus(202);
+        self::assertSame([['importing', 1_000], ['importing', 2_000], ['done', 2_500]], [$step(), $step(), $step()]);
+        $content = fopen('data://text/plain,address', 'rb');
+        try {
+            $this->app->make(Imports::class)->receive($id, is_resource($content) ? $content : throw new \LogicException, ['name' => 'x', 'format' => 'csv', 'app' => 'gaugebook', 'proven' => true, 'must_change' => false, 'digest' => '', 'layout' => 'password'], Actor::kennel());
+            self::fail('received');
+        } catch (Refusal $refusal) {
+            self::assertSame('import.exists', $refusal->refusal);
+        }
     }
 
     public function test_one_that_is_discarded_in_the_middle_imports_no_more(): void

@@ -72,6 +72,7 @@ final class BackupTest extends InstallTestCase
         self::assertStringContainsString('1 sessions ended, 1 links spent, 1 waiting messages given up', $said);
 
         self::assertSame('a picture', file_get_contents("{$this->data}/app/pictures/one-64.webp"));
+        self::assertSame(['wal', 0o640], [(new \PDO("sqlite:{$this->data}/kennel.sqlite"))->query('PRAGMA journal_mode')->fetchColumn(), fileperms("{$this->data}/kennel.sqlite") & 0o777]);
         self::assertStringStartsWith('spring ', (string) file_get_contents("{$this->data}/pepper-keys"));
         self::assertSame((new KeyFile("{$this->data}/app.key"))->keys()[0], config('app.key'), 'what was restored is opened from now on');
         $this->app->forgetInstance('encrypter');

@@ -59,6 +59,7 @@ final class DeliveryTest extends DoorTestCase
         DB::table('jobs')->update(['reserved_at' => time() - 91, 'attempts' => 1]);
         $this->work('mail');
         self::assertSame(['held', 0], [DB::table('messages')->value('state'), self::rows('jobs')]);
+        self::assertSame(1, DB::table('evidence')->where('label', 'like', 'Held by the stand-in: %')->count());
     }
 
     public function test_a_relay_gets_it_by_smtp_and_its_link_is_withheld_from_then_on(): void
@@ -67,6 +68,7 @@ final class DeliveryTest extends DoorTestCase
         $this->useRelay($peer->dsn());
         $this->work('mail');
         self::assertSame('sent', DB::table('messages')->value('state'));
+        self::assertSame(1, DB::table('evidence')->where('label', 'like', 'Accepted by the relay: %')->count());
         $received = $peer->stop();
         self::assertStringContainsString('RCPT TO:<ngozi@post.example>', $received);
         self::assertStringContainsString('Auto-Submitted: auto-generated', $received);

@@ -122,6 +122,20 @@ final class RequireNewPasswordTest extends DoorTestCase
         $this->knock('POST', '/recoveries/consume', ['token' => $this->tokenSent(), 'password' => $two])->assertSuccessful();
     }
 
+    public function test_a_rule_of_two_keeps_the_one_before(): void
+    {
+        config(['rules.password' => [...config('rules.password'), 'history' => 2]]);
+        $this->holder();
+        $this->signIn()->assertCreated();
+        $change = fn (string $current, string $new) => $this->knock('PUT', '/account/password', ['current' => $current, 'password' => $new]);
+        $change(self::PASSWORD, self::NEW)->assertNoContent();
+        self::assertSame(1, DB::table('password_history')->count());
+        $change(self::NEW, self::PASSWORD)->assertStatus(422)->assertJsonPath('reasons.0.code', 'password.used_before');
+        config(['rules.password' => [...config('rules.password'), 'history' => 1]]);
+        $change(self::NEW, self::PASSWORD)->assertNoContent();
+        self::assertSame(0, DB::table('password_history')->count(), 'a rule of one looks at the present one alone');
+    }
+
     public function test_a_rule_that_was_lowered_looks_no_further_back(): void
     {
         config(['rules.password' => [...config('rules.password'), 'history' => 4]]);

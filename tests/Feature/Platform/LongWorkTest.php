@@ -66,6 +66,27 @@ final class LongWorkTest extends DoorTestCase
         ];
     }
 
+    public function test_what_one_step_leaves_is_the_next_jobs(): void
+    {
+        $hash = '$digest$md5$password$$'.md5('x');
+        $holder = [...$this->holder()->getAttributes(), 'seq' => null, 'password_hash' => $hash, 'hash_kind' => 'bare digest md5 password'];
+        for ($index = 0; $index < 25; $index++) {
+            DB::table('accounts')->insert([...$holder, 'id' => (string) \Illuminate\Support\Str::uuid7(), 'email' => "w{$index}@post.example", 'lookup_key' => "w{$index}@post.example"]);
+        }
+        DB::table('wrap_runs')->insert(['id' => self::ID, 'state' => 'queued', 'total' => 25, 'kinds' => '["bare digest md5 password"]', 'started_at' => '2026-05-01T12:00:00.000Z']);
+        $calibration = $this->app->make(\Kennel\App\Passwords\Calibrations::class)->begin();
+        DB::table('jobs')->delete();
+        config(['queue.connections.long.retry_after' => 0]);
+        $this->app->call([new WrapHashes(self::ID), 'handle']);
+        self::assertSame([1, 20], [self::rows('jobs'), DB::table('accounts')->where('hash_kind', 'like', 'wrapped%')->count()]);
+        $this->app->call([new WrapHashes(self::ID), 'handle']);
+        self::assertSame([2, 25], [self::rows('jobs'), DB::table('accounts')->where('hash_kind', 'like', 'wrapped%')->count()]);
+        $this->app->call([new WrapHashes(self::ID), 'handle']);
+        self::assertSame([2, 'done', 25], [self::rows('jobs'), DB::table('wrap_runs')->value('state'), (int) DB::table('wrap_runs')->value('done')], 'nothing is left, and no job either');
+        $this->app->call([new CalibrateMachine($calibration), 'handle']);
+        self::assertSame([3, 1], [self::rows('jobs'), (int) DB::table('calibrations')->value('done')]);
+    }
+
     public function test_mail_and_long_work_wait_in_queues_of_their_own(): void
     {
         self::assertNotSame((new DeliverMessage('x'))->queue, (new WrapHashes('x'))->queue);

@@ -119,6 +119,20 @@ final class RetentionTest extends DoorTestCase
         self::assertEqualsCanonicalizing(array_values($tables), [...$purged, ...$goWithTheirOwner, ...$keptOnPurpose, ...$bounded, 'failed_jobs']);
     }
 
+    public function test_however_many_were_closed_all_go_and_are_counted(): void
+    {
+        $closed = $this->holder()->getAttributes();
+        $rows = [];
+        for ($index = 0; $index <= 200; $index++) {
+            $rows[] = [...$closed, 'seq' => null, 'id' => (string) \Illuminate\Support\Str::uuid7(), 'email' => "c{$index}@post.example", 'lookup_key' => "c{$index}@post.example", 'status' => 'closed', 'closed_at' => '2026-03-01T00:00:00.000Z'];
+        }
+        foreach (array_chunk($rows, 50) as $chunk) {
+            DB::table('accounts')->insert($chunk);
+        }
+        self::assertMatchesRegularExpression('/^ *201  accounts$/m', $this->command('kennel:purge'));
+        self::assertSame([1, 201], [self::rows('accounts'), DB::table('audit_events')->where('event', 'account.purged')->count()]);
+    }
+
     public function test_an_account_goes_with_all_it_holds_and_its_picture_files(): void
     {
         $account = $this->holder();

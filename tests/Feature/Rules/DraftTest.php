@@ -7,6 +7,7 @@ namespace Kennel\Tests\Feature\Rules;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Kennel\App\Impact\ImpactRuns;
+use Kennel\App\Impact\MeasureImpact;
 use Kennel\App\Platform\Queue\Step;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Support\Books;
@@ -61,6 +62,7 @@ final class DraftTest extends DoorTestCase
         $this->knock('DELETE', '/rules/draft', null, ['If-Match' => '*'], 'console')->assertNoContent();
         self::assertSame(0, $this->ask('/rules/draft')->json('version'));
         $this->publish(['If-Match' => '*'], ['reason' => 'x'])->assertStatus(422)->assertJsonPath('reasons.0.code', 'rules.no_draft');
+        $this->knock('POST', '/rules/draft/review', null, ['If-Match' => '*'], 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'rules.no_draft');
     }
 
     public function test_a_mistake_is_named_and_the_draft_stays_as_it_was(): void
@@ -231,6 +233,12 @@ final class DraftTest extends DoorTestCase
         $runs->cancel($id);
         self::assertTrue($runs->work($id, Step::begin()));
         self::assertSame([2, 'cancelled'], [self::rows('impact_findings'), DB::table('impact_runs')->value('state')]);
+        $again = $runs->begin();
+        (new MeasureImpact($again))->handle($runs);
+        self::assertSame([1, 'running'], [DB::table('jobs')->where('payload', 'like', "%{$again}%")->count() - 1, DB::table('impact_runs')->where('id', $again)->value('state')], 'what is left is another job\'s');
+        DB::table('rule_draft_saves')->delete();
+        self::assertTrue($runs->work($again, Step::endless()));
+        self::assertSame('cancelled', DB::table('impact_runs')->where('id', $again)->value('state'), 'of a draft that is gone nothing can be said');
     }
 
     public function test_the_account_page_can_be_tried_under_the_draft_by_operators_alone(): void

@@ -86,9 +86,11 @@ final class ImportTest extends DoorTestCase
 
     public function test_the_file_is_the_services_users_alone(): void
     {
+        $umask = umask();
         $this->keeper();
         [$id] = $this->send("address,name,hash\n", 'app=gaugebook');
         $path = storage_path("app/imports/{$id}");
+        self::assertSame($umask, umask(), 'what others make is not ours to hide');
         self::assertSame([0o600, 0o700], [fileperms($path) & 0o777, fileperms(dirname($path)) & 0o777]);
     }
 

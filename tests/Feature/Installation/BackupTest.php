@@ -143,4 +143,26 @@ final class BackupTest extends InstallTestCase
         self::assertSame(0, $status, $said);
         self::assertSame([...$mine, ...(new KeyFile("{$this->folder}/k/app.key"))->keys()], (new KeyFile("{$this->data}/app.key"))->keys(), 'the key here goes on sealing, the other opens');
     }
+
+    public function test_what_is_no_backup_or_of_another_format_is_refused_and_nothing_changes(): void
+    {
+        $this->attempt('kennel:backup', ['folder' => "{$this->folder}/b"]);
+        $manifest = (array) json_decode((string) file_get_contents("{$this->folder}/b/manifest.json"), true);
+        $restore = function (?array $written): string {
+            file_put_contents("{$this->folder}/b/manifest.json", $written === null ? 'gibberish' : json_encode($written, JSON_THROW_ON_ERROR));
+            [$status, $said] = $this->attempt('kennel:restore', ['folder' => "{$this->folder}/b", '--force' => true]);
+            self::assertSame(1, $status);
+
+            return $said;
+        };
+        foreach ([null, array_diff_key($manifest, ['sha256' => true]), array_diff_key($manifest, ['made_at' => true]), ['sha256' => 'x'] + $manifest] as $odd) {
+            self::assertStringContainsString('is no backup, or one that was broken off', $restore($odd));
+        }
+        self::assertStringContainsString('of another format', $restore(['format' => 99] + $manifest));
+        self::assertStringContainsString('of another format', $restore(array_diff_key($manifest, ['format' => true])));
+        self::assertStringContainsString('The backup is damaged: kennel.sqlite is missing or not what was written.', $restore(['sha256' => ['kennel.sqlite' => str_repeat('0', 64)] + $manifest['sha256']] + $manifest));
+        self::assertSame(1, self::rows('accounts'));
+        [$status, $said] = $this->attempt('kennel:restore', ['folder' => "{$this->folder}/b", '--force' => true, '--keys' => "{$this->folder}/nowhere"]);
+        self::assertSame(1, $status, $said);
+    }
 }

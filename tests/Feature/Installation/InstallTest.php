@@ -92,6 +92,10 @@ final class InstallTest extends InstallTestCase
         foreach (['--app:', '--app-name:', '--app-kind:', '--name:', '--email:'] as $field) {
             self::assertStringContainsString($field, $said);
         }
+        foreach (['--app' => 'The Portal', '--name' => "\x07", '--email' => 'ada'] as $option => $mistake) {
+            [$status, $said] = $this->attempt('kennel:install', [...self::wanted(), $option => $mistake]);
+            self::assertSame([1, 1], [$status, substr_count($said, "{$option}:")], $said);
+        }
         [$status, $said] = $this->attempt('kennel:install', [...self::wanted(), '--password-file' => "{$this->data}/password"]);
         self::assertSame(1, $status);
         self::assertStringContainsString('--password: At least 12 characters', $said);

@@ -30,6 +30,7 @@ final class KeysTest extends InstallTestCase
 
     public function test_a_private_file_is_its_users_alone_however_it_is_written_and_what_is_none_holds_no_key(): void
     {
+        $umask = umask();
         $path = "{$this->data}/of-a-test";
         PrivateFile::write($path, 'one');
         PrivateFile::change($path, static fn (string $text): string => "{$text} and two");
@@ -40,12 +41,16 @@ final class KeysTest extends InstallTestCase
         self::assertSame($inode, fileinode($path), 'what stays as it is is not written');
         self::assertSame([], (new KeyFile($this->data))->keys(), 'a directory');
         self::assertSame([], (new KeyFile("{$this->data}/nothing"))->keys());
-        try {
-            PrivateFile::write("{$this->data}/no/such/folder", 'x');
-            self::fail('written');
-        } catch (\RuntimeException $error) {
-            self::assertSame("{$this->data}/no/such/folder can not be written.", $error->getMessage());
+        $acts = [PrivateFile::write(...), static fn (string $path, string $text) => PrivateFile::change($path, static fn (): string => $text)];
+        foreach ($acts as $act) {
+            try {
+                $act("{$this->data}/no/such/folder", 'x');
+                self::fail('written');
+            } catch (\RuntimeException $error) {
+                self::assertSame("{$this->data}/no/such/folder can not be written.", $error->getMessage());
+            }
         }
+        self::assertSame($umask, umask(), 'what others make is not ours to hide');
         self::assertSame([], glob("{$this->data}/of-a-test.????????") ?: [], 'no half of one is left');
     }
 

@@ -103,6 +103,19 @@ final class PicturesTest extends DoorTestCase
         ];
     }
 
+    public function test_what_is_transparent_stays_so(): void
+    {
+        $image = imagecreatetruecolor(64, 64);
+        imagealphablending($image, false);
+        imagesavealpha($image, true);
+        imagefilledrectangle($image, 0, 0, 63, 63, (int) imagecolorallocatealpha($image, 0, 0, 0, 127));
+        ob_start();
+        imagepng($image);
+        $drawn = imagecreatefromstring((new Redraw)((string) ob_get_clean(), [64])->files[64]);
+        assert($drawn !== false);
+        self::assertSame(127, imagecolorsforindex($drawn, (int) imagecolorat($drawn, 32, 32))['alpha']);
+    }
+
     public function test_the_middle_is_taken_and_the_folder_is_the_services(): void
     {
         $image = imagecreatetruecolor(192, 64);

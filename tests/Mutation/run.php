@@ -30,9 +30,15 @@ foreach (WHERE as $folder) {
     }
 }
 usort($all, static fn (Mutant $one, Mutant $other): int => [$one->file, $one->from, $one->after] <=> [$other->file, $other->from, $other->after]);
-/** @var list<array{string, string, string, string}> $without file, text before, text after, why nobody can tell them apart */
+/** @var list<array{file: string, line: string, before: string, after: string, why: string}> $without */
 $without = require __DIR__.'/without-effect.php';
-$isWithout = static fn (Mutant $mutant): bool => array_filter($without, static fn (array $one): bool => $one[0] === $mutant->file && $one[1] === $mutant->before && $one[2] === $mutant->after) !== [];
+$lines = [];
+$lineOf = static function (Mutant $mutant) use ($root, &$lines): string {
+    $lines[$mutant->file] ??= (array) file("{$root}/{$mutant->file}");
+
+    return (string) $lines[$mutant->file][$mutant->line - 1];
+};
+$isWithout = static fn (Mutant $mutant): bool => array_filter($without, static fn (array $one): bool => $one['file'] === $mutant->file && $one['before'] === $mutant->before && $one['after'] === $mutant->after && str_contains($lineOf($mutant), $one['line'])) !== [];
 $all = array_values(array_filter($all, static fn (Mutant $mutant): bool => ! $isWithout($mutant)));
 $sample = min((int) ($options['sample'] ?? 200), count($all));
 $picked = $sample === 0 ? [] : (array) (new Randomizer(new Xoshiro256StarStar($seed)))->pickArrayKeys($all, $sample);

@@ -129,11 +129,16 @@ final readonly class Calibration
             $sxx += $weight * $work * $work;
             $sxy += $weight * $work * $point->seconds;
         }
+        $proportion = [0.0, $sxy / $sxx];
         $determinant = $s * $sxx - $sx * $sx;
-        $slope = $determinant > 1e-6 * $s * $sxx ? ($s * $sxy - $sx * $sy) / $determinant : $sxy / $sxx;
-        $base = $determinant > 1e-6 * $s * $sxx ? ($sy - $slope * $sx) / $s : 0.0;
+        // Through one amount of work no line is better than another.
+        if ($determinant <= 1e-6 * $s * $sxx) {
+            return $proportion;
+        }
+        $slope = ($s * $sxy - $sx * $sy) / $determinant;
+        $base = ($sy - $slope * $sx) / $s;
 
         // A line that would begin below zero, or fall, is noise; then time is in proportion to the work.
-        return $base < 0 || $slope <= 0 ? [0.0, $sxy / $sxx] : [$base, $slope];
+        return $base < 0 || $slope <= 0 ? $proportion : [$base, $slope];
     }
 }

@@ -60,6 +60,8 @@ final class PasswordGuidanceTest extends TestCase
         self::assertSame([], $change(['minimum' => 15], 'nist_4.length'));
         self::assertSame(['password.minimum' => 8], $change(['minimum' => 7], 'nist_2017.length'));
         self::assertSame([], $change(['minimum' => 8], 'nist_2017.length'));
+        self::assertSame([['password.minimum' => 12], []], [$change(['minimum' => 11], 'pci_4.length'), $change(['minimum' => 12], 'pci_4.length')]);
+        self::assertSame([['password.history' => 4], []], [$change(['history' => 3], 'pci_4.history'), $change(['history' => 4], 'pci_4.history')]);
     }
 
     public function test_a_legacy_rule_can_be_set_and_is_reported(): void

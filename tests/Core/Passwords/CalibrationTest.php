@@ -96,6 +96,8 @@ final class CalibrationTest extends TestCase
         $parameters = new Argon2idParameters(30_000, 6, 1);
         self::assertEqualsWithDelta(0.05 + 180_000 * self::SPEED, $this->machine(self::SPEED, 0.05)->seconds($parameters), 1e-6, 'no such point was measured: by the line');
         $two = static fn (float $one, float $other): Calibration => new Calibration([new Measured(new Argon2idParameters(10_000, 1, 1), $one), new Measured(new Argon2idParameters(20_000, 1, 1), $other)]);
+        $same = new Calibration([new Measured(new Argon2idParameters(10_000, 2, 1), 0.2), new Measured(new Argon2idParameters(20_000, 1, 1), 0.2)]);
+        self::assertEqualsWithDelta(0.4, $same->seconds(new Argon2idParameters(40_000, 1, 1)), 1e-9, 'twice the same work is one amount');
         self::assertEqualsWithDelta(0.3, $two(0.1, 0.2)->seconds(new Argon2idParameters(30_000, 1, 1)), 1e-9);
         self::assertEqualsWithDelta(0.15, $two(0.1, 0.2)->seconds(new Argon2idParameters(15_000, 1, 1)), 1e-9, 'between two');
         // Least squares of the relative error through the origin: Σ(work/seconds) / Σ(work/seconds)² a unit of work.

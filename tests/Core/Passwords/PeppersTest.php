@@ -98,7 +98,17 @@ final class PeppersTest extends TestCase
             ['spring '.base64_encode('short'), 'line 1: the key must have at least 32 bytes'],
             ["spring {$key}\nspring {$key}", 'line 2: "spring" is there twice'],
             ["spring {$key}!", 'line 1: must be an id'],
+            ['spring '.base64_encode(str_repeat('k', 31)), 'line 1: the key must have at least 32 bytes'],
+            ["spring {$key}\n# and\nautumn ".substr($key, 0, -1).'==', 'line 3: the key must have at least 32 bytes'],
         ];
+    }
+
+    public function test_what_is_not_here_is_not_applied(): void
+    {
+        $peppers = $this->keys(['autumn']);
+        self::assertSame([['autumn'], true, false], [$peppers->ids(), $peppers->has('autumn'), $peppers->has('spring')]);
+        $this->expectExceptionMessage('There is no pepper "spring" here.');
+        $peppers->apply('spring', self::PASSWORD);
     }
 
     public function test_strings_that_look_peppered_are_not_accepted(): void

@@ -57,6 +57,12 @@ final class DecideSignupTest extends TestCase
         self::assertSame(['name.required', 'email.required', 'password.required'], self::codes($this->decide(null, null, null)));
     }
 
+    public function test_terms_are_accepted_in_the_version_that_is_asked(): void
+    {
+        $codes = fn (?string $accepted): array => self::codes($this->decide('Ngozi', 'ngozi@millreach.example', 'slow green otters swim', terms: '2026-09-03', accepted: $accepted));
+        self::assertSame([['terms.required'], ['terms.required'], ['terms.other_version'], []], [$codes(null), $codes(''), $codes('2025-01-01'), $codes('2026-09-03')]);
+    }
+
     public function test_admission_by_domain(): void
     {
         $listed = Admission::of(Admission::DOMAINS, ['alderwend.example']);
@@ -110,17 +116,17 @@ final class DecideSignupTest extends TestCase
         self::assertTrue($this->decide('Tam', 'tam@post.example', 'slow green otters', isDiscreet: false)->isAccepted());
     }
 
-    private function decide(?string $name, ?string $email, ?string $password, ?Admission $admission = null, bool $refuseThrowaway = true, bool $isDiscreet = true, ?\Closure $isRegistered = null): SignupVerdict
+    private function decide(?string $name, ?string $email, ?string $password, ?Admission $admission = null, bool $refuseThrowaway = true, bool $isDiscreet = true, ?\Closure $isRegistered = null, string $terms = '', ?string $accepted = null): SignupVerdict
     {
         $nothing = FakeLists::ofNothing();
-        $terms = new TermsRules('', '');
+        $terms = new TermsRules($terms, '');
         $bots = new BotRules(false, Duration::nothing(), 0, 0, Duration::parse('PT1H'), Duration::parse('PT1H'));
         $domains = new DomainPolicy(new SignupRules([], DomainList::of(['refused.example', 'bücher.example'], true), $refuseThrowaway, $terms, $bots, Duration::parse('P7D')), $nothing);
         $fields = FieldRules::read(new Document(['fields' => []]));
         $decide = new DecideSignup(Passwords::policy(new PasswordRules(12, 64), $nothing), $domains, $fields, new DecideFields(new FieldTypes($nothing)), $terms, Reach::everywhere());
         $app = new AppRules('gaugebook', new Look('Gaugebook', '#1d6f9c', '', ''), $admission ?? Admission::of(Admission::ANYONE), $isDiscreet, false);
 
-        return $decide(new SignupInput($name, $email, $password === null ? null : new Secret($password)), $app, $isRegistered ?? static fn (): bool => false, new \DateTimeImmutable('2026-05-01'));
+        return $decide(new SignupInput($name, $email, $password === null ? null : new Secret($password), [], $accepted), $app, $isRegistered ?? static fn (): bool => false, new \DateTimeImmutable('2026-05-01'));
     }
 
     /** @return list<string> */

@@ -8,7 +8,9 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Kennel\App\Impact\ImpactRuns;
 use Kennel\App\Impact\MeasureImpact;
+use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Queue\Step;
+use Kennel\App\Rules\Revisions;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Support\Books;
 
@@ -259,6 +261,10 @@ final class DraftTest extends DoorTestCase
         self::assertSame(30, $this->knock('GET', '/apps/gaugebook', null, $draft)->json('signup.password.minimum'));
         self::assertSame(12, $this->knock('GET', '/apps/gaugebook')->json('signup.password.minimum'));
         $this->knock('POST', '/signups/verdict', self::GOOD, ['Kennel-Rules' => 'other'])->assertStatus(400);
+        $before = array_map(self::rows(...), ['accounts', 'messages', 'jobs', 'audit_events', 'signup_verdicts', 'signup_tallies']);
+        // What is pretended is no revision, whatever was published since.
+        $document = (array) config('rules');
+        $this->app->make(Revisions::class)->publish(array_replace_recursive($document, ['password' => ['minimum' => 13]]), 0, 'x', Actor::kennel());
         $before = array_map(self::rows(...), ['accounts', 'messages', 'jobs', 'audit_events', 'signup_verdicts', 'signup_tallies']);
         $rehearsed = $this->knock('POST', '/signups/rehearsal', ['password' => str_repeat('slow green otters ', 2)] + self::GOOD, $draft)->assertOk();
         self::assertSame([true, 'look_for_message'], [$rehearsed->json('accepted'), $rehearsed->json('state')]);

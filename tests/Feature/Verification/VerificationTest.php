@@ -96,6 +96,19 @@ final class VerificationTest extends DoorTestCase
         self::assertSame('suspended', DB::table('accounts')->value('status'));
     }
 
+    public function test_of_an_account_nobody_signed_up_for_a_password_others_may_know_vouches_for_nobody(): void
+    {
+        $account = $this->holder('imported@post.example', proven: false);
+        $this->keeper();
+        $this->knock('POST', "/accounts/{$account->id}/verification", surface: 'console')->assertStatus(202);
+        $token = $this->tokenSent();
+        $press = fn (array $more) => $this->knock('POST', '/verifications/consume', ['token' => $token] + $more);
+        DB::table('accounts')->where('id', $account->id)->update(['password_owed' => 'compromised']);
+        self::assertSame(['verification.password_required'], self::codes($press(['password' => self::PASSWORD])->assertStatus(422)));
+        DB::table('accounts')->where('id', $account->id)->update(['password_owed' => '']);
+        $press(['password' => self::PASSWORD])->assertOk();
+    }
+
     public function test_an_operator_resends_and_is_told_when_not(): void
     {
         $id = (string) DB::table('accounts')->value('id');

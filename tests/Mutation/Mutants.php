@@ -12,7 +12,7 @@ use PhpParser\ParserFactory;
 
 /**
  * Finds the changes that could be made to a file: other operators, moved boundaries, dropped conditions and calls, other constants.
- * Whether in_array() and its like compare strictly is left to lint; the true that only makes a set of an array's keys is nobody's value; and
+ * Whether in_array() and its like compare strictly, and whether what may be null has a default, is left to lint; the true that only makes a set of an array's keys is nobody's value; and
  * how much is done at once changes nothing of what is done.
  */
 final class Mutants
@@ -111,7 +111,6 @@ final class Mutants
         }
         match (true) {
             $node instanceof Expr\BooleanNot => $whole($of($node->expr), 'negation dropped'),
-            $node instanceof BinaryOp\Coalesce => $whole($of($node->left), 'default dropped'),
             $node instanceof Expr\Ternary && $node->if !== null => $add($node, $node->getStartFilePos(), $text, "{$of($node->cond)} ? {$of($node->else)} : {$of($node->if)}", 'branches swapped'),
             $node instanceof Node\Scalar\Int_ && ! self::isStrictTypes($node, $source) => $whole((string) self::other($node->value), 'constant'),
             $node instanceof Expr\ConstFetch && in_array(strtolower($text), ['true', 'false'], true) => $whole(strtolower($text) === 'true' ? 'false' : 'true', 'constant'),

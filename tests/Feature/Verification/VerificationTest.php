@@ -104,7 +104,7 @@ final class VerificationTest extends DoorTestCase
         $token = $this->tokenSent();
         $press = fn (array $more) => $this->knock('POST', '/verifications/consume', ['token' => $token] + $more);
         DB::table('accounts')->where('id', $account->id)->update(['password_owed' => 'compromised']);
-        self::assertSame(['verification.password_required'], self::codes($press(['password' => self::PASSWORD])->assertStatus(422)));
+        self::assertSame(['verification.other_password'], self::codes($press(['password' => self::PASSWORD])->assertStatus(422)));
         DB::table('accounts')->where('id', $account->id)->update(['password_owed' => '']);
         $press(['password' => self::PASSWORD])->assertOk();
     }

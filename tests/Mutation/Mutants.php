@@ -112,7 +112,7 @@ final class Mutants
         match (true) {
             $node instanceof Expr\BooleanNot => $whole($of($node->expr), 'negation dropped'),
             $node instanceof Expr\Ternary && $node->if !== null => $add($node, $node->getStartFilePos(), $text, "{$of($node->cond)} ? {$of($node->else)} : {$of($node->if)}", 'branches swapped'),
-            $node instanceof Node\Scalar\Int_ && ! self::isStrictTypes($node, $source) => $whole((string) self::other($node->value), 'constant'),
+            $node instanceof Node\Scalar\Int_ && ! self::isStrictTypes($node, $source) => $whole(str_starts_with(strtolower($text), '0o') ? '0' : (string) self::other($node->value), 'constant'),
             $node instanceof Expr\ConstFetch && in_array(strtolower($text), ['true', 'false'], true) => $whole(strtolower($text) === 'true' ? 'false' : 'true', 'constant'),
             $node instanceof Node\Stmt\If_ => $add($node->cond, $node->cond->getStartFilePos(), $of($node->cond), 'false', 'condition dropped'),
             $node instanceof Node\Stmt\Expression && self::isAct($node->expr) => $whole('', 'call dropped'),

@@ -127,8 +127,13 @@ final class AccountsTest extends DoorTestCase
 
         self::assertSame(['account.suspended'], array_column((array) $this->ask('/audit-events?event=account.suspended')->json('items'), 'event'));
         self::assertSame([], $this->ask('/audit-events?event=account.closed')->json('items'));
+        self::assertNull($this->ask('/accounts?limit=2&sort=name')->json('next'), 'two there are, and no page after them');
+        self::assertNotNull($this->ask('/accounts?limit=1&sort=name')->json('next'));
         $this->change($account->id, 'restore', 'It was a mistake', '"v3"')->assertOk()->assertJsonPath('status', 'active');
         $this->signIn()->assertCreated();
+        $event = DB::table('audit_events')->where('event', 'account.restored')->first();
+        self::assertSame('Maren Thistlewood', $event?->actor_name);
+        self::assertStringContainsString('"status":{"before":"suspended","after":"active"}', (string) $event?->changes);
     }
 
     public function test_an_update_needs_the_version_that_was_seen(): void

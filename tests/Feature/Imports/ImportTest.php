@@ -9,6 +9,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
 use Kennel\App\Imports\CheckImport;
+use Kennel\App\Imports\ImportAccounts;
 use Kennel\App\Imports\ImportFiles;
 use Kennel\App\Imports\Imports;
 use Kennel\App\Imports\RunImport;
@@ -208,6 +209,10 @@ final class ImportTest extends DoorTestCase
         $this->app->make(ImportFiles::class)->remove($id);
         self::assertFalse($imports->resume($id));
         self::assertTrue($this->app->make(CheckImport::class)('01890a5d-ac96-774b-bcce-b302099a8057', Step::begin()), 'nothing more to do');
+        [$id] = $this->send("address,name,hash\na@reach.example,A,\$2y\$04\$".str_repeat('a', 53)."\n", 'app=gaugebook');
+        $this->work();
+        self::assertTrue($this->app->make(ImportAccounts::class)($id, Step::endless()));
+        self::assertSame(['checked', 0], [$this->import($id)['state'], DB::table('accounts')->where('email', 'a@reach.example')->count()], 'what was not begun is not imported');
     }
 
     public function test_what_was_checked_and_forgotten_is_discarded(): void

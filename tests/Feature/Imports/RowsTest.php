@@ -45,6 +45,7 @@ final class RowsTest extends TestCase
     {
         self::assertSame([['hash' => 'h2', 'name' => 'B; and more', 'address' => 'b@x.example']], array_values($this->read($this->rows('csv', "Hash;Name;Address;Phone\nh2;\"B; and more\";b@x.example;1\n"), 0)));
         self::assertSame([['address' => 'b@x.example', 'name' => "B \"quoted\"\nin two lines", 'hash' => 'h']], array_values($this->read($this->rows('csv', "address,name,hash\nb@x.example,\"B \"\"quoted\"\"\nin two lines\",h\n"), 0)));
+        self::assertSame([['address' => 'b@x.example', 'name' => 'B', 'hash' => 'h']], array_values($this->read($this->rows('csv', "address,name,hash,\"a;b\"\nb@x.example,B,h,1\n"), 0)), 'where there are commas, a semicolon is none');
         self::assertSame(['phone', 'theme'], $this->rows('csv', "address,phone,name,hash,theme\n")->ignored());
         self::assertSame(['theme'], $this->rows('jsonl', "{\"address\":\"a\",\"theme\":1}\n{\"other\":1}\n")->ignored());
         self::assertSame([], $this->rows('jsonl', "nonsense\n")->ignored());

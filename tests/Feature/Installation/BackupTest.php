@@ -162,7 +162,9 @@ final class BackupTest extends InstallTestCase
         self::assertStringContainsString('of another format', $restore(array_diff_key($manifest, ['format' => true])));
         self::assertStringContainsString('The backup is damaged: kennel.sqlite is missing or not what was written.', $restore(['sha256' => ['kennel.sqlite' => str_repeat('0', 64)] + $manifest['sha256']] + $manifest));
         self::assertSame(1, self::rows('accounts'));
+        file_put_contents("{$this->folder}/b/manifest.json", json_encode($manifest, JSON_THROW_ON_ERROR));
         [$status, $said] = $this->attempt('kennel:restore', ['folder' => "{$this->folder}/b", '--force' => true, '--keys' => "{$this->folder}/nowhere"]);
-        self::assertSame(1, $status, $said);
+        self::assertSame(1, $status);
+        self::assertStringContainsString("{$this->folder}/nowhere is no folder of keys.", $said);
     }
 }

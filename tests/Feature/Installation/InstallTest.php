@@ -47,9 +47,13 @@ final class InstallTest extends InstallTestCase
 
         self::assertSame(0, $status, $said);
         self::assertStringContainsString('Keeper         was there', $said);
+        self::assertStringContainsString('Roles          was there', $said);
         self::assertStringNotContainsString('#t=', $said, 'a link is no use to a log of each start');
         self::assertSame($before, [self::rows('accounts'), self::rows('roles'), self::rows('rule_revisions'), self::rows('audit_events'), self::rows('challenges')]);
         self::assertSame($key, file_get_contents("{$this->data}/app.key"));
+        DB::table('role_permissions')->where('role_key', 'auditor')->delete();
+        DB::table('roles')->where('key', 'auditor')->delete();
+        self::assertStringContainsString('Roles          made', $this->attempt('kennel:install', [...self::wanted()])[1], 'one of them was missing');
         [$status, $said] = $this->attempt('kennel:install');
         self::assertSame(0, $status);
         self::assertStringContainsString('There is a keeper already', $said);

@@ -227,6 +227,10 @@ final class DeliveryTest extends DoorTestCase
         (new DeliverMessage($id))->failed(new \RuntimeException('database is locked'));
         self::assertSame('failed', DB::table('messages')->value('state'));
         self::assertStringContainsString('RuntimeException', (string) DB::table('messages')->value('last_error'));
+        DB::table('messages')->update(['state' => 'sent', 'last_error' => null]);
+        (new DeliverMessage($id))->failed(new \RuntimeException('too late'));
+        self::assertSame(['sent', null], array_values((array) DB::table('messages')->first(['state', 'last_error'])), 'what was settled stays so');
+        (new DeliverMessage('01890a5d-ac96-774b-bcce-b302099a8057'))->failed(null);
     }
 
     public function test_time_outs_are_shorter_than_the_queues(): void

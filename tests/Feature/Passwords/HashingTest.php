@@ -95,6 +95,9 @@ final class HashingTest extends DoorTestCase
         }
         $census = $this->ask('/passwords/census')->assertOk();
         self::assertSame(['reached', 21], [$census->json('forecast.state'), count((array) $census->json('days'))]);
+        DB::table('hash_days')->insert(array_map(fn (int $ago): array => ['day' => $this->clock->now()->modify("-{$ago} days")->format('Y-m-d'), 'kind' => 'bcrypt 10', 'accounts' => 5], [59, 60, 61]));
+        self::assertCount(22, (array) $this->ask('/passwords/census')->json('days'), 'of sixty days, today among them');
+        DB::table('hash_days')->where('accounts', 5)->delete();
         self::assertSame([600, 1000], [$census->json('days.0.current'), $census->json('days.0.all')]);
         foreach (range(1, 3) as $more) {
             $this->app->make(\Kennel\App\Accounts\Accounts::class)->storeHash($this->holder("older{$more}@post.example"), '$2y$04$'.str_repeat('a', 53));

@@ -103,6 +103,20 @@ final class PicturesTest extends DoorTestCase
         ];
     }
 
+    public function test_a_picture_that_is_sent_again_as_it_is_stays(): void
+    {
+        config(['rules.fields' => [Books::field('picture', ['key' => 'picture', 'label' => 'Picture']), Books::field('short_text', ['key' => 'note'])]]);
+        $path = (string) $this->send(self::picture('png', 40, 40))->json('fields.0.picture');
+        $id = (string) json_decode((string) DB::table('field_values')->value('value'));
+        $write = fn (array $fields) => $this->knock('PATCH', '/account/fields', ['fields' => $fields], ['If-Match' => '*'])->assertOk();
+        $write(['picture' => $id, 'note' => 'one']);
+        $write(['picture' => $id, 'note' => 'two']);
+        $this->get($path)->assertOk();
+        self::assertSame(1, self::rows('pictures'));
+        $write(['picture' => null]);
+        self::assertSame(0, self::rows('pictures'), 'what is no value any more is nobody\'s');
+    }
+
     public function test_what_is_transparent_stays_so(): void
     {
         $image = imagecreatetruecolor(64, 64);

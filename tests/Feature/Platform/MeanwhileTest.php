@@ -37,6 +37,15 @@ final class MeanwhileTest extends DoorTestCase
         self::assertSame(0, self::rows('sessions'));
     }
 
+    public function test_and_when_its_temporary_password_ran_out(): void
+    {
+        $account = $this->holder();
+        DB::table('accounts')->where('id', $account->id)->update(['password_owed' => 'temporary', 'password_until' => '2026-05-01T12:00:01.000Z']);
+        $this->meanwhile(fn () => $this->clock->move('+1 second'));
+        $this->signIn()->assertStatus(401);
+        self::assertSame(0, self::rows('sessions'));
+    }
+
     public function test_a_sign_in_whose_account_never_stands_still_is_asked_to_come_back(): void
     {
         $account = $this->holder();

@@ -133,6 +133,16 @@ final class RetentionTest extends DoorTestCase
         self::assertSame([1, 201], [self::rows('accounts'), DB::table('audit_events')->where('event', 'account.purged')->count()]);
     }
 
+    public function test_unproven_accounts_go_and_are_counted(): void
+    {
+        foreach (range(1, 3) as $n) {
+            $this->holder("u{$n}@post.example", proven: false);
+        }
+        $this->clock->move('+8 days');
+        self::assertMatchesRegularExpression('/^ *3  unproven accounts$/m', $this->command('kennel:purge'));
+        self::assertSame(0, self::rows('accounts'));
+    }
+
     public function test_an_account_goes_with_all_it_holds_and_its_picture_files(): void
     {
         $account = $this->holder();

@@ -106,6 +106,15 @@ final class ThrottleTest extends DoorTestCase
         self::assertSame(429, $try('e@post.example'));
     }
 
+    public function test_whoever_is_right_owes_nothing_however_short_the_brake(): void
+    {
+        $this->brake('signins_of_source', 1);
+        $this->brake('signins_of_account', 1);
+        $this->holder();
+        $try = fn (string $password): int => $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => $password])->getStatusCode();
+        self::assertSame([201, 201, 201, 401], array_map($try, [self::PASSWORD, self::PASSWORD, self::PASSWORD, 'x']));
+    }
+
     public function test_the_longest_delay_and_when_all_is_forgotten(): void
     {
         $this->brake('signins_of_account', 1);

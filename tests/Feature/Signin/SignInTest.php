@@ -164,4 +164,11 @@ final class SignInTest extends DoorTestCase
     {
         self::assertSame(['email.required', 'password.required'], self::codes($this->knock('POST', '/sessions', ['email' => ' '])->assertStatus(422)));
     }
+
+    public function test_a_browser_is_kept_as_far_as_a_name_goes(): void
+    {
+        $this->holder();
+        $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::PASSWORD], ['User-Agent' => str_repeat('é', 300)])->assertCreated();
+        self::assertSame(255, mb_strlen((string) DB::table('sessions')->value('user_agent')));
+    }
 }

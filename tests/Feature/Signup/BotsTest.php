@@ -146,6 +146,7 @@ final class BotsTest extends DoorTestCase
             self::assertStringNotContainsString($typed, $kept);
         }
         self::assertStringContainsString('millreach.example', $kept);
+        self::assertEqualsCanonicalizing(['[]', '["name.required"]'], DB::table('signup_verdicts')->pluck('reasons')->all(), 'of each what it was told');
         DB::table('signup_verdicts')->delete();
         foreach ([' Tam@Post.Example ', 'nobody', '', 'a@b@c.example', null] as $email) {
             $this->app->make(SignupFigures::class)->verdict('gaugebook', $email, SignupVerdict::refused([new Reason('email.invalid', 'email')]));

@@ -17,4 +17,6 @@ return [
     ['file' => 'app/Passwords/SetPassword.php', 'line' => '$candidate instanceof Reason || $reasons !== []', 'before' => '$candidate instanceof Reason || $reasons !== []', 'after' => '$reasons !== []', 'why' => 'what can be no password is its own reason; the type does not know'],
     ['file' => 'app/Pictures/Redraw.php', 'line' => 'fclose($stream);', 'before' => 'fclose($stream);', 'after' => '', 'why' => 'closed anyhow when the method ends'],
     ['file' => 'app/Imports/ImportAddress.php', 'line' => '$incrementing', 'before' => 'false', 'after' => 'true', 'why' => 'rows are inserted many at once, which asks for no key'],
+    ['file' => 'core/Passwords/Guesses/Words.php', 'line' => '$texts[0] === $texts[1] ? [$texts[0]]', 'before' => '0', 'after' => '1', 'why' => 'the two texts are the same there'],
+    ['file' => 'app/Platform/Paging/Cursor.php', 'line' => 'json_decode', 'before' => '2', 'after' => '3', 'why' => 'what is nested deeper is refused as no text or no number'],
 ];

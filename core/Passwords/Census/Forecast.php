@@ -56,7 +56,7 @@ final readonly class Forecast
         return new self('expected', $last->modify("+{$days} days"), 1 - exp($slope));
     }
 
-    /** @param  non-empty-list<array{float, float}>  $points */
+    /** @param  non-empty-list<array{float, float}>  $points  of several days */
     private static function slope(array $points): float
     {
         $count = count($points);
@@ -68,6 +68,6 @@ final readonly class Forecast
             $of += ($day - $x) ** 2;
         }
 
-        return $of > 0 ? $both / $of : 0.0;
+        return $both / $of;
     }
 }

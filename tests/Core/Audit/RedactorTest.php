@@ -33,9 +33,9 @@ final class RedactorTest extends TestCase
 
     public function test_nothing_is_no_secret_and_long_texts_are_cut(): void
     {
-        $shown = (new Redactor)->redact(['password' => null, 'text' => str_repeat('é', 2_001), 'fits' => str_repeat('é', 2_000)]);
+        $shown = (new Redactor)->redact(['password' => null, 'text' => 'x'.str_repeat('é', 2_000), 'fits' => str_repeat('é', 2_000)]);
         self::assertNull($shown['password']);
-        self::assertSame(str_repeat('é', 2_000).'… (4002 bytes)', $shown['text']);
+        self::assertSame('x'.str_repeat('é', 1_999).'… (4001 bytes)', $shown['text']);
         self::assertSame(str_repeat('é', 2_000), $shown['fits']);
     }
 }

@@ -99,6 +99,7 @@ final class CalibrationTest extends TestCase
         $same = new Calibration([new Measured(new Argon2idParameters(10_000, 2, 1), 0.2), new Measured(new Argon2idParameters(20_000, 1, 1), 0.2)]);
         self::assertEqualsWithDelta(0.4, $same->seconds(new Argon2idParameters(40_000, 1, 1)), 1e-9, 'twice the same work is one amount');
         self::assertEqualsWithDelta(0.3, $two(0.1, 0.2)->seconds(new Argon2idParameters(30_000, 1, 1)), 1e-9);
+        self::assertEqualsWithDelta(0.05, $two(0.1, 0.2)->seconds(new Argon2idParameters(5_000, 1, 1)), 1e-9, 'below all that was measured');
         self::assertEqualsWithDelta(0.15, $two(0.1, 0.2)->seconds(new Argon2idParameters(15_000, 1, 1)), 1e-9, 'between two');
         // Least squares of the relative error through the origin: Σ(work/seconds) / Σ(work/seconds)² a unit of work.
         $through = static fn (float $one, float $other): float => 30_000 * (10_000 / $one + 20_000 / $other) / ((10_000 / $one) ** 2 + (20_000 / $other) ** 2);

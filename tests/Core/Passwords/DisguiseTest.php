@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace Kennel\Tests\Core\Passwords;
 
 use Kennel\App\Platform\SystemEntropy;
+use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Passwords\Disguise;
+use Kennel\Core\Passwords\Policy\Known;
+use Kennel\Core\Passwords\Schemes\Schemes;
 use Kennel\Core\Passwords\TemporaryPassword;
 use Kennel\Core\Secrets\Entropy;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -69,5 +72,20 @@ final class DisguiseTest extends TestCase
             }
         };
         self::assertSame('aaaaa-aaaaa-aaaaa-aaaaa', TemporaryPassword::draw($entropy)->reveal());
+    }
+
+    public function test_what_others_know_of_an_account_are_its_words_and_its_domain(): void
+    {
+        $address = EmailAddress::parse('tam.pellow@millreach.co.example');
+        self::assertSame(['maren', 'pellow', 'millreach'], Known::words($address, ['Maren', 'Tam']), 'what is shorter than four letters turns up by chance');
+        self::assertSame(['maren'], Known::words(null, ['Maren', 'maren']));
+        $many = array_map(static fn (int $n): string => sprintf('word%03d', $n), range(1, 60));
+        self::assertSame(array_slice($many, 0, 50), Known::in($many), 'whoever asks decides how long the texts are');
+    }
+
+    public function test_bcrypt_takes_nothing_for_what_ends_before_a_zero_byte(): void
+    {
+        $stored = password_hash('heron', PASSWORD_BCRYPT, ['cost' => 4]);
+        self::assertSame([true, false, false], array_map(static fn (string $password): bool => Schemes::verifying($stored)?->matches($password, $stored) ?? false, ['heron', "heron\0", "heron\0weir"]));
     }
 }

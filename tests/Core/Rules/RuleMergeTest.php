@@ -30,6 +30,16 @@ final class RuleMergeTest extends TestCase
         self::assertSame([], RuleMerge::of(['a' => 1], ['a' => 2], ['a' => 2])->conflicts, 'both to the same is no conflict');
     }
 
+    public function test_what_became_of_another_form_is_not_merged_within(): void
+    {
+        $a = static fn (mixed $value): array => ['a' => $value];
+        $keyed = static fn (string $label): array => [['key' => 'k', 'label' => $label]];
+        foreach ([[['x' => 1], ['x' => 2], 'text'], [['x' => 1], 'text', ['x' => 2]], ['text', ['x' => 1], ['x' => 2]], [$keyed('A'), $keyed('B'), ['x']], [$keyed('A'), ['x'], $keyed('B')], [['x'], $keyed('A'), $keyed('B')], [['x' => 1], $keyed('A'), ['x' => 2]]] as [$base, $ours, $theirs]) {
+            $merged = RuleMerge::of($a($base), $a($ours), $a($theirs));
+            self::assertSame([$a($ours), ['a']], [$merged->document, $merged->conflicts], json_encode([$base, $ours, $theirs], JSON_THROW_ON_ERROR));
+        }
+    }
+
     public function test_lists_of_objects_are_matched_by_their_keys(): void
     {
         $field = static fn (string $key, string $label): array => ['key' => $key, 'label' => $label];

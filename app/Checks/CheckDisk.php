@@ -25,12 +25,22 @@ final readonly class CheckDisk implements Check
     {
         $free = (int) @disk_free_space($this->directory->path());
         $held = is_file($this->directory->database()) ? (int) filesize($this->directory->database()) : 0;
+
+        return [self::judge($free, $held)];
+    }
+
+    /**
+     * @param  int  $free  bytes
+     * @param  int  $held  bytes of the database
+     */
+    public static function judge(int $free, int $held): Finding
+    {
         $parameters = ['free' => intdiv($free, self::MEBIBYTE), 'held' => intdiv($held, self::MEBIBYTE)];
 
-        return [match (true) {
+        return match (true) {
             $free < self::LEAST => Finding::wrong('disk.full', $parameters),
             $free < self::COMFORT + $held => Finding::look('disk.tight', $parameters),
             default => Finding::fine('disk.fine', $parameters),
-        }];
+        };
     }
 }

@@ -19,4 +19,5 @@ return [
     ['file' => 'app/Imports/ImportAddress.php', 'line' => '$incrementing', 'before' => 'false', 'after' => 'true', 'why' => 'rows are inserted many at once, which asks for no key'],
     ['file' => 'core/Passwords/Guesses/Words.php', 'line' => '$texts[0] === $texts[1] ? [$texts[0]]', 'before' => '0', 'after' => '1', 'why' => 'the two texts are the same there'],
     ['file' => 'app/Platform/Paging/Cursor.php', 'line' => 'json_decode', 'before' => '2', 'after' => '3', 'why' => 'what is nested deeper is refused as no text or no number'],
+    ['file' => 'app/Passwords/Brakes.php', 'line' => '$delay > 0', 'before' => '>', 'after' => '>=', 'why' => 'a moment that is over when it is noted'],
 ];

@@ -133,7 +133,7 @@ final class AccountsTest extends DoorTestCase
         $this->signIn()->assertCreated();
         $event = DB::table('audit_events')->where('event', 'account.restored')->first();
         self::assertSame('Maren Thistlewood', $event?->actor_name);
-        self::assertStringContainsString('"status":{"before":"suspended","after":"active"}', (string) $event?->changes);
+        self::assertStringContainsString('"status":{"before":"suspended","after":"active"}', (string) $event->changes);
     }
 
     public function test_an_update_needs_the_version_that_was_seen(): void

@@ -6,6 +6,7 @@ namespace Kennel\Tests\Feature\Checks;
 
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
+use Kennel\App\Checks\CheckDisk;
 use Kennel\App\Platform\DataDirectory;
 use Kennel\App\Platform\Keys\KeyFile;
 use Kennel\App\Platform\Moment;
@@ -147,6 +148,18 @@ final class CheckTest extends DoorTestCase
         self::assertNotContains('workers.silent', array_column((array) $this->ask('/overview')->json('needs'), 'code'), 'nothing waits');
         DB::table('jobs')->insert(['queue' => 'mail', 'payload' => '{}', 'attempts' => 0, 'available_at' => strtotime('2026-05-01T11:54:59Z'), 'created_at' => 0]);
         self::assertSame(['code' => 'workers.silent', 'count' => 1, 'said' => null], $this->ask('/overview')->json('needs.0'));
+    }
+
+    public function test_room_is_left_for_a_copy_of_the_database_and_a_gibibyte(): void
+    {
+        $mebibyte = 1_048_576;
+        $code = static fn (int $free, int $held): string => CheckDisk::judge($free, $held)->code;
+        self::assertSame(['disk.full', 'disk.tight'], [$code(200 * $mebibyte - 1, 0), $code(200 * $mebibyte, 0)]);
+        self::assertSame(['disk.tight', 'disk.fine'], [$code(1_024 * $mebibyte - 1, 0), $code(1_024 * $mebibyte, 0)]);
+        self::assertSame(['disk.tight', 'disk.fine'], [$code(3_024 * $mebibyte - 1, 2_000 * $mebibyte), $code(3_024 * $mebibyte, 2_000 * $mebibyte)]);
+        self::assertSame(['free' => 5_000, 'held' => 7], CheckDisk::judge(5_001 * $mebibyte - 1, 8 * $mebibyte - 1)->parameters);
+        $line = array_values(array_filter($this->check()[1], static fn (array $line): bool => $line['check'] === 'disk'));
+        self::assertStringContainsString((string) intdiv((int) filesize("{$this->data}/kennel.sqlite"), $mebibyte), $line[0]['what']);
     }
 
     public function test_former_keys_are_counted(): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Feature\Installation;
 
 use Illuminate\Support\Facades\DB;
+use Kennel\App\Installation\Folder;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Platform\Keys\KeyFile;
 use Kennel\App\Platform\Pulses\Pulses;
@@ -142,6 +143,33 @@ final class BackupTest extends InstallTestCase
         [$status, $said] = $this->attempt('kennel:restore', ['folder' => "{$this->folder}/b", '--keys' => "{$this->folder}/k", '--force' => true]);
         self::assertSame(0, $status, $said);
         self::assertSame([...$mine, ...(new KeyFile("{$this->folder}/k/app.key"))->keys()], (new KeyFile("{$this->data}/app.key"))->keys(), 'the key here goes on sealing, the other opens');
+    }
+
+    public function test_a_folder_of_copies_is_its_owners_and_begins_empty(): void
+    {
+        mkdir("{$this->folder}/open", 0o755);
+        foreach (["{$this->folder}/open", "{$this->folder}/within/within"] as $folder) {
+            Folder::makeEmpty($folder);
+            clearstatcache();
+            self::assertSame(0o700, fileperms($folder) & 0o777);
+        }
+        file_put_contents("{$this->folder}/a file", 'x');
+        foreach (["{$this->folder}/a file/within" => 'can not be made.', $this->folder => 'is not empty.'] as $folder => $why) {
+            try {
+                Folder::makeEmpty($folder);
+                self::fail('made');
+            } catch (\RuntimeException $error) {
+                self::assertStringContainsString("{$folder} {$why}", $error->getMessage());
+            }
+        }
+        Folder::copy("{$this->folder}/nowhere", "{$this->folder}/open");
+        mkdir("{$this->folder}/from/one/two", 0o755, true);
+        file_put_contents("{$this->folder}/from/one/two/deep", 'deep');
+        file_put_contents("{$this->folder}/from/flat", 'flat');
+        symlink('/etc/passwd', "{$this->folder}/from/link");
+        Folder::copy("{$this->folder}/from", "{$this->folder}/open");
+        self::assertSame(['flat' => hash('sha256', 'flat'), 'one/two/deep' => hash('sha256', 'deep')], Folder::digests("{$this->folder}/open"), 'a link leads elsewhere, and is left out');
+        self::assertSame([8, 0], [Folder::bytes("{$this->folder}/open"), Folder::bytes("{$this->folder}/nowhere")]);
     }
 
     public function test_what_is_no_backup_or_of_another_format_is_refused_and_nothing_changes(): void

@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace Kennel\Tests\Feature\Installation;
 
 use Illuminate\Support\Facades\DB;
+use Kennel\App\Accounts\Accounts;
 use Kennel\App\Platform\Keys\KeyFile;
 use Kennel\App\Rules\RulesInForce;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Accounts\PersonName;
 
 final class InstallTest extends InstallTestCase
 {
@@ -115,6 +118,9 @@ final class InstallTest extends InstallTestCase
         [$status, $said] = $this->attempt('kennel:install', [...self::wanted(), '--email' => 'eve@holm.example']);
         self::assertSame(1, $status);
         self::assertStringContainsString('There is a keeper who can sign in', $said);
+        $this->app->make(Accounts::class)->add(PersonName::parse('Eve Holm'), EmailAddress::parse('eve@holm.example'), '-', 'portal');
+        self::assertStringContainsString('There is an account with this address already', ($this->attempt('kennel:install', [...self::wanted(), '--email' => 'eve@holm.example'])[1]), 'whoever has an account is made one in the console');
+        DB::table('accounts')->where('email', 'eve@holm.example')->delete();
         self::assertSame(1, self::rows('accounts'));
 
         DB::table('accounts')->update(['status' => 'suspended']);

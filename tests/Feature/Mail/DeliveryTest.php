@@ -212,6 +212,20 @@ final class DeliveryTest extends DoorTestCase
         self::assertNull($deliveries->claim($id));
     }
 
+    public function test_a_job_that_finds_its_message_claimed_comes_back_when_the_claim_has_lapsed(): void
+    {
+        $id = (string) DB::table('messages')->value('id');
+        self::assertNotNull($this->app->make(Deliveries::class)->claim($id));
+        $before = time();
+        $this->work('mail');
+        self::assertSame([1, 'sending'], [self::rows('jobs'), DB::table('messages')->value('state')]);
+        self::assertEqualsWithDelta($before + Deliveries::lease(), (int) DB::table('jobs')->value('available_at'), 5);
+        DB::table('messages')->update(['state' => 'held']);
+        DB::table('jobs')->update(['available_at' => time()]);
+        $this->work('mail');
+        self::assertSame(0, self::rows('jobs'), 'and not once it is settled');
+    }
+
     public function test_a_clock_that_is_set_back_leaves_no_message_claimed_for_ever(): void
     {
         $id = (string) DB::table('messages')->value('id');

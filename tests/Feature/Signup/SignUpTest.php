@@ -57,6 +57,15 @@ final class SignUpTest extends DoorTestCase
         self::assertSame(['active@post.example', 'closed@post.example', 'suspended@post.example'], DB::table('accounts')->orderBy('email')->pluck('email')->all());
     }
 
+    public function test_an_account_that_was_suspended_before_it_was_proven_is_nobodys_to_claim(): void
+    {
+        $account = $this->holder('tam@post.example', proven: false);
+        DB::table('accounts')->where('id', $account->id)->update(['status' => 'suspended']);
+        $this->knock('POST', '/signups', ['email' => 'tam@post.example'] + self::GOOD)->assertStatus(202);
+        self::assertSame([1, 0, 0], [self::rows('accounts'), self::rows('claims'), self::rows('challenges')]);
+        self::assertSame(['already_registered'], DB::table('messages')->pluck('kind')->all());
+    }
+
     /**
      * @param  array<string, mixed>  $changes
      * @param  list<string>  $codes

@@ -122,6 +122,9 @@ final class VerificationTest extends DoorTestCase
         self::assertSame(['verification.not_owed'], self::codes($resend()->assertStatus(422)));
         $states = array_column((array) $this->ask("/challenges?account={$id}")->json('items'), 'state');
         self::assertSame(['used', 'superseded'], $states);
+        $this->knock('POST', '/recoveries', ['email' => 'maren@alderwend.example'])->assertStatus(202);
+        self::assertCount(3, (array) $this->ask('/challenges')->json('items'), 'of everybody');
+        self::assertCount(2, (array) $this->ask("/challenges?account={$id}")->json('items'));
     }
 
     private function inspect(string $token): \Illuminate\Testing\TestResponse

@@ -91,7 +91,6 @@ final readonly class Redraw
             return 1;
         }
         fwrite($stream, $bytes);
-        rewind($stream);
         $found = @exif_read_data($stream);
         fclose($stream);
 

@@ -28,9 +28,10 @@ final readonly class Words
     public function refusal(Refusal $refusal): array
     {
         $said = array_map($this->say(...), $refusal->reasons);
-        $detail = $this->translator->get("problems.{$refusal->refusal}.detail");
+        $key = "problems.{$refusal->refusal}.detail";
+        $detail = $this->translator->get($key);
 
-        return $said === [] ? [is_string($detail) ? $detail : $refusal->refusal] : $said;
+        return $said === [] ? [is_string($detail) && $detail !== $key ? $detail : $refusal->refusal] : $said;
     }
 
     /**

@@ -50,6 +50,7 @@ final class RequireNewPasswordTest extends DoorTestCase
         $temporary = (string) $set($account->id)->assertCreated()->json('password');
         self::assertMatchesRegularExpression('/^([a-z2-9]{5}-){3}[a-z2-9]{5}$/', $temporary);
         self::assertSame('2026-05-02T12:00:00.000Z', DB::table('accounts')->where('id', $account->id)->value('password_until'), 'a day');
+        self::assertSame(1, DB::table('audit_events')->where('changes', 'like', '%by the operator%')->count());
         self::assertStringNotContainsString($temporary, json_encode([DB::table('evidence')->get(), DB::table('audit_events')->get(), DB::table('accounts')->get()], JSON_THROW_ON_ERROR));
         $this->knock('GET', '/session')->assertStatus(401);
         $this->signIn()->assertStatus(401);
@@ -72,6 +73,7 @@ final class RequireNewPasswordTest extends DoorTestCase
         $account = $this->holder();
         $answer = $this->knock('POST', "/accounts/{$account->id}/temporary-password", ['reason' => 'Locked out', 'mailed' => true], ['If-Match' => '*'], 'console')->assertCreated();
         self::assertNull($answer->json('password'));
+        self::assertSame(1, DB::table('audit_events')->where('changes', 'like', '%by a message%')->count());
         $message = DB::table('messages')->where('kind', 'temporary_password')->first();
         $text = $this->app->make(Composition::class)->open($message->sealed)['text'];
         self::assertSame(1, preg_match('/^(?:[a-z2-9]{5}-){3}[a-z2-9]{5}$/m', $text, $found));

@@ -7,6 +7,7 @@ namespace Kennel\Tests\Feature\Pictures;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Kennel\App\Pictures\Redraw;
+use Kennel\Core\Documents\Duration;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Support\Books;
 use Kennel\Tests\Support\PeakMemory;
@@ -202,6 +203,19 @@ final class PicturesTest extends DoorTestCase
         $served = (string) $this->get((string) $sent->json('fields.0.picture'))->getContent();
         self::assertStringNotContainsString('script', $served);
         self::assertStringNotContainsString('<?php', $served);
+    }
+
+    public function test_an_address_is_the_same_for_a_minute_and_public_ones_need_no_signature(): void
+    {
+        $path = (string) $this->send(self::picture('png', 40, 40))->json('fields.0.picture');
+        $read = fn (string $move): string => (string) tap($this, fn () => $this->clock->move($move))->knock('GET', '/account')->json('fields.0.picture');
+        self::assertSame([$path, true], [$read('+59 seconds'), $read('+1 second') !== $path]);
+        parse_str((string) parse_url($path, PHP_URL_QUERY), $query);
+        self::assertSame($this->clock->now()->modify('-1 minute')->getTimestamp() + Duration::parse((string) config('rules.pictures.link_lifetime'))->seconds, (int) $query['expires']);
+        config(['rules.pictures.visibility' => 'public']);
+        $public = (string) $this->knock('GET', '/account')->json('fields.0.picture');
+        self::assertStringNotContainsString('?', $public);
+        $this->get($public)->assertOk();
     }
 
     public function test_private_pictures_need_a_signature_that_has_not_expired(): void

@@ -8,6 +8,7 @@ use Illuminate\Support\Facades\DB;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Platform\Database\AsJson;
 use Kennel\App\Platform\Pulses\Pulses;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Tests\Feature\DoorTestCase;
@@ -59,6 +60,9 @@ final class StoredTest extends DoorTestCase
         $words = $this->app->make(Words::class);
         self::assertSame('nothing.of_the_kind', $words->say(new Reason('nothing.of_the_kind')));
         self::assertSame('email', $words->say(new Reason('email')), 'a whole chapter is no sentence');
+        self::assertSame(['There is an account with this address already.'], $words->refusal(Refusal::invalid([new Reason('import.taken', 'address')])));
+        self::assertSame([__('problems.request.not_found.detail')], $words->refusal(Refusal::notFound()));
+        self::assertSame(['nothing.of_the_kind'], $words->refusal(Refusal::conflict('nothing.of_the_kind')));
         self::assertStringContainsString('12', $words->say(new Reason('password.too_short', 'password', ['minimum' => 12, 'length' => 3])));
     }
 }

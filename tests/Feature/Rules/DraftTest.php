@@ -65,6 +65,7 @@ final class DraftTest extends DoorTestCase
         self::assertSame(0, $this->ask('/rules/draft')->json('version'));
         $this->publish(['If-Match' => '*'], ['reason' => 'x'])->assertStatus(422)->assertJsonPath('reasons.0.code', 'rules.no_draft');
         $this->knock('POST', '/rules/draft/review', null, ['If-Match' => '*'], 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'rules.no_draft');
+        self::assertSame(['rules.draft_begun', 'rules.draft_reviewed', 'rules.draft_discarded'], DB::table('audit_events')->where('event', 'like', 'rules.%')->orderBy('seq')->pluck('event')->all());
     }
 
     public function test_a_mistake_is_named_and_the_draft_stays_as_it_was(): void

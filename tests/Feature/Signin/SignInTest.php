@@ -171,4 +171,13 @@ final class SignInTest extends DoorTestCase
         $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::PASSWORD], ['User-Agent' => str_repeat('é', 300)])->assertCreated();
         self::assertSame(255, mb_strlen((string) DB::table('sessions')->value('user_agent')));
     }
+
+    public function test_a_session_of_an_account_that_may_not_sign_in_is_none_whatever_became_of_it(): void
+    {
+        $account = $this->holder();
+        $this->signIn()->assertCreated();
+        $this->knock('GET', '/session')->assertOk();
+        DB::table('accounts')->where('id', $account->id)->update(['status' => 'suspended']);
+        $this->knock('GET', '/session')->assertStatus(401);
+    }
 }

@@ -6,7 +6,9 @@ namespace Kennel\Tests\Feature\Signup;
 
 use Illuminate\Support\Facades\DB;
 use Kennel\App\Accounts\Account;
+use Kennel\App\Fields\FieldValues;
 use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Support\Books;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 final class SignUpTest extends DoorTestCase
@@ -23,6 +25,13 @@ final class SignUpTest extends DoorTestCase
         self::assertSame(['observer'], DB::table('assignments')->pluck('role_key')->all());
         self::assertSame([1, 1, 1, 1], [self::rows('challenges'), self::rows('messages'), self::rows('jobs'), self::rows('audit_events')]);
         self::assertSame(64, strlen((string) DB::table('challenges')->value('token_digest')));
+    }
+
+    public function test_what_was_filled_in_is_the_accounts(): void
+    {
+        config(['rules.fields' => [Books::field('short_text', ['key' => 'badge', 'required' => 'at_signup']), Books::field('yes_no', ['key' => 'listed', 'required' => 'at_signup'])]]);
+        $this->knock('POST', '/signups', ['fields' => ['badge' => 'AW-7', 'listed' => false]] + self::GOOD)->assertStatus(202);
+        self::assertSame(['badge' => 'AW-7', 'listed' => false], $this->app->make(FieldValues::class)->of((int) DB::table('accounts')->value('seq')));
     }
 
     public function test_one_answer_for_known_and_unknown(): void

@@ -75,6 +75,7 @@ final class ClaimsTest extends DoorTestCase
         $this->inBrowserOf('the owner');
         $this->knock('POST', '/verifications/inspect', ['token' => $link])->assertOk()->assertExactJson(['address' => self::ADDRESS, 'asks' => 'password', 'asks_name' => true]);
         $this->press($link)->assertStatus(422)->assertJsonPath('reasons.0.code', 'verification.password_required');
+        $this->press($link, ['password' => ''])->assertStatus(422)->assertJsonPath('reasons.0.code', 'verification.password_required');
         $this->press($link, ['password' => self::OWNERS])->assertStatus(422)->assertJsonPath('reasons.0.code', 'verification.other_password')->assertJsonPath('reasons.0.field', 'password');
         $this->press($link, ['new_password' => self::NEW])->assertStatus(422)->assertJsonPath('reasons.0.code', 'name.required');
         $this->press($link, ['new_password' => 'short', 'name' => 'Ngozi'])->assertStatus(422)->assertJsonPath('reasons.0.field', 'new_password');

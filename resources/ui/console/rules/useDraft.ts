@@ -8,6 +8,8 @@ export type Draft = Schemas['Draft'];
 type Document = Draft['document'];
 
 export const tagOf = (draft: Draft): string => `"r${draft.base_revision}.v${draft.version}"`;
+const SAVE = ['save-draft'];
+
 const condition = (draft: Draft) => ({ header: { 'If-Match': tagOf(draft) } });
 
 /** The shared draft of the rules, and changing it. What was set stays on screen when it is refused, with the reason beside it. */
@@ -19,6 +21,9 @@ export function useDraft() {
     refetchInterval: 5000,
   });
   const [refused, setRefused] = useState<{ document: Document; error: ApiError } | null>(null);
+  // What was set and is on its way: shown at once, and what is set next builds on it.
+  const [ahead, setAhead] = useState<Document | null>(null);
+  const isLast = () => client.isMutating({ mutationKey: SAVE }) <= 1;
   const took = (draft: Draft) => {
     setRefused(null);
     client.setQueryData(['draft'], draft);
@@ -26,28 +31,44 @@ export function useDraft() {
       void client.invalidateQueries({ queryKey: [key] });
   };
   const save = useMutation({
-    mutationFn: ({ draft, document }: { draft: Draft; document: Document }) =>
-      answer(api.PUT('/rules/draft', { params: condition(draft), body: { document } })),
-    onSuccess: took,
-    onError: (error, { document }) => {
+    mutationKey: SAVE,
+    // One after the other, each upon the draft that the one before has left: or the second would be refused as somebody else's.
+    scope: { id: 'draft' },
+    mutationFn: ({ change }: { change: (document: Document) => Document; shown: Document }) => {
+      const draft = client.getQueryData<Draft>(['draft']);
+      if (draft === undefined) throw new ApiError(0, null);
+      return answer(api.PUT('/rules/draft', { params: condition(draft), body: { document: change(draft.document) } }));
+    },
+    onSuccess: (draft) => {
+      took(draft);
+      if (isLast()) setAhead(null);
+    },
+    onError: (error, { shown }) => {
+      setAhead(null);
       if (!(error instanceof ApiError)) return;
       // Refused for its content, it stays to be mended. Refused because of somebody else's, theirs is shown and nothing is lost: see Conflict.
-      setRefused({ document, error });
+      setRefused({ document: shown, error });
     },
   });
+  const put = (change: (document: Document) => Document, upon: Document) => {
+    const shown = change(upon);
+    setAhead(shown);
+    // What was refused is not in the draft: it goes along with what mends it.
+    save.mutate({ change: refused === null ? change : () => shown, shown });
+  };
   const draft = query.data;
+  const shown = ahead ?? refused?.document ?? draft?.document;
   return {
     draft,
     failure: query.error,
     /** What the screen shows: the draft, or what was just refused. */
-    document: refused?.document ?? draft?.document,
+    document: shown,
     refusal: refused?.error ?? null,
     isSaving: save.isPending,
     change: (path: Path, value: unknown) => {
-      const document = refused?.document ?? draft?.document;
-      if (draft !== undefined && document !== undefined) save.mutate({ draft, document: write(document, path, value) });
+      if (shown !== undefined) put((document) => write(document, path, value), shown);
     },
-    replace: (document: Document) => (draft === undefined ? undefined : save.mutate({ draft, document })),
+    replace: (document: Document) => (shown === undefined ? undefined : put(() => document, shown)),
     /** Lets go of what was refused, and shows the draft as it is. */
     giveUp: () => {
       setRefused(null);

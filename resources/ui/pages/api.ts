@@ -25,6 +25,16 @@ export function tellBench(message: Tried): void {
   if (isTried) window.parent.postMessage({ kennel: 'tried', ...message }, window.location.origin);
 }
 
+/** Calls back whenever the bench says that the draft is another now. @returns stops it */
+export function onRules(changed: () => void): () => void {
+  if (!isTried) return () => undefined;
+  const listen = (event: MessageEvent<{ kennel?: string }>) => {
+    if (event.origin === window.location.origin && event.data.kennel === 'rules') changed();
+  };
+  window.addEventListener('message', listen);
+  return () => window.removeEventListener('message', listen);
+}
+
 /** /a/{app}/{page} */
 export function location(): { app: string; page: string } {
   const [, , app = '', page = ''] = window.location.pathname.split('/');

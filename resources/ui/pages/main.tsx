@@ -3,7 +3,7 @@ import { StrictMode, useEffect, useState } from 'react';
 import { createRoot } from 'react-dom/client';
 import { answer, ApiError, type Schemas } from '../api/client';
 import { Notice } from '../kit/Marks';
-import { api, location } from './api';
+import { api, location, onRules } from './api';
 import { Details } from './duties/Details';
 import { Terms } from './duties/Terms';
 import { PageFrame } from './PageFrame';
@@ -35,7 +35,9 @@ function AccountPages() {
   const { app: key, page } = location();
   const [app, setApp] = useState<Schemas['App'] | ApiError | null>(null);
   useEffect(() => {
-    answer(api.GET('/apps/{key}', { params: { path: { key } } })).then(setApp, setApp);
+    const load = () => void answer(api.GET('/apps/{key}', { params: { path: { key } } })).then(setApp, setApp);
+    load();
+    return onRules(load);
   }, [key]);
   if (app === null) return null;
   if (app instanceof ApiError) {

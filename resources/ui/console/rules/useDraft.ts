@@ -39,7 +39,9 @@ export function useDraft() {
       if (draft === undefined) throw new ApiError(0, null);
       return answer(api.PUT('/rules/draft', { params: condition(draft), body: { document: change(draft.document) } }));
     },
-    onSuccess: (draft) => {
+    onSuccess: async (draft) => {
+      // What was asked before this save knows nothing of it, and must not come after it.
+      await client.cancelQueries({ queryKey: ['draft'] });
       took(draft);
       if (isLast()) setAhead(null);
     },

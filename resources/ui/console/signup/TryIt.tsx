@@ -24,8 +24,11 @@ export function TryIt({ app, page, draft }: { app: string; page: 'sign-up' | 'de
     window.addEventListener('message', listen);
     return () => window.removeEventListener('message', listen);
   }, []);
-  // A draft that was changed is a page that has to be read again.
+  // A draft that was changed is a page that reads its rules again, with everything that was typed in it.
   const version = draft === undefined ? '' : `${draft.base_revision}.${draft.version}`;
+  useEffect(() => {
+    frame.current?.contentWindow?.postMessage({ kennel: 'rules' }, window.location.origin);
+  }, [version]);
   const source = `/a/${app}/${page}?try=draft`;
   return (
     // With the dock open there is no room for three columns; this try's evidence folds under.
@@ -43,7 +46,7 @@ export function TryIt({ app, page, draft }: { app: string; page: 'sign-up' | 'de
             ]}
           />
         </div>
-        <Framed key={`${source} ${version}`} source={source} width={Number(width)} frame={frame} />
+        <Framed key={source} source={source} width={Number(width)} frame={frame} />
       </div>
       <aside
         aria-label="Evidence of the try"

@@ -54,7 +54,7 @@ function DetailsForm({ app, own, onChange }: { app: App; own: Own; onChange: (ow
   const [busy, setBusy] = useState(false);
   const [failure, setFailure] = useState<ApiError | null>(null);
   const [saved, setSaved] = useState(false);
-  const verdict = useVerdict({ app: app.key, fields: values }, judge);
+  const verdict = useVerdict({ app: app.key, fields: values }, judge, app);
   const shown = useLast(verdict);
   const mustAccept = owes('accept_terms') && app.terms !== null;
   const clean = verdict?.accepted === true && (!mustAccept || accepted);

@@ -56,10 +56,10 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
     ...(asked.length === 0 ? {} : { fields }),
     ...(app.terms === null ? {} : { terms: accepted ? app.terms.version : null }),
   };
-  const verdict = useVerdict(input, judge);
+  const verdict = useVerdict(input, judge, app);
   const shown = useLast(verdict);
   const advice = useLast(
-    useVerdict({ password: typed.password, email: typed.email, name: typed.name, app: app.key }, judgePassword),
+    useVerdict({ password: typed.password, email: typed.email, name: typed.name, app: app.key }, judgePassword, app),
   );
   const repeats = typed.repeat === typed.password;
   const clean = verdict?.accepted === true && repeats;

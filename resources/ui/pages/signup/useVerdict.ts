@@ -8,15 +8,17 @@ const PAUSE = 250;
  * The server's verdict on what has been typed so far, asked after each pause. Null until it has answered for these values.
  *
  * `judge` must be the same function at every render.
+ *
+ * @param under what it is judged by: asked again when that is another
  */
-export function useVerdict<T, V>(input: T, judge: (input: T) => Promise<V>): V | null {
+export function useVerdict<T, V>(input: T, judge: (input: T) => Promise<V>, under: unknown = null): V | null {
   const typed = JSON.stringify(input);
-  const [judged, setJudged] = useState<{ typed: string; verdict: V } | null>(null);
+  const [judged, setJudged] = useState<{ typed: string; under: unknown; verdict: V } | null>(null);
   useEffect(() => {
     let current = true;
     const timer = setTimeout(() => {
       judge(JSON.parse(typed) as T).then(
-        (verdict) => (current ? setJudged({ typed, verdict }) : undefined),
+        (verdict) => (current ? setJudged({ typed, under, verdict }) : undefined),
         // Without an answer there is no verdict; the submit is judged by the server all the same.
         () => undefined,
       );
@@ -25,8 +27,8 @@ export function useVerdict<T, V>(input: T, judge: (input: T) => Promise<V>): V |
       current = false;
       clearTimeout(timer);
     };
-  }, [typed, judge]);
-  return judged?.typed === typed ? judged.verdict : null;
+  }, [typed, judge, under]);
+  return judged?.typed === typed && judged.under === under ? judged.verdict : null;
 }
 
 export interface Candidate {

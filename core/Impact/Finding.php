@@ -33,6 +33,10 @@ final readonly class Finding
 
     public const PAST_ADMITTED = 'past_admitted';
 
+    public const KINDS = [
+        self::GAINS_DUTY, self::LOSES_DUTY, self::REFUSED, self::ADMITTED, self::MISFIT, self::COLLISION, self::NEXT_CHANGE, self::NEXT_SIGNIN, self::PAST_REFUSED, self::PAST_ADMITTED,
+    ];
+
     public function __construct(public string $kind, public Reason $reason)
     {
     }

@@ -48,19 +48,7 @@ final readonly class ImpactController
     public function findings(string $id, Request $request, Findings $findings): JsonResponse
     {
         $query = new Query($request);
-        $kind = $query->choice(
-            'kind',
-            [
-                Finding::GAINS_DUTY,
-                Finding::LOSES_DUTY,
-                Finding::REFUSED,
-                Finding::ADMITTED,
-                Finding::MISFIT,
-                Finding::COLLISION,
-                Finding::PAST_REFUSED,
-                Finding::PAST_ADMITTED,
-            ],
-        );
+        $kind = $query->choice('kind', Finding::KINDS);
 
         return Json::ok($findings->page(
             $id,

@@ -210,6 +210,9 @@ final class DraftTest extends DoorTestCase
         ], $counts);
         $listed = $this->ask("/rules/impact/{$id}/findings?kind=refused&code=email.domain_not_listed")->assertOk();
         self::assertEqualsCanonicalizing(['Tam Pellow', 'Ngozi'], array_column(array_column((array) $listed->json('items'), 'account'), 'name'));
+        foreach ((array) $run->json('run.counts') as $count) {
+            self::assertCount($count['count'], (array) $this->ask("/rules/impact/{$id}/findings?kind={$count['kind']}&code={$count['code']}")->assertOk()->json('items'), 'whatever is counted can be listed');
+        }
         $this->knock('DELETE', "/rules/impact/{$id}", null, [], 'console')->assertNoContent();
         $this->ask('/rules/impact')->assertJsonPath('run.state', 'done');
 

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from '../../kit/Button';
 import { TextArea } from '../../kit/Field';
-import { Dialog } from '../../kit/Layout';
+import { Dialog } from '../../kit/Dialog';
 import { Notice } from '../../kit/Marks';
 import { When } from '../../kit/Text';
 import { Failure } from '../Failure';

@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { answer, type Schemas } from '../../api/client';
-import { Dialog, Empty, Table } from '../../kit/Layout';
+import { Dialog } from '../../kit/Dialog';
+import { Empty, Table } from '../../kit/Layout';
 import { InlineLink } from '../../kit/Text';
 import { api } from '../api';
 import { Failure } from '../Failure';

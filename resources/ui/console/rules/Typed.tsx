@@ -1,21 +1,24 @@
 import { useState } from 'react';
 import { TextArea } from '../../kit/Field';
 
-/** A short value, saved when the box is left or Enter is pressed. */
+/** A short value, saved when the box is left or Enter is pressed. Escape brings back what is set, and so does a number that was only cleared. */
 export function Typed({
   label,
   value,
   type,
+  mayBeEmpty = type !== 'number',
   onSave,
 }: {
   label: string;
   value: string;
   type: 'text' | 'number' | 'date';
+  /** An empty box is a value of its own. */
+  mayBeEmpty?: boolean;
   onSave: (value: string) => void;
 }) {
   const [typed, setTyped] = useState<string | null>(null);
   const save = () => {
-    if (typed !== null && typed !== value) onSave(typed);
+    if (typed !== null && typed !== value && (mayBeEmpty || typed.trim() !== '')) onSave(typed);
     setTyped(null);
   };
   return (
@@ -25,7 +28,10 @@ export function Typed({
       value={typed ?? value}
       onChange={(event) => setTyped(event.target.value)}
       onBlur={save}
-      onKeyDown={(event) => (event.key === 'Enter' ? save() : undefined)}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') save();
+        if (event.key === 'Escape') setTyped(null);
+      }}
       className={`h-7 rounded-control border border-line-strong bg-sheet px-2 ${type === 'number' ? 'w-20 text-right' : type === 'date' ? 'w-36' : 'w-52'}`}
     />
   );

@@ -67,12 +67,14 @@ export function FieldEditor({ hand, field }: { hand: DraftInHand; field: FieldRu
             <Typed
               label="Least"
               type="number"
+              mayBeEmpty
               value={field.minimum === null ? '' : String(field.minimum)}
               onSave={(value) => set('minimum')(number(value))}
             />
             <Typed
               label="Most"
               type="number"
+              mayBeEmpty
               value={field.maximum === null ? '' : String(field.maximum)}
               onSave={(value) => set('maximum')(number(value))}
             />

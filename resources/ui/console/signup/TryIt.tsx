@@ -12,14 +12,14 @@ import type { Draft } from '../rules/useDraft';
 /** The real account page under the draft, at a phone's or a desktop's width, and beside it what the last try caused. */
 export function TryIt({ app, page, draft }: { app: string; page: 'sign-up' | 'details'; draft: Draft | undefined }) {
   const [width, setWidth] = useState<'375' | '1280'>('375');
-  const [verdict, setVerdict] = useState<Tried | null>(null);
-  const [rehearsed, setRehearsed] = useState<Tried | null>(null);
+  // The last of each: what the next page says of itself is not said of the one before.
+  const [tried, setTried] = useState<Readonly<Record<string, Tried>>>({});
   const frame = useRef<HTMLIFrameElement>(null);
   useEffect(() => {
     const listen = (event: MessageEvent<Tried & { kennel?: string }>) => {
       if (event.origin !== window.location.origin || event.data.kennel !== 'tried') return;
-      if (event.data.kind === 'verdict') setVerdict(event.data);
-      else setRehearsed(event.data);
+      const said = event.data;
+      setTried((before) => ({ ...before, [pathOf(said)]: said }));
     };
     window.addEventListener('message', listen);
     return () => window.removeEventListener('message', listen);
@@ -53,15 +53,13 @@ export function TryIt({ app, page, draft }: { app: string; page: 'sign-up' | 'de
         className="flex w-[300px] shrink-0 flex-col overflow-y-auto border-l border-line bg-well px-3.5 pb-4 max-lg:w-full max-lg:border-l-0 @max-[1100px]:h-52 @max-[1100px]:w-full @max-[1100px]:border-t @max-[1100px]:border-l-0"
       >
         <h2 className="flex h-11 shrink-0 items-center font-bold">Evidence</h2>
-        {verdict === null ? (
+        {PATHS.every((path) => tried[path] === undefined) ? (
           <p className="text-small text-ink-soft">
             Type into the page. Each verdict shows here as it went over the wire; a submit is rehearsed: everything is
             done, shown, and undone.
           </p>
-        ) : (
-          <Shown tried={verdict} />
-        )}
-        {rehearsed === null ? null : <Shown tried={rehearsed} />}
+        ) : null}
+        {PATHS.map((path) => (tried[path] === undefined ? null : <Shown key={path} tried={tried[path]} />))}
       </aside>
     </div>
   );
@@ -104,14 +102,16 @@ function Framed({
   );
 }
 
+const PATHS = ['/signups/verdict', '/fields/verdict', '/signups/rehearsal'];
+
+function pathOf(tried: Tried): string {
+  if (tried.kind === 'rehearsal') return '/signups/rehearsal';
+  return 'email' in (tried.request as object) ? '/signups/verdict' : '/fields/verdict';
+}
+
 function Shown({ tried }: { tried: Tried }) {
   const verdict = tried.response as Schemas['Rehearsal'] | Schemas['Verdict'];
-  const path =
-    tried.kind === 'rehearsal'
-      ? '/signups/rehearsal'
-      : 'email' in (tried.request as object)
-        ? '/signups/verdict'
-        : '/fields/verdict';
+  const path = pathOf(tried);
   const caused = 'evidence' in verdict ? verdict.evidence : [];
   return (
     <div className="mb-4">

@@ -45,8 +45,8 @@ export function Submit({
   return (
     <button
       type="submit"
-      disabled={busy}
-      aria-disabled={!ready}
+      aria-disabled={!ready || busy}
+      aria-busy={busy}
       style={ready && !busy ? { backgroundColor: look.colour, color: look.letters } : undefined}
       className={`h-12 w-full rounded-control text-[17px] font-semibold ${ready && !busy ? '' : 'border border-line-strong bg-well text-ink-soft'}`}
     >

@@ -163,6 +163,48 @@ final class Browser
         return $this;
     }
 
+    /** What has the focus, in its words; "BODY" where nothing has. */
+    public function focused(): string
+    {
+        return (string) $this->driver->executeScript('const at = document.activeElement; return at === null || at === document.body ? "BODY" : (at.getAttribute("aria-label") ?? at.innerText ?? "").trim()');
+    }
+
+    /** Presses so often that a page which does not look twice does everything twice. */
+    public function pressTwice(string $words): self
+    {
+        $this->driver->executeScript('arguments[0].click(); arguments[0].click(); arguments[0].click()', [$this->find("//button[normalize-space() = {$this->quote($words)}]")]);
+
+        return $this;
+    }
+
+    /** With the mouse, whatever is there. */
+    public function clickAt(int $x, int $y): self
+    {
+        foreach (['mousePressed', 'mouseReleased'] as $type) {
+            $this->tools->execute('Input.dispatchMouseEvent', ['type' => $type, 'x' => $x, 'y' => $y, 'button' => 'left', 'clickCount' => 1]);
+        }
+
+        return $this;
+    }
+
+    /** @param  int  $milliseconds  that each answer takes longer; 0 for none */
+    public function slow(int $milliseconds): self
+    {
+        $this->tools->execute('Network.enable');
+        $this->tools->execute('Network.emulateNetworkConditions', ['offline' => false, 'latency' => $milliseconds, 'downloadThroughput' => -1, 'uploadThroughput' => -1]);
+
+        return $this;
+    }
+
+    /** @param  list<string>  $addresses  patterns of what can not be reached; none for a network that works */
+    public function unreachable(array $addresses): self
+    {
+        $this->tools->execute('Network.enable');
+        $this->tools->execute('Network.setBlockedURLs', ['urls' => $addresses]);
+
+        return $this;
+    }
+
     /** Keys for the page, not for a box. */
     public function keys(string ...$keys): self
     {

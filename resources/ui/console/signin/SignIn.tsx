@@ -1,10 +1,11 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState, type FormEvent, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { answer, type ApiError } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { PasswordField, TextField } from '../../kit/Field';
 import { Logo } from '../../kit/Marks';
 import { SigninRefusal } from '../../kit/SigninRefusal';
+import { useSubmit } from '../../kit/useSubmit';
 import { api } from '../api';
 
 /** The id of the first box, for what leads here. */
@@ -26,10 +27,10 @@ export function SignIn({ notice }: { notice?: ReactNode }) {
   const [keeper] = useState(demoKeeper);
   const [typed, setTyped] = useState({ email: '', password: '' });
   const [refusal, setRefusal] = useState<ApiError | null>(null);
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    answer(api.POST('/sessions', { body: { ...typed, keep: false } })).then(() => client.resetQueries(), setRefusal);
-  };
+  const { submit, busy } = useSubmit(
+    () => answer(api.POST('/sessions', { body: { ...typed, keep: false } })).then(() => client.resetQueries()),
+    setRefusal,
+  );
   return (
     <main className="min-h-full bg-well px-4 pt-[12vh]">
       <div className="mx-auto max-w-[400px] rounded-[10px] border border-line bg-sheet p-7 shadow-float">
@@ -53,7 +54,7 @@ export function SignIn({ notice }: { notice?: ReactNode }) {
             value={typed.password}
             onChange={(event) => setTyped({ ...typed, password: event.target.value })}
           />
-          <Button type="submit" kind="act" size="large">
+          <Button type="submit" kind="act" size="large" aria-disabled={busy}>
             Sign in
           </Button>
         </form>

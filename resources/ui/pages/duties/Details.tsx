@@ -1,7 +1,8 @@
-import { useEffect, useState, type FormEvent } from 'react';
+import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Checkbox } from '../../kit/Field';
 import { Notice } from '../../kit/Marks';
+import { useSubmit } from '../../kit/useSubmit';
 import { api, isTried, pagePath, tellBench } from '../api';
 import { boxId, FieldBox } from '../../kit/FieldBox';
 import { PictureBox } from './PictureBox';
@@ -51,13 +52,14 @@ function DetailsForm({ app, own, onChange }: { app: App; own: Own; onChange: (ow
   const [accepted, setAccepted] = useState(false);
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
   const [pressed, setPressed] = useState(0);
-  const [busy, setBusy] = useState(false);
   const [failure, setFailure] = useState<ApiError | null>(null);
   const [saved, setSaved] = useState(false);
   const verdict = useVerdict({ app: app.key, fields: values }, judge, app);
   const shown = useLast(verdict);
   const mustAccept = owes('accept_terms') && app.terms !== null;
-  const clean = verdict?.accepted === true && (!mustAccept || accepted);
+  const isAccepted = !mustAccept || accepted;
+  // Not known to be wrong: where no verdict has come, the server decides when it is sent.
+  const mayBeSent = verdict?.accepted !== false && isAccepted;
   const reason = (key: string) => shown?.reasons.find(({ field }) => field === `fields.${key}`)?.message;
   const mistakes: Mistake[] =
     pressed === 0
@@ -72,24 +74,9 @@ function DetailsForm({ app, own, onChange }: { app: App; own: Own; onChange: (ow
           }),
         ];
 
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (!clean) {
-      setTouched(new Set(asked.map(({ key }) => key)));
-      setPressed(pressed + 1);
-      return;
-    }
-    setBusy(true);
-    save().catch((caught: unknown) => {
-      if (!(caught instanceof ApiError)) throw caught;
-      setFailure(caught);
-      setBusy(false);
-    });
-  };
   const save = async () => {
     if (isTried) {
       setSaved(true);
-      setBusy(false);
       return;
     }
     let version = own.version;
@@ -103,10 +90,22 @@ function DetailsForm({ app, own, onChange }: { app: App; own: Own; onChange: (ow
     );
     onChange(after);
     setFailure(null);
-    setBusy(false);
     setSaved(true);
-    if (isStep) window.location.assign(pagePath('profile'));
+    if (!isStep) return;
+    window.location.assign(pagePath('profile'));
+    return 'leaves';
   };
+  const point = () => {
+    setTouched(new Set(asked.map(({ key }) => key)));
+    setPressed(pressed + 1);
+  };
+  const { submit, busy } = useSubmit(
+    async () => (mayBeSent ? save() : point()),
+    (error) => {
+      setFailure(error);
+      if (error.status === 422) point();
+    },
+  );
 
   return (
     <PageFrame app={app} title={isStep ? 'Before you begin' : 'Your details'}>
@@ -154,7 +153,7 @@ function DetailsForm({ app, own, onChange }: { app: App; own: Own; onChange: (ow
           <PictureBox key={field.key} field={field} own={own} onChange={onChange} />
         ))}
         <div className="pt-2">
-          <Submit look={app.look} ready={clean} busy={busy}>
+          <Submit look={app.look} ready={shown?.accepted === true && isAccepted} busy={busy}>
             {isStep ? 'Save and go on' : 'Save'}
           </Submit>
         </div>

@@ -1,8 +1,9 @@
-import { useEffect, useState, type FormEvent } from 'react';
+import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Checkbox, PasswordField } from '../../kit/Field';
 import { boxId } from '../../kit/FieldBox';
 import { Notice } from '../../kit/Marks';
+import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
 import { Mistakes, PageFrame, PageLink, Submit } from '../PageFrame';
 import { useNewPassword } from './NewPassword';
@@ -17,6 +18,16 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
   const [done, setDone] = useState(false);
   const [compromised, setCompromised] = useState(false);
   const typed = useNewPassword(email);
+  const { submit, busy } = useSubmit(async () => {
+    setRefusal(null);
+    if (!typed.mayBeSent || current === '') {
+      typed.touchAll();
+      setPressed(pressed + 1);
+      return;
+    }
+    await answer(api.PUT('/account/password', { body: { current, password: typed.password, end_others: endOthers } }));
+    setDone(true);
+  }, setRefusal);
   useEffect(() => {
     // Without a session there is nothing to change; the sign-in page is the way to one.
     answer(api.GET('/session')).then(
@@ -24,7 +35,7 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
         setEmail(session.account.email);
         setCompromised(session.standing.reasons.some(({ code }) => code === 'duty.change_password_compromised'));
       },
-      () => window.location.assign(pagePath('sign-in')),
+      (error: ApiError) => (error.status === 401 ? window.location.assign(pagePath('sign-in')) : setRefusal(error)),
     );
   }, []);
   if (done) {
@@ -42,19 +53,6 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
   if (compromised && email !== null) return <Compromised app={app} email={email} />;
   const wrong = refusal?.problem?.reasons.find(({ field }) => field === 'current')?.message;
   const missing = pressed > 0 && current === '' ? 'Enter the password you have now.' : undefined;
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    setRefusal(null);
-    if (!typed.isReady || current === '') {
-      typed.touchAll();
-      setPressed(pressed + 1);
-      return;
-    }
-    answer(api.PUT('/account/password', { body: { current, password: typed.password, end_others: endOthers } })).then(
-      () => setDone(true),
-      setRefusal,
-    );
-  };
   return (
     <PageFrame app={app} title="Change your password">
       <form onSubmit={submit} noValidate className="space-y-2">
@@ -92,7 +90,7 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
           onChange={(event) => setEndOthers(event.target.checked)}
         />
         <div className="pt-2">
-          <Submit look={app.look} ready={typed.isReady && current !== ''}>
+          <Submit look={app.look} ready={typed.isReady && current !== ''} busy={busy}>
             Change password
           </Submit>
         </div>
@@ -108,10 +106,10 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
 function Compromised({ app, email }: { app: Schemas['App']; email: string }) {
   const [sent, setSent] = useState(false);
   const [refusal, setRefusal] = useState<ApiError | null>(null);
-  const send = (event: FormEvent) => {
-    event.preventDefault();
-    answer(api.POST('/recoveries', { body: { email } })).then(() => setSent(true), setRefusal);
-  };
+  const { submit, busy } = useSubmit(
+    () => answer(api.POST('/recoveries', { body: { email } })).then(() => setSent(true)),
+    setRefusal,
+  );
   return (
     <PageFrame app={app} title="Others may know your password">
       <div className="space-y-4">
@@ -129,8 +127,8 @@ function Compromised({ app, email }: { app: Schemas['App']; email: string }) {
             Another is on its way, unless one went out a moment ago.
           </Notice>
         ) : (
-          <form onSubmit={send}>
-            <Submit look={app.look} ready>
+          <form onSubmit={submit}>
+            <Submit look={app.look} busy={busy}>
               Send the link again
             </Submit>
           </form>

@@ -22,7 +22,9 @@ export function useNewPassword(email: string | null) {
   ];
   return {
     password,
-    isReady: verdict?.accepted === true && unlike === undefined,
+    isReady: shown?.accepted === true && unlike === undefined,
+    /** Not known to be wrong: where no verdict has come, the server decides when it is sent. */
+    mayBeSent: password !== '' && verdict?.accepted !== false && unlike === undefined,
     mistakes,
     touchAll: () => setTouched(new Set(['password', 'repeat'])),
     boxes: (

@@ -1,7 +1,8 @@
-import { useRef, useState, type FormEvent } from 'react';
+import { useRef, useState } from 'react';
 import { answer, type ApiError, type Schemas } from '../../api/client';
 import { TextField } from '../../kit/Field';
 import { Notice } from '../../kit/Marks';
+import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
 import { PageFrame, PageLink, Submit } from '../PageFrame';
 
@@ -11,16 +12,17 @@ export function Recover({ app }: { app: Schemas['App'] }) {
   const [sent, setSent] = useState(false);
   const [refusal, setRefusal] = useState<ApiError | null>(null);
   const key = useRef(crypto.randomUUID());
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    answer(api.POST('/recoveries', { body: { email }, params: { header: { 'Idempotency-Key': key.current } } })).then(
-      () => setSent(true),
-      (error: ApiError) => {
-        key.current = crypto.randomUUID();
-        setRefusal(error);
-      },
-    );
-  };
+  const { submit, busy } = useSubmit(
+    () =>
+      answer(api.POST('/recoveries', { body: { email }, params: { header: { 'Idempotency-Key': key.current } } })).then(
+        () => setSent(true),
+      ),
+    (error) => {
+      // Without an answer it may have been done; the same key then does it no second time.
+      if (error.status !== 0) key.current = crypto.randomUUID();
+      setRefusal(error);
+    },
+  );
   return (
     <PageFrame app={app} title={sent ? 'Look for our message' : 'A new password'}>
       {sent ? (
@@ -45,12 +47,14 @@ export function Recover({ app }: { app: Schemas['App'] }) {
             onChange={(event) => setEmail(event.target.value)}
             error={refusal?.problem?.reasons.find((reason) => reason.field === 'email')?.message}
           />
-          {refusal !== null && refusal.problem?.reasons.length === 0 ? (
+          {refusal !== null && (refusal.problem?.reasons.length ?? 0) === 0 ? (
             <Notice tone="stop" role="alert">
               {refusal.words}
             </Notice>
           ) : null}
-          <Submit look={app.look}>Send me the link</Submit>
+          <Submit look={app.look} busy={busy}>
+            Send me the link
+          </Submit>
         </form>
       )}
       <p className="mt-5">

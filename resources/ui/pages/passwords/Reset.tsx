@@ -1,8 +1,9 @@
-import { useEffect, useState, type FormEvent } from 'react';
+import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { TextField } from '../../kit/Field';
 import { boxId } from '../../kit/FieldBox';
 import { Notice } from '../../kit/Marks';
+import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
 import { Mistakes, PageFrame, PageLink, Submit } from '../PageFrame';
 import { useNewPassword } from './NewPassword';
@@ -72,18 +73,19 @@ function ResetForm({
   ];
   const [pressed, setPressed] = useState(0);
   const [refusal, setRefusal] = useState<ApiError | null>(null);
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (!typed.isReady || wrongName !== undefined) {
-      typed.touchAll();
-      setPressed(pressed + 1);
-      return;
-    }
-    const body = { token, password: typed.password, ...(asksName ? { name } : {}) };
-    answer(api.POST('/recoveries/consume', { body })).then(onDone, (error: ApiError) =>
-      error.problem?.code === 'challenge.refused' ? onGone(error) : setRefusal(error),
-    );
-  };
+  const { submit, busy } = useSubmit(
+    async () => {
+      if (!typed.mayBeSent || wrongName !== undefined) {
+        typed.touchAll();
+        setPressed(pressed + 1);
+        return;
+      }
+      const body = { token, password: typed.password, ...(asksName ? { name } : {}) };
+      await answer(api.POST('/recoveries/consume', { body }));
+      onDone();
+    },
+    (error) => (error.problem?.code === 'challenge.refused' ? onGone(error) : setRefusal(error)),
+  );
   return (
     <PageFrame app={app} title="Choose a new password">
       <form onSubmit={submit} noValidate className="space-y-2">
@@ -109,7 +111,7 @@ function ResetForm({
           />
         ) : null}
         {typed.boxes}
-        <Submit look={app.look} ready={typed.isReady && wrongName === undefined}>
+        <Submit look={app.look} ready={typed.isReady && wrongName === undefined} busy={busy}>
           Set the new password
         </Submit>
       </form>

@@ -1,9 +1,10 @@
-import { useEffect, useState, type FormEvent } from 'react';
+import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { PasswordField, TextField } from '../../kit/Field';
 import { boxId } from '../../kit/FieldBox';
 import { Notice } from '../../kit/Marks';
 import { NewPasswordField } from '../../kit/PasswordAdvice';
+import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
 import { Mistakes, PageFrame, PageLink, Submit } from '../PageFrame';
 import { judgePassword, useLast, useVerdict } from '../signup/useVerdict';
@@ -40,27 +41,25 @@ function EditForm({ app, account }: { app: Schemas['App']; account: Own }) {
     const message = reason(field);
     return message === undefined ? [] : [{ id: boxId(field), label, message }];
   });
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    setSaved(false);
-    answer(
-      api.PATCH('/account', {
-        params: { header: { 'If-Match': '*' } },
-        body: isSet ? { name, password, current } : { name },
-      }),
-    ).then(
-      () => {
-        setRefusal(null);
-        setSaved(true);
-        setPassword('');
-        setCurrent('');
-      },
-      (error: ApiError) => {
-        setRefusal(error);
-        setPressed(pressed + 1);
-      },
-    );
-  };
+  const { submit, busy } = useSubmit(
+    async () => {
+      setSaved(false);
+      await answer(
+        api.PATCH('/account', {
+          params: { header: { 'If-Match': '*' } },
+          body: isSet ? { name, password, current } : { name },
+        }),
+      );
+      setRefusal(null);
+      setSaved(true);
+      setPassword('');
+      setCurrent('');
+    },
+    (error) => {
+      setRefusal(error);
+      setPressed(pressed + 1);
+    },
+  );
   return (
     <PageFrame app={app} title="Edit your account">
       <form onSubmit={submit} noValidate className="space-y-2">
@@ -104,7 +103,7 @@ function EditForm({ app, account }: { app: Schemas['App']; account: Own }) {
             error={reason('current')}
           />
         ) : null}
-        <Submit look={app.look} ready={name.trim() !== '' && (!isSet || current !== '')}>
+        <Submit look={app.look} ready={name.trim() !== '' && (!isSet || current !== '')} busy={busy}>
           Save
         </Submit>
       </form>

@@ -1,32 +1,27 @@
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { answer, type ApiError, type Schemas } from '../../api/client';
 import { Checkbox, PasswordField, TextField } from '../../kit/Field';
 import { SigninRefusal } from '../../kit/SigninRefusal';
+import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
 import { PageFrame, PageLink, Submit } from '../PageFrame';
 
 export function SignIn({ app }: { app: Schemas['App'] }) {
   const [typed, setTyped] = useState({ email: '', password: '', keep: false });
   const [refusal, setRefusal] = useState<ApiError | null>(null);
-  const [busy, setBusy] = useState(false);
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    setBusy(true);
-    answer(api.POST('/sessions', { body: typed })).then(
-      () => void goOn(),
-      (error: ApiError) => {
-        setRefusal(error);
-        setBusy(false);
-      },
+  const { submit, busy } = useSubmit(async () => {
+    await answer(api.POST('/sessions', { body: typed }));
+    // Whoever owes something is led there at once; everything else would be refused. Where that cannot be read, the account's page says it.
+    const duties: readonly string[] = await answer(api.GET('/session')).then(
+      ({ standing }) => standing.duties,
+      () => [],
     );
-  };
-  // Whoever owes something is led there at once; everything else would be refused.
-  const goOn = async () => {
-    const { standing } = await answer(api.GET('/session'));
-    const owesDetails = standing.duties.some((duty) => duty === 'accept_terms' || duty === 'complete_fields');
-    const owesPassword = standing.duties.includes('change_password');
-    window.location.assign(pagePath(owesPassword ? 'password' : owesDetails ? 'details' : 'profile'));
-  };
+    const owesDetails = duties.some((duty) => duty === 'accept_terms' || duty === 'complete_fields');
+    window.location.assign(
+      pagePath(duties.includes('change_password') ? 'password' : owesDetails ? 'details' : 'profile'),
+    );
+    return 'leaves';
+  }, setRefusal);
   const error = (field: string) => refusal?.problem?.reasons.find((reason) => reason.field === field)?.message;
   return (
     <PageFrame app={app} title="Sign in">

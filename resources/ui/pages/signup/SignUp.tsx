@@ -1,8 +1,9 @@
-import { useRef, useState, type FormEvent } from 'react';
+import { useRef, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Checkbox, PasswordField, TextField } from '../../kit/Field';
 import { Notice } from '../../kit/Marks';
 import { NewPasswordField } from '../../kit/PasswordAdvice';
+import { useSubmit } from '../../kit/useSubmit';
 import { api, isTried, pagePath, tellBench } from '../api';
 import { boxId, FieldBox } from '../../kit/FieldBox';
 import { Mistakes, PageFrame, PageLink, Submit, type Mistake } from '../PageFrame';
@@ -44,7 +45,6 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
   const [pressed, setPressed] = useState(0);
   const [refusal, setRefusal] = useState<ApiError | null>(null);
-  const [busy, setBusy] = useState(false);
   const key = useRef(crypto.randomUUID());
   const form = useForm(app.key);
   const asked = app.signup.fields;
@@ -62,7 +62,8 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
     useVerdict({ password: typed.password, email: typed.email, name: typed.name, app: app.key }, judgePassword, app),
   );
   const repeats = typed.repeat === typed.password;
-  const clean = verdict?.accepted === true && repeats;
+  // Not known to be wrong: where no verdict has come yet, or none comes at all, the server decides.
+  const mayBeSent = verdict?.accepted !== false && repeats && typed.password !== '';
 
   const touch = (name: string) => setTouched((before) => new Set([...before, name]));
   const reason = (name: string): string | undefined =>
@@ -92,38 +93,11 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
     ...asked.map((field): [string, string, string] => [`fields.${field.key}`, boxId(field.key), field.label]),
     ['terms', boxId('terms'), 'Terms'],
   ];
-  const mistakes: Mistake[] =
-    pressed === 0 || busy
-      ? []
-      : order.flatMap(([name, id, label]) => {
-          const message = reason(name);
-          return message === undefined ? [] : [{ id, label, message }];
-        });
-
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (!clean) {
-      setTouched(new Set(order.map(([name]) => name)));
-      setPressed(pressed + 1);
-      return;
-    }
-    setBusy(true);
-    send().catch((caught: unknown) => {
-      if (!(caught instanceof ApiError)) throw caught;
-      // A new attempt with other values is a new request, and a form that was used up is opened again.
-      if (caught.status !== 0) key.current = crypto.randomUUID();
-      if (caught.problem?.reasons.some(({ code }) => code.startsWith('bots.')) === true) form.reopen();
-      setRefusal(caught);
-      setBusy(false);
-    });
-  };
   const send = async () => {
     if (isTried) {
       const { result, milliseconds } = await timed(answer(api.POST('/signups/rehearsal', { body: input })));
       tellBench({ kind: 'rehearsal', request: input, response: result, milliseconds });
-      if (result.state === 'signed_in') window.location.assign(pagePath('details'));
-      else onDone(typed.email);
-      return;
+      return goOn(result.state);
     }
     const { state } = await answer(
       api.POST('/signups', {
@@ -131,9 +105,35 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
         params: { header: { 'Idempotency-Key': key.current } },
       }),
     );
+    return goOn(state);
+  };
+  const goOn = (state: string | null) => {
     if (state === 'signed_in') window.location.assign(pagePath('details'));
     else onDone(typed.email);
+    return 'leaves';
   };
+  const point = () => {
+    setTouched(new Set(order.map(([name]) => name)));
+    setPressed(pressed + 1);
+  };
+  const { submit, busy } = useSubmit(
+    async () => (mayBeSent ? send() : point()),
+    (error) => {
+      // A new attempt with other values is a new request, and whatever became of the form, another is opened.
+      if (error.status !== 0) key.current = crypto.randomUUID();
+      form.reopen();
+      setRefusal(error);
+      if ((error.problem?.reasons.length ?? 0) > 0) point();
+    },
+  );
+
+  const mistakes: Mistake[] =
+    pressed === 0 || busy
+      ? []
+      : order.flatMap(([name, id, label]) => {
+          const message = reason(name);
+          return message === undefined ? [] : [{ id, label, message }];
+        });
 
   return (
     <form onSubmit={submit} noValidate className="space-y-2">
@@ -185,7 +185,7 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
       )}
       {form.trap ? <Trap value={trapped} onChange={setTrapped} /> : null}
       <div className="pt-2">
-        <Submit look={app.look} ready={clean} busy={busy}>
+        <Submit look={app.look} ready={shown?.accepted === true && repeats} busy={busy}>
           Create account
         </Submit>
       </div>

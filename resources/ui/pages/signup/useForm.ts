@@ -13,27 +13,40 @@ export function useForm(app: string): {
 } {
   const [trap, setTrap] = useState(false);
   const [round, setRound] = useState(0);
-  const opened = useRef<Promise<{ form: Schemas['OpenForm']; answer: string; notBefore: number }> | null>(null);
+  const opened = useRef<Promise<Opened> | null>(null);
   useEffect(() => {
     if (isTried) return;
-    opened.current = answer(api.POST('/signups/forms', { body: { app } })).then(async (form) => {
-      setTrap(form.trap);
-      // A little more than asked: the two clocks do not tick together.
-      const notBefore = performance.now() + form.wait_seconds * 1000 + 150;
-      return { form, answer: await work(form.challenge, form.work_bits), notBefore };
-    });
-    opened.current.catch(() => undefined);
+    opened.current = open(app);
+    opened.current.then(
+      ({ form }) => setTrap(form.trap),
+      // Opened once more when it is needed.
+      () => undefined,
+    );
   }, [app, round]);
   return {
     trap,
     ready: async (trapped) => {
       if (opened.current === null) return {};
+      opened.current = opened.current.catch(() => open(app));
       const { form, answer: found, notBefore } = await opened.current;
       await new Promise((resolve) => setTimeout(resolve, Math.max(0, notBefore - performance.now())));
       return { token: form.token, trap: trapped, answer: found };
     },
     reopen: () => setRound((before) => before + 1),
   };
+}
+
+interface Opened {
+  form: Schemas['OpenForm'];
+  answer: string;
+  notBefore: number;
+}
+
+async function open(app: string): Promise<Opened> {
+  const form = await answer(api.POST('/signups/forms', { body: { app } }));
+  // A little more than asked: the two clocks do not tick together.
+  const notBefore = performance.now() + form.wait_seconds * 1000 + 150;
+  return { form, answer: await work(form.challenge, form.work_bits), notBefore };
 }
 
 function work(challenge: string, bits: number): Promise<string> {
@@ -44,7 +57,10 @@ function work(challenge: string, bits: number): Promise<string> {
       worker.terminate();
       resolve(data);
     };
-    worker.onerror = () => reject(new Error('The proof of work could not be done.'));
+    worker.onerror = () => {
+      worker.terminate();
+      reject(new Error('The proof of work could not be done.'));
+    };
     worker.postMessage({ challenge, bits });
   });
 }

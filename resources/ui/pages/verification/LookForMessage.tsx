@@ -1,7 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
-import { answer, ApiError, type Schemas } from '../../api/client';
+import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { Notice } from '../../kit/Marks';
+import { useSubmit } from '../../kit/useSubmit';
 import { api } from '../api';
 import { PageFrame } from '../PageFrame';
 
@@ -27,16 +28,18 @@ export function LookForMessage({ app, email }: { app: Schemas['App']; email: str
 
 export function SendAgain({ email }: { email: string }) {
   const [said, setSaid] = useState<string | null>(null);
-  const send = () =>
-    answer(
-      api.POST('/verifications', { body: { email }, params: { header: { 'Idempotency-Key': crypto.randomUUID() } } }),
-    ).then(
-      () => setSaid('If the address still needs its proof, a message is on its way. At most one a minute is sent.'),
-      (error: ApiError) => setSaid(error.words),
-    );
+  const { submit, busy } = useSubmit(
+    () =>
+      answer(
+        api.POST('/verifications', { body: { email }, params: { header: { 'Idempotency-Key': crypto.randomUUID() } } }),
+      ).then(() =>
+        setSaid('If the address still needs its proof, a message is on its way. At most one a minute is sent.'),
+      ),
+    (error) => setSaid(error.words),
+  );
   return (
     <div className="space-y-3">
-      <Button size="large" onClick={() => void send()}>
+      <Button size="large" aria-disabled={busy} onClick={() => submit()}>
         Send it again
       </Button>
       <div aria-live="polite">{said === null ? null : <Notice tone="information">{said}</Notice>}</div>

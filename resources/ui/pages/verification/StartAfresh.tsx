@@ -1,8 +1,9 @@
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { answer, type ApiError } from '../../api/client';
 import { TextField } from '../../kit/Field';
 import { boxId } from '../../kit/FieldBox';
 import { Notice } from '../../kit/Marks';
+import { useSubmit } from '../../kit/useSubmit';
 import { api } from '../api';
 import { Mistakes, PageFrame, Submit } from '../PageFrame';
 import { useNewPassword } from '../passwords/NewPassword';
@@ -19,18 +20,18 @@ export function StartAfresh({ app, token, found, onProven, onRefused }: PressPro
     ...(wrongName === undefined ? [] : [{ id: boxId('name'), label: 'Name', message: wrongName }]),
     ...typed.mistakes,
   ];
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (!typed.isReady || wrongName !== undefined) {
-      typed.touchAll();
-      setPressed(pressed + 1);
-      return;
-    }
-    const body = { token, new_password: typed.password, ...(found.asks_name ? { name } : {}) };
-    answer(api.POST('/verifications/consume', { body })).then(onProven, (error: ApiError) =>
-      isOfTheLink(error) ? onRefused(error) : setRefusal(error),
-    );
-  };
+  const { submit, busy } = useSubmit(
+    async () => {
+      if (!typed.mayBeSent || wrongName !== undefined) {
+        typed.touchAll();
+        setPressed(pressed + 1);
+        return;
+      }
+      const body = { token, new_password: typed.password, ...(found.asks_name ? { name } : {}) };
+      onProven(await answer(api.POST('/verifications/consume', { body })));
+    },
+    (error) => (isOfTheLink(error) ? onRefused(error) : setRefusal(error)),
+  );
   return (
     <PageFrame app={app} title="Choose a new password">
       <form onSubmit={submit} noValidate className="space-y-2">
@@ -54,7 +55,7 @@ export function StartAfresh({ app, token, found, onProven, onRefused }: PressPro
           />
         ) : null}
         {typed.boxes}
-        <Submit look={app.look} ready={typed.isReady && wrongName === undefined}>
+        <Submit look={app.look} ready={typed.isReady && wrongName === undefined} busy={busy}>
           Confirm the address and set the password
         </Submit>
       </form>

@@ -1,7 +1,8 @@
-import { useEffect, useState, type FormEvent } from 'react';
+import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { PasswordField, TextField } from '../../kit/Field';
 import { Notice } from '../../kit/Marks';
+import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
 import { PageFrame, PageLink, Submit } from '../PageFrame';
 import { SendAgain } from './LookForMessage';
@@ -67,15 +68,17 @@ export function Verify({ app }: { app: App }) {
 }
 
 function Press({ app, token, found, onProven, onRefused }: PressProps) {
-  const prove = (event: FormEvent) => {
-    event.preventDefault();
-    answer(api.POST('/verifications/consume', { body: { token } })).then(onProven, onRefused);
-  };
+  const { submit, busy } = useSubmit(
+    () => answer(api.POST('/verifications/consume', { body: { token } })).then(onProven),
+    onRefused,
+  );
   return (
     <PageFrame app={app} title="Is this your address?">
       <p className="mb-5 font-mono text-[15px] wrap-anywhere">{found.address}</p>
-      <form onSubmit={prove}>
-        <Submit look={app.look}>Yes, it is mine</Submit>
+      <form onSubmit={submit}>
+        <Submit look={app.look} busy={busy}>
+          Yes, it is mine
+        </Submit>
       </form>
       <p className="mt-5 text-[15px] text-ink-soft">
         If you asked for no account, close this page. Nothing happens without the button.
@@ -87,19 +90,17 @@ function Press({ app, token, found, onProven, onRefused }: PressProps) {
 function WithPassword({ app, token, found, onProven, onRefused, onAfresh }: PressProps & { onAfresh: () => void }) {
   const [password, setPassword] = useState('');
   const [refusal, setRefusal] = useState<ApiError | null>(null);
-  const prove = (event: FormEvent) => {
-    event.preventDefault();
-    answer(api.POST('/verifications/consume', { body: { token, password } })).then(onProven, (error: ApiError) =>
-      isOfTheLink(error) ? onRefused(error) : setRefusal(error),
-    );
-  };
+  const { submit, busy } = useSubmit(
+    () => answer(api.POST('/verifications/consume', { body: { token, password } })).then(onProven),
+    (error) => (isOfTheLink(error) ? onRefused(error) : setRefusal(error)),
+  );
   return (
     <PageFrame app={app} title="Is this your address?">
       <p className="mb-4 font-mono text-[15px] wrap-anywhere">{found.address}</p>
       <p className="mb-4">
         This is another browser than the one that signed up. Type the password you chose, so that we know it was you.
       </p>
-      <form onSubmit={prove} noValidate className="space-y-3">
+      <form onSubmit={submit} noValidate className="space-y-3">
         {/* For password managers, which keep a password with a name. */}
         <input type="hidden" autoComplete="username" value={found.address} readOnly />
         <PasswordField
@@ -110,7 +111,7 @@ function WithPassword({ app, token, found, onProven, onRefused, onAfresh }: Pres
           onChange={(event) => setPassword(event.target.value)}
           error={refusal?.words}
         />
-        <Submit look={app.look} ready={password !== ''}>
+        <Submit look={app.look} ready={password !== ''} busy={busy}>
           Confirm this address
         </Submit>
       </form>

@@ -1,7 +1,8 @@
-import { useEffect, useState } from 'react';
-import { Navigate, Route, Routes, useNavigate } from 'react-router';
+import { useEffect, useRef, useState } from 'react';
+import { Navigate, Route, Routes, useLocation, useNavigate } from 'react-router';
 import { ApiError } from '../api/client';
 import { Button } from '../kit/Button';
+import { focusHeading } from '../kit/focus';
 import { Notice } from '../kit/Marks';
 import { AccountsScreen } from './accounts/AccountsScreen';
 import { api, STATIONS, useSession } from './api';
@@ -38,6 +39,13 @@ export function Console() {
 function Bench({ name }: { name: string }) {
   const navigate = useNavigate();
   const [open, setOpen] = useState<'find' | 'keys' | null>(null);
+  const station = useLocation().pathname.split('/')[1];
+  const shown = useRef(station);
+  useEffect(() => {
+    if (station === shown.current) return;
+    shown.current = station;
+    focusHeading();
+  }, [station]);
   const [dock, setDock] = useState(() => localStorage.getItem('evidence') === 'open');
   useEffect(() => localStorage.setItem('evidence', dock ? 'open' : 'shut'), [dock]);
   useKeys({
@@ -50,7 +58,7 @@ function Bench({ name }: { name: string }) {
   return (
     <div className="flex h-full flex-col">
       <a href="#screen" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
-        To the screen
+        Skip to content
       </a>
       <Rail name={name} onFind={() => setOpen('find')} onKeys={() => setOpen('keys')} />
       <div className="flex min-h-0 flex-1">

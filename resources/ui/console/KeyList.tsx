@@ -1,22 +1,39 @@
+import { useState } from 'react';
 import { Key } from '../kit/Marks';
-import { Dialog } from '../kit/Layout';
+import { Dialog } from '../kit/Dialog';
+import { Switch } from '../kit/Segments';
 import { STATIONS } from './api';
+import { areSingleKeysOn, turnSingleKeys } from './keys';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'Find anything'],
   ['?', 'This list'],
   ['e', 'Show or hide the evidence'],
-  ['j', 'Next row of a list (or ↓)'],
+  ['j', 'Next row of Accounts or Mail (or ↓)'],
   ['k', 'Row before (or ↑)'],
-  ['Enter', 'Open the row'],
+  ['Enter', 'Open the row that has the focus'],
   ['Esc', 'Close what is open'],
   ['g h', 'Needs you'],
 ];
 
 export function KeyList({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const [on, setOn] = useState(areSingleKeysOn);
   const all = [...KEYS, ...STATIONS.map(({ key, name }) => [`g ${key}`, name] as const)];
   return (
     <Dialog open={open} onClose={onClose} title="Keys">
+      <div className="mb-2 flex items-center gap-3">
+        <p className="flex-1">
+          Single keys {on ? 'work' : 'are off'} <span className="text-ink-soft">in this browser</span>
+        </p>
+        <Switch
+          label="Single keys"
+          checked={on}
+          onChange={(next) => {
+            turnSingleKeys(next);
+            setOn(next);
+          }}
+        />
+      </div>
       <dl className="grid grid-cols-2 gap-x-6">
         {all.map(([keys, act]) => (
           <div key={keys} className="flex h-8 items-center gap-2 border-b border-line">

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { ApiError } from '../api/client';
-import { Dialog } from '../kit/Layout';
+import { Dialog } from '../kit/Dialog';
 import { Acts, Why } from './accounts/act';
 import { refresh } from './api';
 import { Failure } from './Failure';

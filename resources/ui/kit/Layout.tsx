@@ -1,4 +1,3 @@
-import { Dialog as RadixDialog } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 
@@ -63,11 +62,6 @@ export function Empty({ children }: { children: ReactNode }) {
   return <p className="max-w-prose py-8 text-ink-soft">{children}</p>;
 }
 
-/** What lies behind a dialog. */
-export function Backdrop({ above = false }: { above?: boolean }) {
-  return <RadixDialog.Overlay className={`fixed inset-0 bg-[oklch(0.2_0.03_235/0.35)] ${above ? 'z-[55]' : 'z-40'}`} />;
-}
-
 /** The way out of a pane that stands beside a list. */
 export function CloseLink({ to, className = '' }: { to: string; className?: string }) {
   return (
@@ -79,36 +73,5 @@ export function CloseLink({ to, className = '' }: { to: string; className?: stri
     >
       ✕
     </Link>
-  );
-}
-
-/** A question in front of everything else. */
-export function Dialog({
-  open,
-  onClose,
-  title,
-  above = false,
-  children,
-}: {
-  open: boolean;
-  onClose: () => void;
-  title: string;
-  /** In front of another dialog, which stays open behind it. */
-  above?: boolean;
-  children: ReactNode;
-}) {
-  return (
-    <RadixDialog.Root open={open} onOpenChange={(next) => (next ? undefined : onClose())}>
-      <RadixDialog.Portal>
-        <Backdrop above={above} />
-        <RadixDialog.Content
-          aria-describedby={undefined}
-          className={`fixed left-1/2 max-h-[80vh] -translate-x-1/2 overflow-y-auto rounded-[8px] border border-line bg-sheet p-5 shadow-float ${above ? 'top-[20vh] z-[60] w-[min(440px,calc(100vw-32px))]' : 'top-[14vh] z-50 w-[min(520px,calc(100vw-32px))]'}`}
-        >
-          <RadixDialog.Title className="mb-3 text-title font-bold">{title}</RadixDialog.Title>
-          {children}
-        </RadixDialog.Content>
-      </RadixDialog.Portal>
-    </RadixDialog.Root>
   );
 }

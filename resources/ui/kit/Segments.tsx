@@ -18,12 +18,12 @@ export function Segments<T extends string>({
     <div
       role="radiogroup"
       aria-label={label}
-      className="inline-flex overflow-hidden rounded-control border border-line-strong bg-sheet"
+      className="inline-flex rounded-control border border-line-strong bg-sheet"
     >
       {choices.map((choice) => (
         <label
           key={choice.value}
-          className={`flex h-7 cursor-pointer items-center border-l border-line px-2 text-small first:border-l-0 has-focus-visible:outline-2 has-focus-visible:outline-petrol ${choice.value === value ? 'bg-petrol font-semibold text-on-petrol' : 'hover:bg-well'}`}
+          className={`relative flex h-7 cursor-pointer items-center border-l border-line px-2 text-small first:rounded-l-[5px] first:border-l-0 last:rounded-r-[5px] has-focus-visible:z-10 has-focus-visible:outline-2 has-focus-visible:outline-offset-2 has-focus-visible:outline-ink ${choice.value === value ? 'bg-petrol font-semibold text-on-petrol' : 'hover:bg-well'}`}
         >
           <input
             type="radio"

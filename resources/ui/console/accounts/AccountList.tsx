@@ -7,6 +7,7 @@ import { StatusMark, type Status } from '../../kit/Marks';
 import { Count, When } from '../../kit/Text';
 import { api } from '../api';
 import { Failure } from '../Failure';
+import { useRows } from '../../kit/useRows';
 import { useKeys } from '../keys';
 import { More } from '../More';
 import { usePages } from '../usePages';
@@ -52,34 +53,24 @@ export function AccountList({ openId }: { openId: string | null }) {
       }),
     ),
   );
-  const [marked, setMarked] = useState(-1);
-  const [of, setOf] = useState(query);
-  if (of !== query) {
-    setOf(query);
-    setMarked(-1);
-  }
   const suffix = search.size > 0 ? `?${search}` : '';
-  const open = (account: Schemas['AccountRow'] | undefined) =>
-    account === undefined ? undefined : void navigate(`/accounts/${account.id}${suffix}`);
-  const at =
-    openId === null
-      ? marked
-      : Math.max(
-          marked,
-          list.items.findIndex((account) => account.id === openId),
-        );
+  const { list: table, move: focusBy, focus } = useRows(openId);
   const move = (by: number) => {
-    const next = Math.min(list.items.length - 1, Math.max(0, (marked === -1 ? at : marked) + by));
-    setMarked(next);
-    if (openId !== null) open(list.items[next]);
+    const id = focusBy(by);
+    // Walking is no journey: the way back leads to where it began.
+    if (openId !== null && id !== undefined && id !== openId)
+      void navigate(`/accounts/${id}${suffix}`, { replace: true });
   };
   useKeys({
     j: () => move(1),
     k: () => move(-1),
     ArrowDown: () => move(1),
     ArrowUp: () => move(-1),
-    Enter: () => open(list.items[marked]),
-    Escape: () => (openId === null ? setMarked(-1) : void navigate(`/accounts${suffix}`)),
+    Escape: () => {
+      if (openId === null) return;
+      void navigate(`/accounts${suffix}`);
+      focus(openId);
+    },
   });
   return (
     <section aria-label="Accounts" className="flex h-full flex-col">
@@ -125,7 +116,13 @@ export function AccountList({ openId }: { openId: string | null }) {
       </div>
       <Failure error={list.error} />
       <div className="min-h-0 flex-1 overflow-auto">
-        <div role="table" aria-label="Accounts" aria-rowcount={list.first?.total ?? -1} className="min-w-[500px]">
+        <div
+          ref={table}
+          role="table"
+          aria-label="Accounts"
+          aria-rowcount={list.first?.total ?? -1}
+          className="min-w-[500px]"
+        >
           <div role="row" className={`${grid} sticky top-0 z-10 border-b border-line bg-paper text-small`}>
             <SortHead label="Account" field="name" sort={sort} onSort={(next) => set('sort', next)} />
             <SortHead label="Address" field="address" sort={sort} onSort={(next) => set('sort', next)} />
@@ -134,13 +131,12 @@ export function AccountList({ openId }: { openId: string | null }) {
             </span>
             <SortHead label="Seen" field="seen" sort={sort} onSort={(next) => set('sort', next)} descendingFirst end />
           </div>
-          {list.items.map((account, index) => (
+          {list.items.map((account) => (
             <AccountRow
               key={account.id}
               account={account}
               to={`/accounts/${account.id}${suffix}`}
               isOpen={account.id === openId}
-              isMarked={index === marked}
             />
           ))}
         </div>
@@ -189,15 +185,28 @@ function SearchBox({
   total: Page | undefined;
 }) {
   const [typed, setTyped] = useState(value);
+  const [sent, setSent] = useState(value);
+  const [seen, setSeen] = useState(value);
+  if (seen !== value) {
+    setSeen(value);
+    // The address says something else than was sent from here: a link, or the way back.
+    if (value !== sent) {
+      setSent(value);
+      setTyped(value);
+    }
+  }
   const changed = useRef(onChange);
   useEffect(() => {
     changed.current = onChange;
   });
   useEffect(() => {
-    if (typed === value) return;
-    const timer = setTimeout(() => changed.current(typed), PAUSE);
+    if (typed === sent) return;
+    const timer = setTimeout(() => {
+      setSent(typed);
+      changed.current(typed);
+    }, PAUSE);
     return () => clearTimeout(timer);
-  }, [typed, value]);
+  }, [typed, sent]);
   return (
     <div className="relative">
       <input
@@ -252,30 +261,19 @@ function SortHead({
   );
 }
 
-function AccountRow({
-  account,
-  to,
-  isOpen,
-  isMarked,
-}: {
-  account: Schemas['AccountRow'];
-  to: string;
-  isOpen: boolean;
-  isMarked: boolean;
-}) {
-  const row = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    if (isMarked) row.current?.scrollIntoView({ block: 'nearest' });
-  }, [isMarked]);
+function AccountRow({ account, to, isOpen }: { account: Schemas['AccountRow']; to: string; isOpen: boolean }) {
   return (
     <div
-      ref={row}
       role="row"
-      aria-selected={isOpen}
-      className={`${grid} relative h-8 items-center border-b border-line hover:bg-well ${isOpen ? 'bg-petrol-wash shadow-[inset_3px_0_0_var(--petrol)]' : ''} ${isMarked ? 'outline-2 -outline-offset-2 outline-petrol' : ''}`}
+      className={`${grid} relative h-8 items-center border-b border-line hover:bg-well has-[[data-row]:focus-visible]:outline-2 has-[[data-row]:focus-visible]:-outline-offset-2 has-[[data-row]:focus-visible]:outline-petrol ${isOpen ? 'bg-petrol-wash shadow-[inset_3px_0_0_var(--petrol)]' : ''}`}
     >
       <span role="cell" className="truncate">
-        <Link to={to} className="after:absolute after:inset-0">
+        <Link
+          to={to}
+          data-row={account.id}
+          aria-current={isOpen ? 'true' : undefined}
+          className="outline-none after:absolute after:inset-0"
+        >
           <bdi>{account.name}</bdi>
         </Link>
       </span>

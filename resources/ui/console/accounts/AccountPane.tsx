@@ -23,6 +23,7 @@ export function AccountPane({ id, back }: { id: string; back: string }) {
   });
   return (
     <section
+      data-pane
       aria-label="One account"
       className="h-full w-[420px] shrink-0 overflow-y-auto border-l border-line bg-paper px-4 pt-3 pb-8 max-lg:w-full xl:w-[440px]"
     >

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, type Schemas } from '../../api/client';
-import { Dialog } from '../../kit/Layout';
+import { Dialog } from '../../kit/Dialog';
 import { api } from '../api';
 import { Failure } from '../Failure';
 import { Acts, useAct, Why } from './act';
@@ -11,7 +11,7 @@ export function ChangeStatusDialog({ account, onClose }: { account: Schemas['Acc
   const [reason, setReason] = useState('');
   const restoring = account.status === 'suspended';
   const sessions = useQuery({
-    queryKey: ['sessions', account.id],
+    queryKey: ['sessions', account.id, 'all'],
     queryFn: () => answer(api.GET('/sessions', { params: { query: { account: account.id } } })),
   });
   const act = useAct(account, onClose, (params) =>

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { answer, type Schemas } from '../../api/client';
+import { Button } from '../../kit/Button';
 import { Checkbox } from '../../kit/Field';
-import { Dialog } from '../../kit/Layout';
+import { Dialog } from '../../kit/Dialog';
 import { Notice } from '../../kit/Marks';
 import { Segments } from '../../kit/Segments';
 import { Copy } from '../../kit/Text';
@@ -42,7 +43,7 @@ export function NewPasswordDialog({ account, onClose }: { account: Schemas['Acco
   );
   if (temporary !== null) {
     return (
-      <Dialog open onClose={onClose} title={`Temporary password of ${account.name}`}>
+      <Dialog open isShownOnce onClose={onClose} title={`Temporary password of ${account.name}`}>
         <div className="space-y-3">
           <p className="text-[17px]">
             <Copy text={temporary} label="the temporary password" />
@@ -50,6 +51,11 @@ export function NewPasswordDialog({ account, onClose }: { account: Schemas['Acco
           <Notice tone="caution">
             It is shown this once. It works for 24 hours, and a new one has to be chosen after signing in with it.
           </Notice>
+          <div className="flex justify-end">
+            <Button kind="act" onClick={onClose}>
+              I have it
+            </Button>
+          </div>
         </div>
       </Dialog>
     );

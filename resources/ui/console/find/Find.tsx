@@ -1,10 +1,10 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Command } from 'cmdk';
 import { Dialog as RadixDialog } from 'radix-ui';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { answer } from '../../api/client';
-import { Backdrop } from '../../kit/Layout';
+import { answer, type Schemas } from '../../api/client';
+import { Backdrop, DialogContent } from '../../kit/Dialog';
 import { StatusMark } from '../../kit/Marks';
 import { api, STATIONS } from '../api';
 
@@ -19,13 +19,10 @@ export function Find({ open, onClose, onEvidence }: { open: boolean; onClose: ()
     <RadixDialog.Root open={open} onOpenChange={(next) => (next ? undefined : onClose())}>
       <RadixDialog.Portal>
         <Backdrop />
-        <RadixDialog.Content
-          aria-describedby={undefined}
-          className="fixed top-[10vh] left-1/2 z-50 w-[min(560px,calc(100vw-32px))] -translate-x-1/2 rounded-[8px] border border-line bg-sheet shadow-float"
-        >
+        <DialogContent className="fixed top-[10vh] left-1/2 z-50 w-[min(560px,calc(100vw-32px))] -translate-x-1/2 rounded-[8px] border border-line bg-sheet shadow-float">
           <RadixDialog.Title className="sr-only">Find</RadixDialog.Title>
           <Search onClose={onClose} onEvidence={onEvidence} />
-        </RadixDialog.Content>
+        </DialogContent>
       </RadixDialog.Portal>
     </RadixDialog.Root>
   );
@@ -39,16 +36,27 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
   const accounts = useQuery({
     queryKey: ['find', typed],
     enabled: typed.trim() !== '',
-    placeholderData: (before) => before,
-    queryFn: () =>
-      answer(api.GET('/accounts', { params: { query: { q: typed.slice(0, 100), sort: 'name', limit: 6 } } })),
+    placeholderData: keepPreviousData,
+    queryFn: ({ signal }): Promise<Schemas['AccountPage']> =>
+      answer(api.GET('/accounts', { params: { query: { q: typed.slice(0, 100), sort: 'name', limit: 6 } }, signal })),
   });
+  // Until the answer to this very text is there, the former one is shown and opens nothing.
+  const isAsking = typed.trim() !== '' && (accounts.isPending || accounts.isPlaceholderData);
+  const [pressed, setPressed] = useState<string | null>(null);
   // Answers arrive after the stations are shown; the first of them is what Enter should open.
   const [answered, setAnswered] = useState(accounts.data);
   if (answered !== accounts.data) {
     setAnswered(accounts.data);
     setSelected(accounts.data?.items[0]?.id ?? '');
   }
+  const firstFound = isAsking ? undefined : accounts.data?.items[0]?.id;
+  useEffect(() => {
+    if (pressed !== typed || isAsking) return;
+    if (firstFound !== undefined) {
+      onClose();
+      void navigate(`/accounts/${firstFound}`);
+    }
+  }, [pressed, typed, isAsking, firstFound, navigate, onClose]);
   const roles = useQuery({ queryKey: ['roles'], queryFn: () => answer(api.GET('/roles')) });
   const apps = useQuery({ queryKey: ['apps'], queryFn: () => answer(api.GET('/apps')) });
   const act = (run: () => void) => () => {
@@ -63,7 +71,19 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
     ['Sign out', () => void api.DELETE('/session').then(() => client.resetQueries({ queryKey: ['session'] }))],
   ];
   return (
-    <Command shouldFilter={false} loop label="Find" value={selected} onValueChange={setSelected}>
+    <Command
+      shouldFilter={false}
+      loop
+      label="Find"
+      value={selected}
+      onValueChange={setSelected}
+      onKeyDown={(event) => {
+        if (event.key !== 'Enter' || !isAsking) return;
+        // Pressed before the answer: what this text finds first is opened when it comes.
+        event.preventDefault();
+        setPressed(typed);
+      }}
+    >
       <Command.Input
         value={typed}
         onValueChange={setTyped}
@@ -71,17 +91,20 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
         className="h-12 w-full border-b border-line bg-transparent px-4 text-[16px] outline-none"
       />
       <Command.List className="max-h-[52vh] overflow-y-auto p-1.5">
-        <Command.Empty className="px-3 py-4 text-ink-soft">Nothing begins with that.</Command.Empty>
+        <Command.Empty className="px-3 py-4 text-ink-soft">
+          {isAsking ? 'Looking…' : 'Nothing begins with that.'}
+        </Command.Empty>
         {typed.trim() === '' || (accounts.data?.items.length ?? 0) === 0 ? null : (
           <Command.Group heading="Accounts" className={group}>
             {accounts.data?.items.map((account) => (
               <Command.Item
                 key={account.id}
                 value={account.id}
+                disabled={isAsking}
                 onSelect={go(`/accounts/${account.id}`)}
                 className={item}
               >
-                <StatusMark status={account.status} /> {account.name}
+                <StatusMark status={account.status} /> <bdi className="truncate">{account.name}</bdi>
                 <span className="ml-auto truncate font-mono text-small text-ink-soft">{account.email}</span>
               </Command.Item>
             ))}

@@ -1,10 +1,12 @@
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
 import { FilterChip } from '../../kit/Button';
 import { Empty, Screen } from '../../kit/Layout';
 import { When } from '../../kit/Text';
+import { useRows } from '../../kit/useRows';
 import { api, FIGURES_EVERY } from '../api';
 import { Failure } from '../Failure';
+import { useKeys } from '../keys';
 import { More } from '../More';
 import { usePages } from '../usePages';
 import { MessagePane } from './MessagePane';
@@ -30,6 +32,23 @@ export function MailScreen() {
       ),
     FIGURES_EVERY,
   );
+  const navigate = useNavigate();
+  const { list: rows, move: focusBy, focus } = useRows<HTMLUListElement>(id ?? null);
+  const move = (by: number) => {
+    const to = focusBy(by);
+    if (id !== undefined && to !== undefined && to !== id) void navigate(`/mail/${to}${suffix}`, { replace: true });
+  };
+  useKeys({
+    j: () => move(1),
+    k: () => move(-1),
+    ArrowDown: () => move(1),
+    ArrowUp: () => move(-1),
+    Escape: () => {
+      if (id === undefined) return;
+      void navigate(`/mail${suffix}`);
+      focus(id);
+    },
+  });
   return (
     <div className="flex h-full">
       <div className={`min-w-0 flex-1 ${id === undefined ? '' : 'max-lg:hidden'}`}>
@@ -53,13 +72,18 @@ export function MailScreen() {
                 : `No message is ${state}.`}
             </Empty>
           ) : null}
-          <ul>
+          <ul ref={rows}>
             {list.items.map((message) => (
               <li
                 key={message.id}
                 className={`relative grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 border-b border-line px-2 py-1.5 hover:bg-well ${message.id === id ? 'bg-petrol-wash shadow-[inset_3px_0_0_var(--petrol)]' : ''}`}
               >
-                <Link to={`/mail/${message.id}${suffix}`} className="truncate after:absolute after:inset-0">
+                <Link
+                  to={`/mail/${message.id}${suffix}`}
+                  data-row={message.id}
+                  aria-current={message.id === id ? 'true' : undefined}
+                  className="truncate after:absolute after:inset-0"
+                >
                   {message.subject}
                 </Link>
                 <MessageStateMark state={message.state} />

@@ -1,6 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { CloseLink } from '../../kit/Layout';
@@ -8,22 +7,20 @@ import { Notice } from '../../kit/Marks';
 import { InlineLink, When } from '../../kit/Text';
 import { api, refresh } from '../api';
 import { Failure } from '../Failure';
-import { useKeys } from '../keys';
 import { MessageStateMark } from './MessageStateMark';
 
 type Part = 'html' | 'text' | 'headers';
 
 /** One message, as sent. */
 export function MessagePane({ id, back }: { id: string; back: string }) {
-  const navigate = useNavigate();
   const message = useQuery({
     queryKey: ['message', id],
     queryFn: () => answer(api.GET('/messages/{id}', { params: { path: { id } } })),
     refetchInterval: 4000,
   });
-  useKeys({ Escape: () => void navigate(back) });
   return (
     <section
+      data-pane
       aria-label="One message"
       className="flex h-full w-[480px] shrink-0 flex-col border-l border-line px-4 pt-3 max-lg:w-full"
     >

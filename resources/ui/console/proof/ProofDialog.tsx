@@ -2,7 +2,7 @@ import { useEffect, useState, type FormEvent } from 'react';
 import { answer, clientFor, type ApiError } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { PasswordField } from '../../kit/Field';
-import { Dialog } from '../../kit/Layout';
+import { Dialog } from '../../kit/Dialog';
 import { useSession } from '../api';
 import { listen, type Asked } from './proof';
 

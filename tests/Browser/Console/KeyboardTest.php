@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Browser\Console;
+
+use Facebook\WebDriver\WebDriverKeys;
+use Kennel\Tests\Browser\Support\BrowserTestCase;
+
+/** Where the focus is, after each step: it never falls to the body, and Enter does what has the focus. */
+final class KeyboardTest extends BrowserTestCase
+{
+    public function test_rows_are_walked_by_the_focus_itself_and_enter_stays_the_browsers(): void
+    {
+        $console = $this->enterConsole('/accounts')->see('50 shown');
+        $first = $console->keys('j')->focused();
+        $second = $console->keys('j')->focused();
+        self::assertNotSame($first, $second);
+        self::assertSame($first, $console->keys('k')->focused());
+        self::assertSame($second, $console->keys(WebDriverKeys::ARROW_DOWN)->focused());
+        $console->keys(WebDriverKeys::ENTER)->find("//section[@aria-label='One account']//h2");
+        self::assertSame($second, $console->focused(), 'the row keeps the focus while its account stands beside it');
+        $steps = (int) $console->driver->executeScript('return history.length');
+        $third = $console->keys('j')->focused();
+        $console->until(static fn (): bool => str_contains($third, (string) basename((string) parse_url($console->driver->getCurrentURL(), PHP_URL_PATH))) || $console->driver->executeScript('return document.querySelector("[aria-current=true]")?.textContent') === $third, 'the next account to be open');
+        self::assertSame($steps, (int) $console->driver->executeScript('return history.length'), 'walking is no journey');
+        $console->keys(WebDriverKeys::ESCAPE)->until(static fn (): bool => ! str_contains($console->driver->getCurrentURL(), '/accounts/'), 'the pane to close');
+        self::assertSame($third, $console->focused());
+
+        $console->driver->executeScript("document.querySelector('a[href$=\"/mail\"]').focus()");
+        $console->keys(WebDriverKeys::ENTER)->see('Mail')->until(static fn (): bool => str_ends_with($console->driver->getCurrentURL(), '/mail'), 'Enter to follow the link that has the focus');
+        self::assertSame('Mail', $console->focused(), 'and the heading to say where one is');
+    }
+
+    public function test_every_station_has_the_focus_on_its_heading(): void
+    {
+        $console = $this->enterConsole();
+        foreach (['m' => 'Mail', 'p' => 'Passwords', 'l' => 'Sessions', 'r' => 'Roles', 'q' => 'Apps', 't' => 'Audit'] as $key => $heading) {
+            $console->keys('g')->keys($key)->until(static fn (): bool => $console->focused() === $heading, "{$heading} to have the focus");
+        }
+    }
+
+    public function test_a_dialog_gives_the_focus_back_and_keeps_what_was_typed(): void
+    {
+        $console = $this->enterConsole('/accounts?q=oriel+alderwend')->click("//a[contains(., 'Oriel Vance')]");
+        $console->press('Suspend…')->see('Suspend Oriel Vance?')->keys(WebDriverKeys::ESCAPE)->seeNot('Suspend Oriel Vance?');
+        self::assertSame('Suspend…', $console->focused());
+        $console->press('Suspend…')->type('Why', 'Shared the password')->keys(WebDriverKeys::ESCAPE)->see('Discard what you typed?');
+        $this->assertAccessible();
+        $console->press('Keep editing')->seeNot('Discard what you typed?');
+        self::assertSame('Shared the password', $console->box('Why')->getAttribute('value'));
+        $console->clickAt(5, 700)->see('Discard what you typed?')->press('Discard')->seeNot('Suspend Oriel Vance?');
+        self::assertSame('Suspend…', $console->focused());
+        $console->keys('?')->see('Single keys work')->press('Close')->seeNot('Single keys work');
+        self::assertSame('Suspend…', $console->focused());
+    }
+
+    public function test_a_temporary_password_is_closed_by_its_own_button_alone(): void
+    {
+        $console = $this->enterConsole('/accounts?q=oriel+alderwend')->click("//a[contains(., 'Oriel Vance')]");
+        $console->press('New password…')->press('with a temporary one')->type('Why', 'Lost the telephone')->press('Set it')->see('It is shown this once.');
+        $console->clickAt(5, 700)->keys(WebDriverKeys::ESCAPE);
+        usleep(300_000);
+        $console->see('It is shown this once.')->press('I have it')->seeNot('It is shown this once.');
+    }
+
+    public function test_single_keys_can_be_switched_off(): void
+    {
+        $console = $this->enterConsole();
+        $console->keys('?')->see('Single keys work');
+        $this->assertAccessible();
+        $console->driver->executeScript("document.querySelector('[role=switch]').click()");
+        $console->see('Single keys are off')->press('Close')->seeNot('Single keys are off');
+        $console->keys('g')->keys('m')->keys('?');
+        usleep(300_000);
+        self::assertStringEndsWith('/console', rtrim($console->driver->getCurrentURL(), '/'));
+        $console->click("//button[@aria-label='Keys']")->see('Single keys are off');
+        $console->driver->executeScript("document.querySelector('[role=switch]').click()");
+        $console->see('Single keys work');
+    }
+
+    public function test_enter_in_find_waits_for_the_answer_to_what_was_typed(): void
+    {
+        $console = $this->enterConsole();
+        $console->keys('/');
+        $box = $console->find("//input[@placeholder='An account, app, role, station or act']");
+        $box->sendKeys('maren thist');
+        $console->see('maren@alderwend.example');
+        $console->slow(700);
+        try {
+            $box->sendKeys(str_repeat(WebDriverKeys::BACKSPACE, 11).'oriel alder'.WebDriverKeys::ENTER);
+            $console->until(static fn (): bool => str_contains($console->driver->getCurrentURL(), '/accounts/'), 'an account to be opened');
+        } finally {
+            $console->slow(0);
+        }
+        $console->see('oriel@alderwend.example');
+    }
+}

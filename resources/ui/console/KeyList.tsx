@@ -9,9 +9,9 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'Find anything'],
   ['?', 'This list'],
   ['e', 'Show or hide the evidence'],
-  ['j', 'Next row of Accounts or Mail (or ↓)'],
+  ['j', 'Next row (or ↓)'],
   ['k', 'Row before (or ↑)'],
-  ['Enter', 'Open the row that has the focus'],
+  ['Enter', 'Open the row'],
   ['Esc', 'Close what is open'],
   ['g h', 'Needs you'],
 ];

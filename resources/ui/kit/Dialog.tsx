@@ -1,5 +1,5 @@
 import { Dialog as RadixDialog } from 'radix-ui';
-import { useRef, useState, type ComponentProps, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ComponentProps, type ReactNode } from 'react';
 import { Button } from './Button';
 import { returnFocus } from './focus';
 
@@ -71,32 +71,39 @@ export function Dialog({
           onPointerDownOutside={leave}
           className={`fixed left-1/2 max-h-[80vh] -translate-x-1/2 overflow-y-auto rounded-[8px] border border-line bg-sheet p-5 shadow-float ${above ? 'top-[20vh] z-[60] w-[min(440px,calc(100vw-32px))]' : 'top-[14vh] z-50 w-[min(520px,calc(100vw-32px))]'}`}
         >
-          <div className="mb-3 flex items-start gap-3">
-            <RadixDialog.Title className="min-w-0 flex-1 text-title font-bold wrap-anywhere">{title}</RadixDialog.Title>
-            {isShownOnce ? null : (
-              <button
-                type="button"
-                aria-label="Close"
-                title="Close (Esc)"
-                onClick={() => (holdsText() ? setAsks(true) : onClose())}
-                className="-mt-0.5 -mr-1 size-7 shrink-0 rounded-control text-ink-soft hover:bg-well"
-              >
-                ✕
-              </button>
-            )}
-          </div>
+          <RadixDialog.Title className="mb-3 pr-8 text-title font-bold wrap-anywhere">{title}</RadixDialog.Title>
           {children}
-          {asks ? (
-            <div role="alert" className="mt-3 flex flex-wrap items-center justify-end gap-2 border-t border-line pt-3">
-              <span className="mr-auto">Discard what you typed?</span>
-              <Button onClick={() => setAsks(false)}>Keep editing</Button>
-              <Button kind="stop" onClick={onClose}>
-                Discard
-              </Button>
-            </div>
-          ) : null}
+          {asks ? <Asks onKeep={() => setAsks(false)} onDiscard={onClose} /> : null}
+          {isShownOnce ? null : (
+            // Last in order, so that the first thing there is to fill in or to press has the focus.
+            <button
+              type="button"
+              aria-label="Close"
+              title="Close (Esc)"
+              onClick={() => (holdsText() ? setAsks(true) : onClose())}
+              className="absolute top-4 right-4 size-7 rounded-control text-ink-soft hover:bg-well"
+            >
+              ✕
+            </button>
+          )}
         </DialogContent>
       </RadixDialog.Portal>
     </RadixDialog.Root>
+  );
+}
+
+function Asks({ onKeep, onDiscard }: { onKeep: () => void; onDiscard: () => void }) {
+  const keep = useRef<HTMLButtonElement>(null);
+  useEffect(() => keep.current?.focus(), []);
+  return (
+    <div role="alert" className="mt-3 flex flex-wrap items-center justify-end gap-2 border-t border-line pt-3">
+      <span className="mr-auto">Discard what you typed?</span>
+      <Button ref={keep} onClick={onKeep}>
+        Keep editing
+      </Button>
+      <Button kind="stop" onClick={onDiscard}>
+        Discard
+      </Button>
+    </div>
   );
 }

@@ -80,12 +80,10 @@ final readonly class ResetPassword
             $this->challenges->spend($challenge);
             $this->challenges->supersede($now->id);
             $before = ['status' => $now->status->value, 'email_proven_at' => $now->email_proven_at];
-            if ($now->isUnproven()) {
-                $this->takeOver->afresh($now, $name, null);
-            }
+            $taken = $now->isUnproven() ? $this->takeOver->afresh($now, $name, null)['sessions_ended'] : 0;
             $this->accounts->change($now, ['status' => Status::Active, 'email_proven_at' => $now->email_proven_at ?? Moment::write($this->clock->now())]);
             $this->setPassword->write($now, $hash, 'by the link in a message to this address');
-            $ended = $this->endSessions->allOf($now->id, 'password reset');
+            $ended = $taken + $this->endSessions->allOf($now->id, 'password reset');
             ($this->markComplete)($now);
             $this->context->accountId = $now->id;
             $this->audit->record(

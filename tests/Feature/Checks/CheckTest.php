@@ -46,6 +46,7 @@ final class CheckTest extends DoorTestCase
         yield 'no address' => [static fn () => config(['app.url' => 'accounts']), 'configuration.url_missing', 'wrong'];
         yield 'no TLS' => [static fn () => config(['app.url' => 'http://accounts.example']), 'configuration.url_plain', 'wrong'];
         yield 'an address of this machine' => [static fn () => config(['app.url' => 'http://localhost:8080']), 'configuration.url_local', 'look'];
+        yield 'a name of this machine' => [static fn () => config(['app.url' => 'http://kennel.localhost:8080']), 'configuration.url_local', 'look'];
         yield 'a demo' => [static fn () => config(['kennel.demo' => true]), 'configuration.demo', 'look'];
         yield 'the sender that ships' => [static fn () => config(['kennel.relay' => 'smtp://127.0.0.1:1']), 'configuration.sender', 'wrong'];
         yield 'no key' => [static fn () => config(['app.key' => null]), 'key.missing', 'wrong'];
@@ -189,6 +190,7 @@ final class CheckTest extends DoorTestCase
 
     public function test_what_is_missing_of_the_directory_is_made_for_its_user_and_group(): void
     {
+        $umask = umask();
         $directory = $this->app->make(DataDirectory::class);
         self::assertFalse($directory->make(), 'all is there');
         rmdir("{$this->data}/framework/views");
@@ -199,6 +201,7 @@ final class CheckTest extends DoorTestCase
         self::assertFalse($directory->makeDatabase(), 'one that is there stays');
         config(['database.connections.sqlite.database' => "{$this->data}/new.sqlite"]);
         self::assertTrue($directory->makeDatabase());
+        self::assertSame($umask, umask());
         self::assertSame(['wal', 0o640], [(new \PDO("sqlite:{$this->data}/new.sqlite"))->query('PRAGMA journal_mode')->fetchColumn(), fileperms("{$this->data}/new.sqlite") & 0o777]);
         rmdir("{$this->data}/framework/views");
         file_put_contents("{$this->data}/framework/views", 'in the way');

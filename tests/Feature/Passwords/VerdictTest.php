@@ -19,6 +19,10 @@ final class VerdictTest extends DoorTestCase
         self::assertSame(['password.too_short' => false, 'password.too_long' => true, 'password.common' => true, 'password.is_word' => false, 'password.is_address' => true, 'password.few_capitals' => true, 'password.few_digits' => true, 'password.guessable' => false], $met($verdict));
         self::assertSame(['At least 12 characters', 'At least 1 of: capital letters'], array_values(array_intersect_key(array_column((array) $verdict->json('rules'), 'message', 'code'), ['password.too_short' => 1, 'password.few_capitals' => 1])));
         self::assertSame('known', $verdict->json('estimate.parts.0.kind'));
+        $parts = (array) $this->judge('otter?')->json('estimate.parts');
+        self::assertSame([[1, 5], [6, 6]], array_map(static fn (array $part): array => [$part['from'], $part['to']], $parts));
+        self::assertStringContainsString('Characters 1 to 5', $parts[0]['message']);
+        self::assertStringContainsString('Character 6', $parts[1]['message']);
         self::assertTrue($this->judge('Slow green otters 44')->json('accepted'));
     }
 

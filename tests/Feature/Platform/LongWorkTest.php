@@ -32,6 +32,7 @@ final class LongWorkTest extends DoorTestCase
         self::assertSame('failed', DB::table($table)->value('state'));
         self::assertSame(['long', 'long'], [$work->connection, $work->queue]);
         self::assertLessThan((int) config('queue.connections.long.retry_after'), $work->timeout);
+        self::assertSame(3, $work->maxExceptions);
         // What ended is not failed by a job that comes too late.
         DB::table($table)->update(['state' => 'done']);
         $work->failed();

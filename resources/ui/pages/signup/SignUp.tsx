@@ -128,7 +128,7 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
   );
 
   const mistakes: Mistake[] =
-    pressed === 0 || busy
+    pressed === 0
       ? []
       : order.flatMap(([name, id, label]) => {
           const message = reason(name);

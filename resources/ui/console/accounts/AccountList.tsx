@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
 import { FilterChip } from '../../kit/Button';
 import { Empty } from '../../kit/Layout';
@@ -7,9 +7,8 @@ import { StatusMark, type Status } from '../../kit/Marks';
 import { Count, When } from '../../kit/Text';
 import { api } from '../api';
 import { Failure } from '../Failure';
-import { useRows } from '../../kit/useRows';
-import { useKeys } from '../keys';
 import { More } from '../More';
+import { useListKeys } from '../useListKeys';
 import { usePages } from '../usePages';
 import { FieldFilter } from './FieldFilter';
 
@@ -21,7 +20,6 @@ const PAUSE = 40;
 
 export function AccountList({ openId }: { openId: string | null }) {
   const [search, setSearch] = useSearchParams();
-  const navigate = useNavigate();
   const query = search.get('q') ?? '';
   const status = search.get('status') as Status | null;
   const field = search.get('field');
@@ -54,24 +52,7 @@ export function AccountList({ openId }: { openId: string | null }) {
     ),
   );
   const suffix = search.size > 0 ? `?${search}` : '';
-  const { list: table, move: focusBy, focus } = useRows(openId);
-  const move = (by: number) => {
-    const id = focusBy(by);
-    // Walking is no journey: the way back leads to where it began.
-    if (openId !== null && id !== undefined && id !== openId)
-      void navigate(`/accounts/${id}${suffix}`, { replace: true });
-  };
-  useKeys({
-    j: () => move(1),
-    k: () => move(-1),
-    ArrowDown: () => move(1),
-    ArrowUp: () => move(-1),
-    Escape: () => {
-      if (openId === null) return;
-      void navigate(`/accounts${suffix}`);
-      focus(openId);
-    },
-  });
+  const table = useListKeys(openId, (id) => `/accounts${id === null ? '' : `/${id}`}${suffix}`);
   return (
     <section aria-label="Accounts" className="flex h-full flex-col">
       <div className="space-y-2.5 border-b border-line px-4 pt-3 pb-2.5">

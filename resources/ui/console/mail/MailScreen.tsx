@@ -1,13 +1,12 @@
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
 import { FilterChip } from '../../kit/Button';
 import { Empty, Screen } from '../../kit/Layout';
 import { When } from '../../kit/Text';
-import { useRows } from '../../kit/useRows';
 import { api, FIGURES_EVERY } from '../api';
 import { Failure } from '../Failure';
-import { useKeys } from '../keys';
 import { More } from '../More';
+import { useListKeys } from '../useListKeys';
 import { usePages } from '../usePages';
 import { MessagePane } from './MessagePane';
 import { MessageStateMark } from './MessageStateMark';
@@ -32,23 +31,7 @@ export function MailScreen() {
       ),
     FIGURES_EVERY,
   );
-  const navigate = useNavigate();
-  const { list: rows, move: focusBy, focus } = useRows<HTMLUListElement>(id ?? null);
-  const move = (by: number) => {
-    const to = focusBy(by);
-    if (id !== undefined && to !== undefined && to !== id) void navigate(`/mail/${to}${suffix}`, { replace: true });
-  };
-  useKeys({
-    j: () => move(1),
-    k: () => move(-1),
-    ArrowDown: () => move(1),
-    ArrowUp: () => move(-1),
-    Escape: () => {
-      if (id === undefined) return;
-      void navigate(`/mail${suffix}`);
-      focus(id);
-    },
-  });
+  const rows = useListKeys<HTMLUListElement>(id ?? null, (to) => `/mail${to === null ? '' : `/${to}`}${suffix}`);
   return (
     <div className="flex h-full">
       <div className={`min-w-0 flex-1 ${id === undefined ? '' : 'max-lg:hidden'}`}>

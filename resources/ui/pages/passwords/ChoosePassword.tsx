@@ -1,0 +1,82 @@
+import { useState } from 'react';
+import { type ApiError, type Schemas } from '../../api/client';
+import { TextField } from '../../kit/Field';
+import { boxId } from '../../kit/FieldBox';
+import { Notice } from '../../kit/Marks';
+import { useSubmit } from '../../kit/useSubmit';
+import { Mistakes, PageFrame, Submit } from '../PageFrame';
+import { isOfTheLink } from '../verification/pressing';
+import { useNewPassword } from './NewPassword';
+
+/** The form behind a link that lets its reader choose a password, and a name where the account has none that was proven. */
+export function ChoosePassword({
+  app,
+  address,
+  asksName,
+  nameHelp,
+  button,
+  send,
+  onRefused,
+}: {
+  app: Schemas['App'];
+  address: string;
+  asksName: boolean;
+  nameHelp?: string;
+  button: string;
+  /** The name is there only where it was asked for. */
+  send: (password: string, name: { name?: string }) => Promise<unknown>;
+  /** The link itself can not be used any more; every other refusal is said in the form. */
+  onRefused: (error: ApiError) => void;
+}) {
+  const typed = useNewPassword(address);
+  const [name, setName] = useState('');
+  const [pressed, setPressed] = useState(0);
+  const [refusal, setRefusal] = useState<ApiError | null>(null);
+  const wrongName = asksName && name.trim() === '' ? 'Enter a name.' : undefined;
+  const mistakes = [
+    ...(wrongName === undefined ? [] : [{ id: boxId('name'), label: 'Name', message: wrongName }]),
+    ...typed.mistakes,
+  ];
+  const { submit, busy } = useSubmit(
+    async () => {
+      if (!typed.mayBeSent || wrongName !== undefined) {
+        typed.touchAll();
+        setPressed(pressed + 1);
+        return;
+      }
+      await send(typed.password, asksName ? { name } : {});
+    },
+    (error) => (isOfTheLink(error) ? onRefused(error) : setRefusal(error)),
+  );
+  return (
+    <PageFrame app={app} title="Choose a new password">
+      <form onSubmit={submit} noValidate className="space-y-2">
+        <Mistakes key={pressed} mistakes={pressed === 0 ? [] : mistakes} />
+        <p className="mb-3 font-mono text-[15px] wrap-anywhere">{address}</p>
+        {/* For password managers, which keep a password with a name. */}
+        <input type="hidden" autoComplete="username" value={address} readOnly />
+        {refusal === null ? null : (
+          <Notice tone="stop" role="alert">
+            {refusal.words}
+          </Notice>
+        )}
+        {asksName ? (
+          <TextField
+            id={boxId('name')}
+            label="Name"
+            autoComplete="name"
+            large
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            error={pressed > 0 ? wrongName : undefined}
+            help={nameHelp}
+          />
+        ) : null}
+        {typed.boxes}
+        <Submit look={app.look} ready={typed.isReady && wrongName === undefined} busy={busy}>
+          {button}
+        </Submit>
+      </form>
+    </PageFrame>
+  );
+}

@@ -26,22 +26,14 @@ final readonly class Calibrations
     /** Costs of bcrypt that are worth looking at. */
     private const BCRYPT = [10, 11, 12, 13];
 
-    /** A point is measured so often, and the quickest counts: whatever else the machine did can only have slowed it. */
-    private const TIMES = 3;
-
-    /** Slower points are measured once; what disturbs them is small beside them. */
-    private const SLOW = 0.6;
-
     /** Of the trail, when the busiest hour is looked for. */
     private const DAYS = 30;
-
-    /** How long all cores hash at once, in seconds. */
-    private const TOGETHER = 2.0;
 
     public function __construct(
         private ConnectionInterface $database,
         private ClockInterface $clock,
         private HashingRules $rules,
+        private MeasureHashing $measure,
         private Strangers $strangers,
         private AuditEvents $audit,
     ) {
@@ -98,7 +90,7 @@ final readonly class Calibrations
             $points[] = [
                 'memory' => $parameters->memory,
                 'passes' => $parameters->passes,
-                'seconds' => $this->quickest(static fn (): string => self::argon2id($parameters)),
+                'seconds' => $this->measure->argon2id($parameters),
             ];
             if (! $this->keep($id, ['done' => count($points), 'points' => AsJson::encode($points)])) {
                 return true;
@@ -108,10 +100,7 @@ final readonly class Calibrations
             }
         }
         foreach (array_slice(self::BCRYPT, count($bcrypt)) as $cost) {
-            $bcrypt[] = [
-                'cost' => $cost,
-                'seconds' => $this->quickest(static fn (): string => password_hash('calibration', PASSWORD_BCRYPT, ['cost' => $cost])),
-            ];
+            $bcrypt[] = ['cost' => $cost, 'seconds' => $this->measure->bcrypt($cost)];
             if (! $this->keep($id, ['done' => count($points) + count($bcrypt), 'bcrypt' => AsJson::encode($bcrypt)])) {
                 return true;
             }
@@ -119,7 +108,7 @@ final readonly class Calibrations
                 return false;
             }
         }
-        $efficiency = $this->efficiency($machine->cores);
+        $efficiency = $this->measure->efficiency($this->rules->argon2id, $machine->cores);
         if ($this->keep($id, ['efficiency' => $efficiency, 'state' => 'done', 'done' => count($points) + count($bcrypt) + 1, 'finished_at' => Moment::write($this->clock->now())])) {
             CalibrationRun::query()->where('machine', $machine->id)->whereKeyNot($id)->delete();
         }
@@ -164,69 +153,5 @@ final readonly class Calibrations
         );
 
         return $measured === [] ? null : new Calibration($measured);
-    }
-
-    private static function argon2id(Argon2idParameters $parameters): string
-    {
-        return sodium_crypto_pwhash(
-            32,
-            'calibration',
-            str_repeat('s', SODIUM_CRYPTO_PWHASH_SALTBYTES),
-            $parameters->passes,
-            $parameters->memory * 1024,
-            SODIUM_CRYPTO_PWHASH_ALG_ARGON2ID13,
-        );
-    }
-
-    /** @param  \Closure(): string  $hash */
-    private function quickest(\Closure $hash): float
-    {
-        $best = INF;
-        for ($time = 0; $time < self::TIMES; $time++) {
-            $began = hrtime(true);
-            $hash();
-            $best = min($best, (hrtime(true) - $began) / 1e9);
-            if ($best > self::SLOW) {
-                break;
-            }
-        }
-
-        return round($best, 6);
-    }
-
-    /** What each core still does when all of them hash by today's rule, of what one does alone: memory is shared, and turbo is too. */
-    private function efficiency(int $cores): float
-    {
-        if ($cores === 1) {
-            return 1.0;
-        }
-        [$one, $all] = [$this->together(1), $this->together($cores)];
-
-        return $one > 0 ? round(min(1.0, $all / $cores / $one), 3) : 1.0;
-    }
-
-    /** Hashes a second that so many processes compute at once. */
-    private function together(int $processes): float
-    {
-        $loop = '[, $memory, $passes, $until] = $argv; for ($n = 0; microtime(true) < (float) $until; $n++) { sodium_crypto_pwhash(32, "calibration", str_repeat("s", 16), (int) $passes, (int) $memory, SODIUM_CRYPTO_PWHASH_ALG_ARGON2ID13); } echo $n / (microtime(true) - (float) $until + '.self::TOGETHER.');';
-        $until = (string) (microtime(true) + self::TOGETHER);
-        $running = [];
-        for ($process = 0; $process < $processes; $process++) {
-            $handle = proc_open(
-                [PHP_BINARY, '-r', $loop, (string) ($this->rules->argon2id->memory * 1024), (string) $this->rules->argon2id->passes, $until],
-                [1 => ['pipe', 'w']],
-                $pipes,
-            );
-            if ($handle !== false) {
-                $running[] = [$handle, $pipes[1]];
-            }
-        }
-        $rate = 0.0;
-        foreach ($running as [$handle, $pipe]) {
-            $rate += (float) stream_get_contents($pipe);
-            proc_close($handle);
-        }
-
-        return $rate;
     }
 }

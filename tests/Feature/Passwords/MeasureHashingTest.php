@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Feature\Passwords;
 
-use Kennel\App\Passwords\Calibrations;
 use Kennel\App\Passwords\CalibrationRun;
+use Kennel\App\Passwords\Calibrations;
 use Kennel\App\Passwords\HashTime;
 use Kennel\App\Passwords\HashTimes;
 use Kennel\App\Passwords\Machine;

@@ -6,7 +6,7 @@ namespace Kennel\App\Accounts;
 
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Kennel\App\Accounts\Duties\DutyWaiver;
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Database\NumberedRecord;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\Status;
 
@@ -34,7 +34,7 @@ use Kennel\Core\Accounts\Status;
  * @property string|null $closed_at
  * @property int $version
  */
-final class Account extends Record
+final class Account extends NumberedRecord
 {
     protected $table = 'accounts';
 

@@ -16,11 +16,7 @@ use Kennel\App\Platform\Database\Record;
  */
 final class RegisteredApp extends Record
 {
-    public $incrementing = false;
-
     protected $table = 'apps';
 
     protected $primaryKey = 'key';
-
-    protected $keyType = 'string';
 }

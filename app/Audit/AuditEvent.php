@@ -6,7 +6,7 @@ namespace Kennel\App\Audit;
 
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Kennel\App\Platform\Database\AsJson;
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Database\NumberedRecord;
 
 /**
  * Something that happened. Never changed and never deleted: SQL refuses it.
@@ -25,7 +25,7 @@ use Kennel\App\Platform\Database\Record;
  * @property string|null $reason
  * @property object $changes by field, each with "before" and "after"
  */
-final class AuditEvent extends Record
+final class AuditEvent extends NumberedRecord
 {
     use HasUuids;
 

@@ -23,8 +23,6 @@ final class StrangerTally extends Record
 {
     use MassPrunable;
 
-    public $incrementing = false;
-
     /** @return Builder<self> */
     public function prunable(): Builder
     {

@@ -23,11 +23,7 @@ final class SavedCase extends Record
 {
     use HasUuids;
 
-    public $incrementing = false;
-
     protected $table = 'rule_cases';
-
-    protected $keyType = 'string';
 
     /** @return array<string, string> */
     protected function casts(): array

@@ -7,7 +7,7 @@ namespace Kennel\App\Challenges;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\MassPrunable;
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Database\NumberedRecord;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Retention\Limit;
 use Kennel\Core\Challenges\ChallengeFacts;
@@ -28,7 +28,7 @@ use Kennel\Core\Challenges\ChallengePurpose;
  * @property string|null $used_at
  * @property string|null $superseded_at
  */
-final class Challenge extends Record
+final class Challenge extends NumberedRecord
 {
     use HasUuids;
     use MassPrunable;

@@ -7,7 +7,7 @@ namespace Kennel\App\Evidence;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\MassPrunable;
 use Kennel\App\Platform\Database\AsJson;
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Database\NumberedRecord;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Retention\Limit;
 
@@ -22,7 +22,7 @@ use Kennel\App\Platform\Retention\Limit;
  * @property string $label
  * @property object $content
  */
-final class EvidenceEntry extends Record
+final class EvidenceEntry extends NumberedRecord
 {
     use MassPrunable;
 

@@ -18,8 +18,6 @@ use Kennel\App\Platform\Database\Record;
  */
 final class FieldValue extends Record
 {
-    public $incrementing = false;
-
     protected $table = 'field_values';
 
     /** @return array<string, string> */

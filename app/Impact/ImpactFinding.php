@@ -7,7 +7,7 @@ namespace Kennel\App\Impact;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Platform\Database\AsJson;
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Database\NumberedRecord;
 
 /**
  * Whom or what a draft would touch.
@@ -21,7 +21,7 @@ use Kennel\App\Platform\Database\Record;
  * @property array<string, int|string|list<string>> $parameters
  * @property Account|null $account
  */
-final class ImpactFinding extends Record
+final class ImpactFinding extends NumberedRecord
 {
     protected $table = 'impact_findings';
 

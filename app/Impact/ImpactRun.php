@@ -27,11 +27,7 @@ final class ImpactRun extends Record
     use HasUuids;
     use Run;
 
-    public $incrementing = false;
-
     protected $table = 'impact_runs';
-
-    protected $keyType = 'string';
 
     /** @return array<string, string> */
     protected function casts(): array

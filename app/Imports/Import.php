@@ -44,11 +44,7 @@ final class Import extends Record
 {
     use MassPrunable;
 
-    public $incrementing = false;
-
     protected $table = 'imports';
-
-    protected $keyType = 'string';
 
     /** @return array<string, string> */
     protected function casts(): array

@@ -14,7 +14,5 @@ use Kennel\App\Platform\Database\Record;
  */
 final class ImportAddress extends Record
 {
-    public $incrementing = false;
-
     protected $table = 'import_addresses';
 }

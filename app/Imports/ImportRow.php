@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Imports;
 
 use Kennel\App\Platform\Database\AsJson;
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Database\NumberedRecord;
 
 /**
  * A row that was refused.
@@ -18,7 +18,7 @@ use Kennel\App\Platform\Database\Record;
  * @property string|null $field
  * @property array<string, int|string|list<string>> $parameters
  */
-final class ImportRow extends Record
+final class ImportRow extends NumberedRecord
 {
     protected $table = 'import_rows';
 

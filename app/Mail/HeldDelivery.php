@@ -20,11 +20,7 @@ final class HeldDelivery extends Record
 {
     use MassPrunable;
 
-    public $incrementing = false;
-
     protected $primaryKey = 'message_id';
-
-    protected $keyType = 'string';
 
     /** @return Builder<self> */
     public function prunable(): Builder

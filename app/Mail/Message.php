@@ -6,7 +6,7 @@ namespace Kennel\App\Mail;
 
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\MassPrunable;
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Database\NumberedRecord;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Retention\Limit;
 
@@ -29,7 +29,7 @@ use Kennel\App\Platform\Retention\Limit;
  * @property string|null $claimed_at when the worker that is sending it took it
  * @property string|null $settled_at
  */
-final class Message extends Record
+final class Message extends NumberedRecord
 {
     use MassPrunable;
 

@@ -15,11 +15,7 @@ use Kennel\App\Platform\Database\Record;
  */
 final class RelayFact extends Record
 {
-    public $incrementing = false;
-
     protected $primaryKey = 'relay_digest';
-
-    protected $keyType = 'string';
 
     /** @return array<string, string> */
     protected function casts(): array

@@ -35,11 +35,7 @@ final class CalibrationRun extends Record
     use MassPrunable;
     use Run;
 
-    public $incrementing = false;
-
     protected $table = 'calibrations';
-
-    protected $keyType = 'string';
 
     /** @return array<string, string> */
     protected function casts(): array

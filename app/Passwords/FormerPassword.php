@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Passwords;
 
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Database\NumberedRecord;
 
 /**
  * The hash of a password that was replaced.
@@ -14,7 +14,7 @@ use Kennel\App\Platform\Database\Record;
  * @property string $password_hash
  * @property string $replaced_at
  */
-final class FormerPassword extends Record
+final class FormerPassword extends NumberedRecord
 {
     protected $table = 'password_history';
 

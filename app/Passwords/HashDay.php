@@ -20,8 +20,6 @@ final class HashDay extends Record
 {
     use MassPrunable;
 
-    public $incrementing = false;
-
     protected $table = 'hash_days';
 
     /** @return Builder<self> */

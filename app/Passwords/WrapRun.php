@@ -30,11 +30,7 @@ final class WrapRun extends Record
     use MassPrunable;
     use Run;
 
-    public $incrementing = false;
-
     protected $table = 'wrap_runs';
-
-    protected $keyType = 'string';
 
     /** @return array<string, string> */
     protected function casts(): array

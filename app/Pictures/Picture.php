@@ -20,9 +20,5 @@ final class Picture extends Record
 {
     use HasUuids;
 
-    public $incrementing = false;
-
     protected $table = 'pictures';
-
-    protected $keyType = 'string';
 }

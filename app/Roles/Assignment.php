@@ -17,7 +17,5 @@ use Kennel\App\Platform\Database\Record;
  */
 final class Assignment extends Record
 {
-    public $incrementing = false;
-
     protected $table = 'assignments';
 }

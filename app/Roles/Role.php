@@ -19,13 +19,9 @@ use Kennel\App\Platform\Database\Record;
  */
 final class Role extends Record
 {
-    public $incrementing = false;
-
     protected $table = 'roles';
 
     protected $primaryKey = 'key';
-
-    protected $keyType = 'string';
 
     /** @return HasMany<RolePermission, $this> its own, without those of the roles it includes */
     public function permissions(): HasMany

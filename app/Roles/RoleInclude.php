@@ -14,7 +14,5 @@ use Kennel\App\Platform\Database\Record;
  */
 final class RoleInclude extends Record
 {
-    public $incrementing = false;
-
     protected $table = 'role_includes';
 }

@@ -14,7 +14,5 @@ use Kennel\App\Platform\Database\Record;
  */
 final class RolePermission extends Record
 {
-    public $incrementing = false;
-
     protected $table = 'role_permissions';
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Rules;
 
 use Kennel\App\Platform\Database\AsJson;
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Database\NumberedRecord;
 use Kennel\Core\Rules\Upgrades\UpgradeBook;
 
 /**
@@ -20,7 +20,7 @@ use Kennel\Core\Rules\Upgrades\UpgradeBook;
  * @property string|null $reviewed_by
  * @property string|null $reviewed_at
  */
-final class DraftSave extends Record
+final class DraftSave extends NumberedRecord
 {
     protected $table = 'rule_draft_saves';
 

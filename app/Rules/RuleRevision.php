@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Rules;
 
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Database\NumberedRecord;
 
 /**
  * A published state of the rule book, as it is stored. The newest is in force.
@@ -17,7 +17,7 @@ use Kennel\App\Platform\Database\Record;
  * @property string|null $overruled
  * @property string $published_at
  */
-final class RuleRevision extends Record
+final class RuleRevision extends NumberedRecord
 {
     protected $primaryKey = 'number';
 }

@@ -9,7 +9,7 @@ use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\MassPrunable;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Kennel\App\Accounts\Account;
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Database\NumberedRecord;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Retention\Limit;
@@ -34,7 +34,7 @@ use Kennel\App\Platform\Retention\Limit;
  * @property string|null $ended_by
  * @property Account $account
  */
-final class Session extends Record
+final class Session extends NumberedRecord
 {
     use HasUuids;
     use MassPrunable;

@@ -7,7 +7,7 @@ namespace Kennel\App\Signup;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\MassPrunable;
 use Kennel\App\Platform\Database\AsJson;
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Database\NumberedRecord;
 use Kennel\App\Platform\Retention\Limit;
 
 /**
@@ -19,7 +19,7 @@ use Kennel\App\Platform\Retention\Limit;
  * @property string $domain
  * @property list<string> $reasons codes
  */
-final class PastVerdict extends Record
+final class PastVerdict extends NumberedRecord
 {
     use MassPrunable;
 

@@ -21,13 +21,9 @@ final class SentForm extends Record
 {
     use MassPrunable;
 
-    public $incrementing = false;
-
     protected $table = 'signup_forms_sent';
 
     protected $primaryKey = 'challenge';
-
-    protected $keyType = 'string';
 
     /** @return Builder<self> a form that can no longer be sent need not be known to have been */
     public function prunable(): Builder

@@ -22,8 +22,6 @@ final class SignupTally extends Record
 {
     use MassPrunable;
 
-    public $incrementing = false;
-
     protected $table = 'signup_tallies';
 
     /** @return Builder<self> */

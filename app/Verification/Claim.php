@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Verification;
 
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Platform\Database\NumberedRecord;
 
 /**
  * One sign-up for an address that nobody has proven yet. The first is kept in the account's own row; the others bring their name,
@@ -22,7 +22,7 @@ use Kennel\App\Platform\Database\Record;
  * @property string|null $terms_version
  * @property string $claimed_at
  */
-final class Claim extends Record
+final class Claim extends NumberedRecord
 {
     protected $primaryKey = 'seq';
 

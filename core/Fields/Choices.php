@@ -29,7 +29,7 @@ final class Choices
     {
         $bare = SearchText::words($value);
         foreach ($field->choices as $choice) {
-            if ($bare !== [] && (SearchText::words($choice->value) === $bare || SearchText::words($choice->label) === $bare || implode('', SearchText::words($choice->value)) === implode('', $bare))) {
+            if ($bare !== [] && (SearchText::words($choice->label) === $bare || implode('', SearchText::words($choice->value)) === implode('', $bare))) {
                 return $choice->value;
             }
         }

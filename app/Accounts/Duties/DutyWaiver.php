@@ -17,7 +17,5 @@ use Kennel\App\Platform\Database\Record;
  */
 final class DutyWaiver extends Record
 {
-    public $incrementing = false;
-
     protected $table = 'duty_waivers';
 }

@@ -16,5 +16,4 @@ use Kennel\App\Platform\Database\Record;
  */
 final class TermsAcceptance extends Record
 {
-    public $incrementing = false;
 }

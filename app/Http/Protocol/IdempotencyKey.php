@@ -23,13 +23,9 @@ final class IdempotencyKey extends Record
 {
     use MassPrunable;
 
-    public $incrementing = false;
-
     protected $table = 'idempotency_keys';
 
     protected $primaryKey = 'digest';
-
-    protected $keyType = 'string';
 
     /** @return Builder<self> whoever repeats a request does so at once */
     public function prunable(): Builder

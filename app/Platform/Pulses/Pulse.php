@@ -14,9 +14,5 @@ use Kennel\App\Platform\Database\Record;
  */
 final class Pulse extends Record
 {
-    public $incrementing = false;
-
     protected $primaryKey = 'name';
-
-    protected $keyType = 'string';
 }

@@ -117,6 +117,28 @@ final class CalibrationTest extends TestCase
         self::assertEqualsWithDelta(10, $calibration->perSecond($parameters, 8, 1, 1.0), 0.01);
     }
 
+    public function test_what_was_measured_is_said_as_it_was_measured(): void
+    {
+        $points = [[10_000, 1, 0.1], [20_000, 1, 0.9], [40_000, 1, 1.0], [20_000, 2, 0.5]];
+        $calibration = new Calibration(array_map(static fn (array $one): Measured => new Measured(new Argon2idParameters($one[0], $one[1], 1), $one[2]), $points));
+        foreach ($points as [$memory, $passes, $seconds]) {
+            self::assertEqualsWithDelta($seconds, $calibration->seconds(new Argon2idParameters($memory, $passes, 1)), 1e-9);
+        }
+        self::assertEqualsWithDelta(0.5, $calibration->seconds(new Argon2idParameters(15_000, 1, 1)), 1e-9, 'on the line between its two neighbours');
+        self::assertEqualsWithDelta(0.95, $calibration->seconds(new Argon2idParameters(30_000, 1, 1)), 1e-9);
+        self::assertEqualsWithDelta(17.0 / 10, $calibration->perSecond(new Argon2idParameters(40_000, 1, 1), 2, 2, 0.85), 1e-9, 'two cores share as well');
+    }
+
+    public function test_nothing_is_measured_that_nobody_would_wait_for(): void
+    {
+        $points = array_map(static fn (Argon2idParameters $one): string => "{$one->memory}/{$one->passes}/{$one->lanes}", Grid::points());
+        self::assertSame(count($points), count(array_unique($points)));
+        foreach (['7168/1/1' => true, '65536/5/1' => true, '98304/4/1' => true, '98304/5/1' => false, '131072/3/1' => true, '131072/4/1' => false, '262144/1/1' => true, '262144/2/1' => false, '7168/6/1' => false] as $point => $is) {
+            self::assertSame($is, in_array($point, $points, true), $point);
+        }
+        self::assertSame('7168/1/1', $points[0]);
+    }
+
     private function machine(float $speed = self::SPEED, float $base = 0.0): Calibration
     {
         $points = array_map(static fn (Argon2idParameters $one): Measured => new Measured($one, $base + $speed * $one->memory * $one->passes), Grid::points());

@@ -150,6 +150,23 @@ final class EstimateGuessesTest extends TestCase
         self::assertGreaterThan($guesses('heron1999'), $guesses('heron1803'), 'years near the present are tried first');
     }
 
+    public function test_a_word_costs_its_rank_and_each_way_of_writing_it_its_ways(): void
+    {
+        $ranks = new class implements WordRanks
+        {
+            public function find(string $word): ?array
+            {
+                return $word === 'lantern' ? ['rank' => 1_000, 'kind' => PartKind::Word] : null;
+            }
+        };
+        $part = static fn (string $text): Part => (new Words($ranks))->in(Characters::of($text))[0];
+        foreach (['lantern' => [1_000, []], 'nretnal' => [2_000, ['backwards']], 'Lantern' => [2_000, ['capitals']], 'lanterN' => [2_000, ['capitals']], 'LANTERN' => [2_000, ['capitals']], 'Nretnal' => [4_000, ['capitals', 'backwards']]] as $text => [$guesses, $disguises]) {
+            self::assertEqualsWithDelta($guesses, $part($text)->guesses, 0.001, $text);
+            self::assertSame($disguises, $part($text)->disguises, $text);
+        }
+        self::assertGreaterThan(2_000, $part('lANTern')->guesses, 'one that nobody tries at once');
+    }
+
     public function test_steps_of_strength(): void
     {
         self::assertSame(['trivial', 'weak', 'middling', 'good', 'strong'], array_map(static fn (float $guesses): string => Strength::of($guesses)->value, [3.99, 4.0, 6.0, 8.0, 10.0]));

@@ -64,6 +64,29 @@ final class WrappedTest extends TestCase
         }
     }
 
+    public function test_settings_are_those_that_a_digest_can_be_computed_by(): void
+    {
+        $pbkdf2 = new \Kennel\Core\Passwords\Schemes\Pbkdf2('sha256');
+        $settings = static fn (int $iterations, int $length, string $salt = 'c2FsdA'): string => "\$pbkdf2-sha256\$i={$iterations},l={$length}\${$salt}";
+        foreach ([[1, 1], [1, 64], [5_000_000, 1], [5_000_000, 64]] as [$iterations, $length]) {
+            self::assertTrue($pbkdf2->areSettings($settings($iterations, $length)), "{$iterations}, {$length}");
+        }
+        self::assertSame(2 * 20, strlen($pbkdf2->digest('x', $settings(1, 20))));
+        foreach ([[0, 1], [1, 0], [5_000_001, 1], [1, 65], [0, 65], [5_000_001, 0]] as [$iterations, $length]) {
+            self::assertFalse($pbkdf2->areSettings($settings($iterations, $length)), "{$iterations}, {$length}");
+            self::assertSame('', $pbkdf2->digest('x', $settings($iterations, $length)));
+        }
+        self::assertFalse($pbkdf2->areSettings($settings(1, 1, '====')));
+        self::assertFalse($pbkdf2->areSettings(str_replace('sha256', 'sha512', $settings(1, 1))));
+
+        $salted = new \Kennel\Core\Passwords\Schemes\SaltedLdap('sha1');
+        foreach (['s' => true, str_repeat('s', 64) => true, '' => false, str_repeat('s', 65) => false] as $salt => $are) {
+            self::assertSame($are, $salted->areSettings('{SSHA}'.base64_encode((string) $salt)), (string) $salt);
+        }
+        self::assertFalse($salted->areSettings('{SSHA}!!!'));
+        self::assertFalse($salted->areSettings('{SSHA256}'.base64_encode('salt')));
+    }
+
     private static function apr1(): string
     {
         return (new \Kennel\Core\Passwords\Schemes\Apr1)->digest(self::PASSWORD, '$apr1$saltsalt$');

@@ -28,6 +28,8 @@ final class DutiesTest extends DoorTestCase
         $this->knock('POST', '/account/terms', ['version' => '2024-05-01'])->assertStatus(422)->assertJsonPath('reasons.0.code', 'terms.other_version');
         $this->knock('POST', '/account/terms', ['version' => '2026-09-03'])->assertOk();
         $this->knock('POST', '/account/terms', ['version' => '2026-09-03'])->assertOk()->assertJsonPath('version', 3);
+        $accepted = json_decode((string) DB::table('audit_events')->where('event', 'account.terms_accepted')->value('changes'), true);
+        self::assertSame(['terms' => ['before' => null, 'after' => '2026-09-03']], $accepted);
 
         $this->knock('PATCH', '/account/fields', ['fields' => ['home_reach' => 'Saltings']])->assertStatus(428);
         $this->knock('PATCH', '/account/fields', ['fields' => ['home_reach' => 'Saltings']], ['If-Match' => '"v1"'])->assertStatus(412);

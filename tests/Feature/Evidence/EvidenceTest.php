@@ -73,6 +73,20 @@ final class EvidenceTest extends DoorTestCase
         self::assertSame(['colour' => Kept::MARK, 'q' => Kept::MARK], array_map(static fn ($value) => $value, $kept['request']['query']), 'of an address only what is listed');
     }
 
+    public function test_somebody_who_looked_a_quarter_of_a_minute_ago_still_watches(): void
+    {
+        $watch = new Watch;
+        $path = storage_path('framework/watched');
+        is_file($path) && unlink($path);
+        self::assertFalse($watch->isKept(), 'nobody ever looked');
+        $watch->begin();
+        self::assertTrue($watch->isKept());
+        touch($path, time() - 13);
+        self::assertTrue($watch->isKept());
+        touch($path, time() - 17);
+        self::assertFalse($watch->isKept());
+    }
+
     public function test_tokens_and_unreadable_bodies_are_not_kept(): void
     {
         $this->knock('POST', '/verifications/inspect', ['token' => str_repeat('a', 43)]);

@@ -45,6 +45,19 @@ final class DeliveryTest extends DoorTestCase
         self::assertStringContainsString("{$row['id']}.eml", (string) $eml->headers->get('Content-Disposition'));
     }
 
+    public function test_the_evidence_says_how_the_message_stands_after_each_attempt(): void
+    {
+        $states = static fn (): array => DB::table('evidence')->where('lane', 'message')->orderBy('seq')->pluck('content')->map(static fn (mixed $content): array => array_intersect_key((array) json_decode((string) $content, true), ['state' => true]))->all();
+        $this->useRelay('smtp://127.0.0.1:1');
+        $this->work('mail');
+        self::assertSame([['state' => 'queued'], ['state' => 'retrying']], $states());
+        $this->app->forgetInstance(Relay::class);
+        config(['kennel.relay' => 'stand-in']);
+        DB::table('jobs')->update(['available_at' => time()]);
+        $this->work('mail');
+        self::assertSame(['state' => 'held'], $states()[2]);
+    }
+
     public function test_a_second_run_of_the_job_sends_nothing(): void
     {
         $job = DB::table('jobs')->first();
@@ -168,6 +181,62 @@ final class DeliveryTest extends DoorTestCase
     public static function passing(): array
     {
         return ['busy' => [SmtpPeer::BUSY, '/451/'], 'closes in mid-DATA' => [SmtpPeer::HANGING_UP, '/Connection|bytes on the wire/']];
+    }
+
+    public function test_a_relay_that_says_nothing_is_waited_for_so_long_and_no_longer(): void
+    {
+        $peer = SmtpPeer::start(SmtpPeer::SILENT);
+        $relay = new SmtpRelay($peer->dsn(), 'kennel@post.example', 0.4);
+        foreach ([static fn () => $relay->takesUtf8(), static fn () => $relay->deliver(Message::query()->firstOrFail(), "Subject: x\r\n\r\nx\r\n")] as $ask) {
+            $began = microtime(true);
+            try {
+                $ask();
+                self::fail('It answered.');
+            } catch (\Kennel\App\Mail\RelayRefused $refused) {
+                self::assertFalse($refused->isFinal, 'it may answer the next time');
+            }
+            self::assertLessThan(5.0, microtime(true) - $began);
+            self::assertGreaterThan(0.3, microtime(true) - $began);
+        }
+        $peer->stop();
+    }
+
+    public function test_what_the_relay_said_is_told_in_each_case(): void
+    {
+        $message = Message::query()->firstOrFail();
+        $told = static function (string $behaviour) use ($message): array {
+            $peer = SmtpPeer::start($behaviour);
+            try {
+                (new SmtpRelay($peer->dsn(), 'kennel@post.example'))->deliver($message, "Subject: x\r\n\r\nx\r\n");
+
+                return [];
+            } catch (\Kennel\App\Mail\RelayRefused $refused) {
+                return [$refused->isFinal, $refused->lacksUtf8];
+            } finally {
+                $peer->stop();
+            }
+        };
+        self::assertSame([], $told(SmtpPeer::SOUND));
+        self::assertSame([false, false], $told(SmtpPeer::BUSY), '4yz: later (RFC 5321 §4.2.1)');
+        self::assertSame([true, false], $told(SmtpPeer::REFUSING), '5yz: never');
+        self::assertSame([false, false], $told(SmtpPeer::HANGING_UP));
+        $message->recipient = 'jörg@post.example';
+        self::assertSame([true, true], $told(SmtpPeer::ASCII));
+        try {
+            (new SmtpRelay('smtp://127.0.0.1:1', 'nobody at all'))->deliver($message, 'x');
+            self::fail('sent');
+        } catch (\Throwable $error) {
+            self::assertNotInstanceOf(\PHPUnit\Framework\Exception::class, $error);
+        }
+    }
+
+    public function test_which_relay_it_is_is_known_without_its_password(): void
+    {
+        $digest = static fn (string $dsn): string => (new SmtpRelay($dsn, 'kennel@post.example'))->digest();
+        self::assertSame($digest('smtp://a:b@relay.example'), $digest('smtp://a:b@relay.example'));
+        self::assertNotSame($digest('smtp://a:b@relay.example'), $digest('smtp://a:c@relay.example'));
+        self::assertNotSame(hash('sha256', 'smtp://a:b@relay.example'), $digest('smtp://a:b@relay.example'), 'nor can it be guessed from what is stored');
+        self::assertTrue((new SmtpRelay('null://default', 'kennel@post.example'))->takesUtf8(), 'what is no SMTP has no such limit');
     }
 
     public function test_an_address_the_relay_can_not_take_fails_once_and_is_refused_from_then_on(): void

@@ -52,6 +52,24 @@ final class PicturesTest extends DoorTestCase
         return ['JPEG' => ['jpeg'], 'PNG' => ['png'], 'WebP' => ['webp'], 'the first frame of a GIF' => ['gif']];
     }
 
+    public function test_what_is_damaged_or_drawn_leaves_the_errors_of_others_to_others(): void
+    {
+        $handler = static fn (): bool => true;
+        set_error_handler($handler);
+        $redraw = new \Kennel\App\Pictures\Redraw;
+        $drawn = $redraw(self::picture('png', 120, 80), [64, 16]);
+        self::assertSame([120, 80, [64, 16]], [$drawn->width, $drawn->height, array_keys($drawn->files)]);
+        try {
+            $redraw(substr(self::picture('png', 120, 80), 0, 200), [64]);
+            self::fail('half a face');
+        } catch (\Kennel\Core\Reasons\Refused $refused) {
+            self::assertSame('picture.damaged', $refused->reason->code);
+        }
+        self::assertSame($handler, set_error_handler(null));
+        restore_error_handler();
+        restore_error_handler();
+    }
+
     public function test_orientation_is_applied_and_metadata_is_gone(): void
     {
         // Red on the left, and a note that says: turn by 90°. Upright it is red on top.

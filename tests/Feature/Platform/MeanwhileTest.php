@@ -37,6 +37,14 @@ final class MeanwhileTest extends DoorTestCase
         self::assertSame(0, self::rows('sessions'));
     }
 
+    public function test_and_when_it_was_deleted(): void
+    {
+        $account = $this->holder();
+        $this->meanwhile(fn () => DB::table('accounts')->where('id', $account->id)->delete());
+        $this->signIn()->assertStatus(401);
+        self::assertSame(0, self::rows('sessions'));
+    }
+
     public function test_and_when_its_temporary_password_ran_out(): void
     {
         $account = $this->holder();

@@ -44,6 +44,14 @@ final class StoredTest extends DoorTestCase
         $pulses->beat(Pulses::LONG);
     }
 
+    public function test_a_pulse_that_cannot_be_written_is_reported_and_ends_nothing(): void
+    {
+        \Illuminate\Support\Facades\Exceptions::fake();
+        \Illuminate\Support\Facades\Schema::drop('pulses');
+        $this->app->make(Pulses::class)->beat('mail');
+        \Illuminate\Support\Facades\Exceptions::assertReported(\Illuminate\Database\QueryException::class);
+    }
+
     public function test_an_account_is_seen_by_what_its_holder_does(): void
     {
         $this->holder();

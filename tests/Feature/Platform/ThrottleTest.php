@@ -97,6 +97,14 @@ final class ThrottleTest extends DoorTestCase
         self::assertSame([201, 201], array_map($try, [self::PASSWORD, self::PASSWORD]));
     }
 
+    public function test_after_one_failure_the_right_password_leaves_nothing_of_it(): void
+    {
+        $this->brake('signins_of_account', 2);
+        $this->holder();
+        $try = fn (string $password): int => $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => $password])->getStatusCode();
+        self::assertSame([401, 201, 401, 401, 401, 429], array_map($try, ['a', self::PASSWORD, 'b', 'c', 'd', 'e']), 'two are free again');
+    }
+
     public function test_a_source_that_tries_many_accounts_is_braked_and_can_not_buy_itself_free(): void
     {
         $this->brake('signins_of_source', 3);

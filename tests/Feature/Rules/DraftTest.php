@@ -68,6 +68,15 @@ final class DraftTest extends DoorTestCase
         self::assertSame(['rules.draft_begun', 'rules.draft_reviewed', 'rules.draft_discarded'], DB::table('audit_events')->where('event', 'like', 'rules.%')->orderBy('seq')->pluck('event')->all());
     }
 
+    public function test_a_stale_save_shows_what_changed_since_it_was_read_and_nothing_older(): void
+    {
+        $this->keeper();
+        $first = (string) $this->save(static fn (array $rules): array => array_replace_recursive($rules, ['password' => ['minimum' => 14]]))->headers->get('ETag');
+        $this->save(static fn (array $rules): array => array_replace_recursive($rules, ['password' => ['minimum' => 14], 'sessions' => ['idle' => 'PT1H']]), ['If-Match' => $first])->assertOk();
+        $stale = $this->knock('PUT', '/rules/draft', ['document' => Books::demo()], ['If-Match' => $first], 'console')->assertStatus(412);
+        self::assertSame(['sessions.idle'], array_column((array) $stale->json('reasons'), 'field'));
+    }
+
     public function test_a_mistake_is_named_and_the_draft_stays_as_it_was(): void
     {
         $this->keeper();

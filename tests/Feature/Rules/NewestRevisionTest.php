@@ -100,6 +100,15 @@ final class NewestRevisionTest extends DoorTestCase
         $this->knock('DELETE', '/rules/draft', null, ['If-Match' => '"r1.v2"'], 'console')->assertNoContent();
     }
 
+    public function test_what_the_two_are_not_together_is_named_and_the_draft_stays(): void
+    {
+        $this->save('"r0.v0"', ['password' => ['minimum' => 100]])->assertOk();
+        self::assertSame(0, $this->rules(12, ['--base' => '0'], ['password' => ['maximum' => 90]])[0]);
+        $refused = $this->knock('POST', '/rules/draft/rebase', null, ['If-Match' => '"r0.v1"'], 'console')->assertStatus(422)->assertJsonPath('code', 'rules.invalid');
+        self::assertStringStartsWith('password.', (string) $refused->json('reasons.0.field'));
+        self::assertSame([0, 100], [$this->ask('/rules/draft')->json('base_revision'), $this->ask('/rules/draft')->json('document.password.minimum')]);
+    }
+
     public function test_applying_a_file_names_the_revision_it_was_made_upon(): void
     {
         $this->apply(15);
@@ -194,12 +203,13 @@ final class NewestRevisionTest extends DoorTestCase
 
     /**
      * @param  array<string, string>  $options
+     * @param  array<string, mixed>  $change
      * @return array{int, string}
      */
-    private function rules(int $minimum, array $options): array
+    private function rules(int $minimum, array $options, array $change = []): array
     {
         $file = (string) tempnam(sys_get_temp_dir(), 'rules');
-        file_put_contents($file, json_encode(array_replace_recursive((array) config('rules'), ['password' => ['minimum' => $minimum]]), JSON_THROW_ON_ERROR));
+        file_put_contents($file, json_encode(array_replace_recursive((array) config('rules'), ['password' => ['minimum' => $minimum]], $change), JSON_THROW_ON_ERROR));
         $result = $this->ruleCommand('apply', ['file' => $file, '--reason' => 'x', ...$options]);
         unlink($file);
 

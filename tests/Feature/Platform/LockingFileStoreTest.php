@@ -62,16 +62,6 @@ final class LockingFileStoreTest extends TestCase
         }
     }
 
-    public function test_what_is_over_is_deleted_and_counted_and_nothing_else_is(): void
-    {
-        foreach (['a' => 10, 'b' => 20, 'c' => 60] as $key => $seconds) {
-            $this->store->put($key, 1, $seconds);
-        }
-        Carbon::setTestNow('2026-05-01T12:00:20Z');
-        self::assertSame(2, $this->store->deleteExpired());
-        self::assertSame([0, 1], [$this->store->deleteExpired(), $this->store->get('c')]);
-    }
-
     public function test_what_is_shorter_leaves_nothing_of_what_was_longer(): void
     {
         $this->store->put('note', str_repeat('long', 50), 60);

@@ -7,13 +7,14 @@ namespace Kennel\App\Http\Rules;
 use Illuminate\Http\JsonResponse;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Rules\DescribeSettings;
 use Kennel\App\Rules\Revisions;
 use Kennel\App\Rules\RulesInForce;
 
 /** The rule book that is in force. */
 final readonly class RulesController
 {
-    public function __construct(private Caller $caller, private Revisions $revisions)
+    public function __construct(private Caller $caller, private Revisions $revisions, private DescribeSettings $describe)
     {
     }
 
@@ -21,6 +22,11 @@ final readonly class RulesController
     {
         $this->caller->require('kennel:rules.read');
 
-        return Json::ok(['document' => $rules->document(), 'schema' => $rules->book()->schema(), 'revision' => $this->revisions->newest()->number]);
+        return Json::ok([
+            'document' => $rules->document(),
+            'schema' => $rules->book()->schema(),
+            'settings' => ($this->describe)(),
+            'revision' => $this->revisions->newest()->number,
+        ]);
     }
 }

@@ -12,8 +12,9 @@ use PhpParser\ParserFactory;
 
 /**
  * Finds the changes that could be made to a file: other operators, moved boundaries, dropped conditions and calls, other constants.
- * Whether in_array() and its like compare strictly, and whether what may be null has a default, is left to lint; the true that only makes a set of an array's keys is nobody's value; and
- * how much is done at once changes nothing of what is done.
+ * Left alone is what another change already tells, or only lint can. Whether in_array() and its like compare strictly; whether what may be null
+ * has a default; the true that only makes a set of an array's keys; the false of "=== false", whose comparison is turned round as it is; and
+ * how much is done at once, which changes nothing of what is done.
  */
 final class Mutants
 {
@@ -72,6 +73,12 @@ final class Mutants
         foreach ($finder->findInstanceOf($tree, Expr\Assign::class) as $assignment) {
             if ($assignment->var instanceof Expr\ArrayDimFetch) {
                 $left[] = $assignment->expr;
+            }
+        }
+
+        foreach ([BinaryOp\Identical::class, BinaryOp\NotIdentical::class] as $comparison) {
+            foreach ($finder->findInstanceOf($tree, $comparison) as $compared) {
+                array_push($left, $compared->left, $compared->right);
             }
         }
 

@@ -25,4 +25,8 @@ return [
     ['file' => 'core/Passwords/Calibration/Calibration.php', 'line' => '$base < 0 || $slope <= 0', 'before' => '<', 'after' => '<=', 'why' => 'a line that begins at nothing is the proportion'],
     ['file' => 'app/Pictures/Redraw.php', 'line' => '$image === false || ! $isWhole', 'before' => '$image === false || ! $isWhole', 'after' => '! $isWhole', 'why' => 'what cannot be drawn has been warned of; the type does not know'],
     ['file' => 'app/Pictures/Redraw.php', 'line' => 'imagerotate($image, $degrees, 0)', 'before' => '0', 'after' => '1', 'why' => 'a quarter turn uncovers nothing that would be filled'],
+    ['file' => 'app/Platform/PrivateFile.php', 'line' => 'random_bytes(4)', 'before' => '4', 'after' => '5', 'why' => 'how long the name is that it has for a moment'],
+    ['file' => 'core/Passwords/Guesses/Dates.php', 'line' => '$characters->count() - 3', 'before' => '-', 'after' => '+', 'why' => 'from the last characters on nothing is as long as a date'],
+    ['file' => 'core/Passwords/Guesses/EstimateGuesses.php', 'line' => '$part->kind === PartKind::Unknown && $former', 'before' => '$part->kind === PartKind::Unknown && $former !== null && $former[\'part\']->kind === PartKind::Unknown', 'after' => 'false', 'why' => 'spares work: one unknown stretch costs less than the same in two'],
+    ['file' => 'app/Passwords/PasswordHistory.php', 'line' => '->limit(1)->value', 'before' => '1', 'after' => '2', 'why' => 'the value is that of the first'],
 ];

@@ -40,7 +40,7 @@ final readonly class PortablePhpass implements Wrappable
 
     public function areSettings(string $settings): bool
     {
-        return strlen($settings) === 12 && $this->parameters($settings.str_repeat('.', 22)) !== null;
+        return $this->parameters($settings.str_repeat('.', 22)) !== null;
     }
 
     public function digest(#[\SensitiveParameter] string $password, string $settings): string

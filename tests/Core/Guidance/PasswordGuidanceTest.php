@@ -61,6 +61,7 @@ final class PasswordGuidanceTest extends TestCase
         self::assertSame(['password.minimum' => 8], $change(['minimum' => 7], 'nist_2017.length'));
         self::assertSame([], $change(['minimum' => 8], 'nist_2017.length'));
         self::assertSame([['password.minimum' => 12], []], [$change(['minimum' => 11], 'pci_4.length'), $change(['minimum' => 12], 'pci_4.length')]);
+        self::assertSame(['password.composition.letters' => 1, 'password.composition.digits' => 1], $change([], 'pci_4.letters_and_digits'));
         self::assertSame([['password.history' => 4], []], [$change(['history' => 3], 'pci_4.history'), $change(['history' => 4], 'pci_4.history')]);
     }
 

@@ -76,6 +76,7 @@ final class WrappedTest extends TestCase
             self::assertFalse($pbkdf2->areSettings($settings($iterations, $length)), "{$iterations}, {$length}");
             self::assertSame('', $pbkdf2->digest('x', $settings($iterations, $length)));
         }
+        self::assertFalse($pbkdf2->areSettings($settings(1, 1, 'A')), 'no base64');
         self::assertFalse($pbkdf2->areSettings($settings(1, 1, '====')));
         self::assertFalse($pbkdf2->areSettings(str_replace('sha256', 'sha512', $settings(1, 1))));
 

@@ -114,6 +114,7 @@ final class DecideSignupTest extends TestCase
         self::assertTrue($this->decide('Tam', 'tam@post.example', 'slow green otters', isRegistered: $taken)->isAccepted());
         self::assertSame(['email.taken'], self::codes($this->decide('Tam', 'tam@post.example', 'slow green otters', isDiscreet: false, isRegistered: $taken)));
         self::assertTrue($this->decide('Tam', 'tam@post.example', 'slow green otters', isDiscreet: false)->isAccepted());
+        self::assertSame(['email.required'], array_values(array_filter(self::codes($this->decide('Tam', null, 'slow green otters', isDiscreet: false, isRegistered: $taken)), static fn (string $code): bool => str_starts_with($code, 'email.'))), 'what is no address is asked of nobody');
     }
 
     private function decide(?string $name, ?string $email, ?string $password, ?Admission $admission = null, bool $refuseThrowaway = true, bool $isDiscreet = true, ?\Closure $isRegistered = null, string $terms = '', ?string $accepted = null): SignupVerdict

@@ -11,6 +11,18 @@ use Kennel\Tests\Support\Books;
 
 final class AppDoorsTest extends DoorTestCase
 {
+    public function test_an_app_is_registered_once_and_stays_as_it_is(): void
+    {
+        $apps = $this->app->make(\Kennel\App\Apps\Apps::class);
+        $registration = static function (string $name): \Kennel\Core\Apps\Registration {
+            $parsed = \Kennel\Core\Apps\Registration::parse('reading', $name, 'web');
+
+            return $parsed instanceof \Kennel\Core\Apps\Registration ? $parsed : throw new \LogicException;
+        };
+        self::assertSame([true, false], [$apps->register($registration('Reading')), $apps->register($registration('Other'))]);
+        self::assertSame('Reading', DB::table('apps')->where('key', 'reading')->value('name'));
+    }
+
     public function test_a_page_learns_what_is_asked_and_how_it_looks(): void
     {
         config(['rules.fields' => Books::demo()['fields'], 'rules.signup.terms' => Books::demo()['signup']['terms']]);

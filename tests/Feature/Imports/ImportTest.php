@@ -181,6 +181,7 @@ final class ImportTest extends DoorTestCase
         self::assertSame(3, self::rows('jobs'), 'the first, and one for what each of two left');
         $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'Moved'], [], 'console')->assertStatus(202);
         self::assertSame([['importing', 1_000], ['importing', 2_000], ['done', 2_500]], [$step(), $step(), $step()]);
+        self::assertSame(6, self::rows('jobs'), 'and the same once more, with the one that was begun');
         $content = fopen('data://text/plain,address', 'rb');
         try {
             $this->app->make(Imports::class)->receive($id, is_resource($content) ? $content : throw new \LogicException, ['name' => 'x', 'format' => 'csv', 'app' => 'gaugebook', 'proven' => true, 'must_change' => false, 'digest' => '', 'layout' => 'password'], Actor::kennel());
@@ -212,6 +213,13 @@ final class ImportTest extends DoorTestCase
         $this->app->make(ImportFiles::class)->remove($id);
         self::assertFalse($imports->resume($id));
         self::assertTrue($this->app->make(CheckImport::class)('01890a5d-ac96-774b-bcce-b302099a8057', Step::begin()), 'nothing more to do');
+        self::assertTrue($this->app->make(ImportAccounts::class)('01890a5d-ac96-774b-bcce-b302099a8057', Step::endless()));
+        $files = $this->app->make(ImportFiles::class);
+        $umask = umask();
+        $content = fopen('data://text/plain,address', 'rb');
+        self::assertSame(7, $files->receive('01890a5d-ac96-774b-bcce-b302099a8057', is_resource($content) ? $content : throw new \LogicException));
+        self::assertSame([$umask, 0o600], [umask(), fileperms($files->path('01890a5d-ac96-774b-bcce-b302099a8057')) & 0o777]);
+        self::assertFalse($imports->resume('01890a5d-ac96-774b-bcce-b302099a8057'), 'a file alone is no import');
         [$id] = $this->send("address,name,hash\na@reach.example,A,\$2y\$04\$".str_repeat('a', 53)."\n", 'app=gaugebook');
         $this->work();
         self::assertTrue($this->app->make(ImportAccounts::class)($id, Step::endless()));

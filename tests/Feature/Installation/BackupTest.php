@@ -162,6 +162,11 @@ final class BackupTest extends InstallTestCase
                 self::assertStringContainsString("{$folder} {$why}", $error->getMessage());
             }
         }
+        mkdir("{$this->folder}/many");
+        foreach (range(30, 10) as $name) {
+            touch("{$this->folder}/many/{$name}");
+        }
+        self::assertSame(range(10, 30), array_keys(Folder::digests("{$this->folder}/many")), 'in one order, wherever it is');
         Folder::copy("{$this->folder}/nowhere", "{$this->folder}/open");
         mkdir("{$this->folder}/from/one/two", 0o755, true);
         file_put_contents("{$this->folder}/from/one/two/deep", 'deep');

@@ -45,6 +45,12 @@ final class DeliveryTest extends DoorTestCase
         self::assertStringContainsString("{$row['id']}.eml", (string) $eml->headers->get('Content-Disposition'));
     }
 
+    public function test_a_message_is_settled_when_nothing_more_is_done_about_it(): void
+    {
+        $settled = array_filter(MessageState::cases(), static fn (MessageState $state): bool => $state->isSettled());
+        self::assertSame([MessageState::Held, MessageState::Sent, MessageState::Failed], array_values($settled));
+    }
+
     public function test_the_evidence_says_how_the_message_stands_after_each_attempt(): void
     {
         $states = static fn (): array => DB::table('evidence')->where('lane', 'message')->orderBy('seq')->pluck('content')->map(static fn (mixed $content): array => array_intersect_key((array) json_decode((string) $content, true), ['state' => true]))->all();

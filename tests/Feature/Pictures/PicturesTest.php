@@ -70,6 +70,22 @@ final class PicturesTest extends DoorTestCase
         restore_error_handler();
     }
 
+    public function test_the_middle_fills_the_square_to_its_edges(): void
+    {
+        $image = imagecreatetruecolor(120, 60);
+        imagefilledrectangle($image, 0, 0, 119, 59, (int) imagecolorallocate($image, 0, 0, 255));
+        imagefilledrectangle($image, 30, 0, 89, 59, (int) imagecolorallocate($image, 255, 0, 0));
+        ob_start();
+        imagepng($image);
+        $drawn = (new \Kennel\App\Pictures\Redraw)((string) ob_get_clean(), [32]);
+        $square = imagecreatefromstring($drawn->files[32]);
+        self::assertInstanceOf(\GdImage::class, $square);
+        foreach ([[0, 0], [31, 0], [0, 31], [31, 31], [16, 16]] as [$x, $y]) {
+            $colour = imagecolorsforindex($square, (int) imagecolorat($square, $x, $y));
+            self::assertSame([true, true, 0], [$colour['red'] > 220, $colour['blue'] < 40, $colour['alpha']], "{$x}, {$y}");
+        }
+    }
+
     public function test_orientation_is_applied_and_metadata_is_gone(): void
     {
         // Red on the left, and a note that says: turn by 90°. Upright it is red on top.

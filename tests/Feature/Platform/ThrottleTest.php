@@ -97,6 +97,13 @@ final class ThrottleTest extends DoorTestCase
         self::assertSame([201, 201], array_map($try, [self::PASSWORD, self::PASSWORD]));
     }
 
+    public function test_a_store_that_is_none_of_files_has_nothing_to_forget(): void
+    {
+        config(['cache.stores.throttles' => ['driver' => 'array']]);
+        \Illuminate\Support\Facades\Cache::forgetDriver('throttles');
+        self::assertSame(['throttle counts' => 0], $this->app->make(\Kennel\App\Platform\Throttling\ForgetThrottles::class)->forget($this->clock->now()));
+    }
+
     public function test_after_one_failure_the_right_password_leaves_nothing_of_it(): void
     {
         $this->brake('signins_of_account', 2);

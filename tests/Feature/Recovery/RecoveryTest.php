@@ -85,6 +85,22 @@ final class RecoveryTest extends DoorTestCase
         }
     }
 
+    public function test_a_new_link_closes_those_of_its_own_purpose_and_no_other(): void
+    {
+        $account = $this->holder();
+        DB::table('accounts')->where('id', $account->id)->update(['status' => 'pending', 'email_proven_at' => null]);
+        $this->knock('POST', '/verifications', ['email' => 'tam@post.example'])->assertStatus(202);
+        $proof = $this->tokenSent();
+        $this->knock('POST', '/recoveries', ['email' => 'tam@post.example'])->assertStatus(202);
+        $this->knock('POST', '/recoveries/inspect', ['token' => $this->tokenSent()])->assertOk();
+        $this->knock('POST', '/verifications/inspect', ['token' => $proof])->assertOk();
+        $challenges = $this->app->make(\Kennel\App\Challenges\Challenges::class);
+        $challenges->supersede($account->id, \Kennel\Core\Challenges\ChallengePurpose::ResetPassword);
+        self::assertSame(['reset_password'], DB::table('challenges')->whereNotNull('superseded_at')->pluck('purpose')->unique()->values()->all());
+        $challenges->supersede($account->id);
+        self::assertSame(0, DB::table('challenges')->whereNull('superseded_at')->count());
+    }
+
     public function test_a_suspension_closes_an_open_link(): void
     {
         $account = $this->holder();

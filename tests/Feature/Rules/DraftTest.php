@@ -218,6 +218,7 @@ final class DraftTest extends DoorTestCase
             '2 accounts could not sign up today: domain not listed.' => 2,
         ], $counts);
         $listed = $this->ask("/rules/impact/{$id}/findings?kind=refused&code=email.domain_not_listed")->assertOk();
+        self::assertSame($this->app->make(\Kennel\App\Platform\Words::class)->say(new \Kennel\Core\Reasons\Reason('short.email.domain_not_listed', 'email', (array) $listed->json('items.0.parameters'))), $listed->json('items.0.message'), 'in short: the list of domains is on the same screen');
         self::assertEqualsCanonicalizing(['Tam Pellow', 'Ngozi'], array_column(array_column((array) $listed->json('items'), 'account'), 'name'));
         foreach ((array) $run->json('run.counts') as $count) {
             self::assertCount($count['count'], (array) $this->ask("/rules/impact/{$id}/findings?kind={$count['kind']}&code={$count['code']}")->assertOk()->json('items'), 'whatever is counted can be listed');

@@ -110,6 +110,8 @@ final class BotsTest extends DoorTestCase
         self::assertSame(['terms.required'], self::codes($this->knock('POST', '/signups', ['form' => $this->open()] + self::GOOD)));
         self::assertSame(['terms.other_version'], self::codes($this->knock('POST', '/signups', ['form' => $this->open(), 'terms' => '2020-01-01'] + self::GOOD)));
         $this->knock('POST', '/signups', ['form' => $this->open(), 'terms' => '2026-09-03'] + self::GOOD)->assertStatus(202);
+        $signedUp = (array) json_decode((string) DB::table('audit_events')->where('event', 'account.signed_up')->value('changes'), true);
+        self::assertSame('2026-09-03', $signedUp['terms']['after'] ?? null, 'what was accepted is in the trail');
         self::assertSame(['2026-09-03', '198.51.100.7'], [DB::table('terms_acceptances')->value('version'), DB::table('terms_acceptances')->value('source')]);
         self::assertSame('2026-09-03', DB::table('accounts')->value('terms_version'));
     }

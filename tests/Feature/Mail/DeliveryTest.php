@@ -61,7 +61,7 @@ final class DeliveryTest extends DoorTestCase
         config(['kennel.relay' => 'stand-in']);
         DB::table('jobs')->update(['available_at' => time()]);
         $this->work('mail');
-        self::assertSame(['state' => 'held'], $states()[2]);
+        self::assertSame(['state' => 'held'], array_slice($states(), -1)[0]);
     }
 
     public function test_a_second_run_of_the_job_sends_nothing(): void

@@ -52,7 +52,7 @@ final class PasswordMeasures
 
     private static function writeFile(string $path, int $count): void
     {
-        $file = fopen($path, 'wb') ?: throw new \RuntimeException("{$path} can not be written.");
+        $file = fopen($path, 'wb') ?: throw new \RuntimeException("{$path} cannot be written.");
         fwrite($file, "address,name,hash\n");
         for ($row = 0; $row < $count; $row++) {
             $hash = match ($row % 3) {

@@ -44,7 +44,7 @@ $shoot('needs-you', '/console');
 $shoot('sign-up', '/console/sign-up/rules?app=kitloft');
 $shoot('sign-up-fields', '/console/sign-up/fields?app=gaugebook');
 $shoot('sign-up-funnel', '/console/sign-up/funnel');
-$shoot('passwords-policy', '/console/passwords/policy', do: static fn (Browser $console) => $console->type('Password', 'Alder2019 heron')->type('Of somebody called', 'Heron Alder'));
+$shoot('passwords-policy', '/console/passwords/policy', do: static fn (Browser $console) => $console->type('Password', 'Alder2019 heron')->type('Account holder’s name', 'Heron Alder'));
 $shoot('passwords-hashing', '/console/passwords/hashing', do: static function (Browser $console): void {
     $console->press('Measure');
     for ($until = time() + 120; time() < $until && ! str_contains($console->text(), 'Suggested') && ! str_contains($console->text(), 'The rule in force is what');) {
@@ -53,7 +53,7 @@ $shoot('passwords-hashing', '/console/passwords/hashing', do: static function (B
 });
 $shoot('sign-up-draft', '/console/sign-up/rules?app=kitloft', do: static function (Browser $console): void {
     $console->click("//label[normalize-space()='anyone']");
-    $console->see('1 change.')->press('Whom would it touch?')->see('to look at')->press('Review and publish…');
+    $console->see('1 change.')->press('Measure impact')->see('findings')->press('Review and publish…');
 });
 $browser->visit($server->url('/console'))->see('Needs you')->keys('e');
 Server::signUp($server->url(), ['app' => 'gaugebook', 'name' => 'Ngozi Adeyemi-Holt', 'email' => 'ngozi@millreach.example', 'password' => 'slow green otters swim']);

@@ -19,6 +19,7 @@ use Kennel\App\Console\PurgeCommand;
 use Kennel\App\Console\RestoreCommand;
 use Kennel\App\Console\RulesCommand;
 use Kennel\App\Http\Evidence\RecordWire;
+use Kennel\App\Http\Protocol\ChooseLanguage;
 use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Http\Protocol\RenderProblem;
 use Kennel\App\Http\Protocol\RequireSameOrigin;
@@ -50,7 +51,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(static function (Middleware $middleware): void {
         // The framework's own global list trims and rewrites input; passwords must arrive as they were typed.
         $middleware->use([SecurityHeaders::class]);
-        $middleware->group('api', [RecordWire::class, RequireSameOrigin::class, RefuseDraft::class]);
+        $middleware->group('api', [ChooseLanguage::class, RecordWire::class, RequireSameOrigin::class, RefuseDraft::class]);
     })
     ->withExceptions(static function (Exceptions $exceptions): void {
         $exceptions->dontReport([Problem::class, Refusal::class]);

@@ -32,6 +32,7 @@ use Kennel\Core\Accounts\Status;
  * @property string $created_at
  * @property string $seen_at
  * @property string|null $closed_at
+ * @property string|null $language
  * @property int $version
  */
 final class Account extends NumberedRecord

@@ -71,7 +71,7 @@ final readonly class Checks
         try {
             return $this->container->make(self::ALL[$name])->look();
         } catch (\Throwable $error) {
-            // One that can not even look must not keep the others from it.
+            // One that cannot even look must not keep the others from it.
             report($error);
 
             return [Finding::wrong('check.failed', ['said' => $error::class])];

@@ -8,12 +8,12 @@ use Illuminate\Console\Command;
 use Kennel\App\Mail\RelayFacts;
 use Kennel\App\Mail\RelayRefused;
 
-/** Asks the relay what it can take, so that a sign-up with an address it can not is refused with a reason. */
+/** Asks the relay what it can take, so that a sign-up with an address it cannot is refused with a reason. */
 final class AskRelayCommand extends Command
 {
     protected $signature = 'kennel:ask-relay';
 
-    protected $description = 'Ask the mail relay whether it takes addresses outside ASCII. Fails when it can not be reached.';
+    protected $description = 'Ask the mail relay whether it takes addresses outside ASCII. Fails when it cannot be reached.';
 
     public function handle(RelayFacts $facts): int
     {

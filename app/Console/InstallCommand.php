@@ -108,7 +108,7 @@ final class InstallCommand extends Command
         }
         $file = KeyRing::file();
         $isNew = $file->make($entropy);
-        config(['app.key' => $file->keys()[0] ?? throw new \RuntimeException("{$file->path} can not be read.")]);
+        config(['app.key' => $file->keys()[0] ?? throw new \RuntimeException("{$file->path} cannot be read.")]);
 
         return $isNew;
     }
@@ -132,7 +132,7 @@ final class InstallCommand extends Command
         $file = $this->told('password-file');
         $text = match (true) {
             $file === '-' => fgets(STDIN),
-            $file !== null => is_readable($file) ? strtok((string) file_get_contents($file), "\r\n") : throw new \RuntimeException("{$file} can not be read."),
+            $file !== null => is_readable($file) ? strtok((string) file_get_contents($file), "\r\n") : throw new \RuntimeException("{$file} cannot be read."),
             default => getenv(self::ENVIRONMENT.'PASSWORD'),
         };
 

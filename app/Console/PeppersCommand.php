@@ -129,7 +129,7 @@ final class PeppersCommand extends Command
             $stranded += $key['is_here'] ? 0 : $key['accounts'];
         }
         if ($stranded > 0) {
-            return $this->refuse("{$stranded} accounts can not sign in by password until their key is here again. They can set a new password by a message.");
+            return $this->refuse("{$stranded} accounts cannot sign in by password until their key is here again. They can set a new password by a message.");
         }
 
         return self::SUCCESS;

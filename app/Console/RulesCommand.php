@@ -154,7 +154,7 @@ final class RulesCommand extends Command
         $file = $this->argument('file');
         $json = is_string($file) && is_file($file) ? file_get_contents($file) : false;
         if ($json === false) {
-            $this->refuse('The file can not be read.');
+            $this->refuse('The file cannot be read.');
 
             return null;
         }

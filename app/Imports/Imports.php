@@ -126,7 +126,7 @@ final readonly class Imports
         });
     }
 
-    /** Stops what runs; what was imported stays. The file is deleted, so it can not be gone on with. */
+    /** Stops what runs; what was imported stays. The file is deleted, so it cannot be gone on with. */
     public function discard(string $id): void
     {
         $changed = Import::query()->whereKey($id)->whereIn('state', ['checking', 'checked', 'importing', 'failed'])->update([

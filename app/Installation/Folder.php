@@ -7,11 +7,11 @@ namespace Kennel\App\Installation;
 /** Folders of copies: readable by their owner alone, complete or refused. */
 final class Folder
 {
-    /** @throws \RuntimeException when there is something in it, or it can not be made */
+    /** @throws \RuntimeException when there is something in it, or it cannot be made */
     public static function makeEmpty(string $path): void
     {
         if (! is_dir($path) && ! @mkdir($path, 0o700, true)) {
-            throw new \RuntimeException("{$path} can not be made.");
+            throw new \RuntimeException("{$path} cannot be made.");
         }
         if (array_diff(scandir($path) ?: [], ['.', '..']) !== []) {
             throw new \RuntimeException("{$path} is not empty. Name a new folder; nothing was written.");
@@ -26,7 +26,7 @@ final class Folder
             $target = "{$to}/{$name}";
             is_dir(dirname($target)) || mkdir(dirname($target), 0o700, true);
             if (! @copy("{$from}/{$name}", $target) && is_file("{$from}/{$name}")) {
-                throw new \RuntimeException("{$target} can not be written.");
+                throw new \RuntimeException("{$target} cannot be written.");
             }
         }
     }

@@ -62,7 +62,7 @@ final readonly class Restore
         $new = $this->directory->database().'.restored';
         if (! @copy("{$folder}/".Backup::DATABASE, $new)) {
             @unlink($new);
-            throw new \RuntimeException("{$new} can not be written; nothing was changed.");
+            throw new \RuntimeException("{$new} cannot be written; nothing was changed.");
         }
         chmod($new, 0o640);
         (new \PDO("sqlite:{$new}", options: [\PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION]))->exec('PRAGMA journal_mode = WAL');
@@ -103,7 +103,7 @@ final readonly class Restore
             $isEmpty = app(Anybody::class)() === null;
             $works = array_filter([Pulses::MAIL, Pulses::LONG, Pulses::SCHEDULE], fn (string $name): bool => ! $this->silence->hasFallen($name));
         } catch (\Throwable) {
-            throw new \RuntimeException('There is a database here that can not be read. Restore with --force; it will be kept beside the restored one.');
+            throw new \RuntimeException('There is a database here that cannot be read. Restore with --force; it will be kept beside the restored one.');
         }
         if (! $isEmpty) {
             throw new \RuntimeException('There are accounts here. Stop Kennel, then restore with --force; what is here will be kept beside it.');

@@ -30,14 +30,14 @@ final readonly class SetupCode
      *
      * @return non-empty-string "7Q2MD-…", 125 bits
      *
-     * @throws \RuntimeException when it can not be kept
+     * @throws \RuntimeException when it cannot be kept
      */
     public function get(): string
     {
         $path = $this->path();
         PrivateFile::change($path, fn (string $text): string => trim($text) === '' ? "{$this->draw()}\n" : $text);
 
-        return trim((string) file_get_contents($path)) ?: throw new \RuntimeException("{$path} can not be read.");
+        return trim((string) file_get_contents($path)) ?: throw new \RuntimeException("{$path} cannot be read.");
     }
 
     public function matches(#[\SensitiveParameter] string $typed): bool

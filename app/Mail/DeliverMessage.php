@@ -19,7 +19,7 @@ final class DeliverMessage implements ShouldQueue
     use InteractsWithQueue;
     use Queueable;
 
-    /** The attempts are counted on the message; this many runs are only reached when the database itself can not be written. */
+    /** The attempts are counted on the message; this many runs are only reached when the database itself cannot be written. */
     public int $tries = 50;
 
     /** In seconds; below Deliveries::LEASE, above what the relay's own time-outs add up to. */

@@ -19,7 +19,7 @@ interface Relay
     /**
      * Asks whether addresses outside ASCII can be taken (SMTPUTF8, RFC 6531). May take its time as well.
      *
-     * @throws RelayRefused when it can not be reached
+     * @throws RelayRefused when it cannot be reached
      */
     public function takesUtf8(): bool;
 

@@ -26,7 +26,7 @@ final readonly class RelayFacts
     /**
      * Speaks with the relay. Scheduled.
      *
-     * @throws RelayRefused when it can not be reached; what was known stays
+     * @throws RelayRefused when it cannot be reached; what was known stays
      */
     public function ask(): bool
     {

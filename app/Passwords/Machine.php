@@ -9,7 +9,7 @@ final readonly class Machine
 {
     /**
      * @param  string  $id  of this machine and no other; says nothing about it
-     * @param  int  $memory  in MiB; 0 where it can not be read
+     * @param  int  $memory  in MiB; 0 where it cannot be read
      */
     private function __construct(public string $id, public int $cores, public int $memory)
     {

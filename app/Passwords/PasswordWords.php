@@ -20,7 +20,7 @@ final readonly class PasswordWords
     }
 
     /**
-     * @param  Reason|null  $unusable  why it can not be a password at all
+     * @param  Reason|null  $unusable  why it cannot be a password at all
      * @return array<string, mixed>
      */
     public function of(PasswordVerdict $verdict, ?Estimate $estimate, ?Reason $unusable): array

@@ -15,7 +15,7 @@ final readonly class PepperFile
     {
     }
 
-    /** @throws \RuntimeException when the file can not be written */
+    /** @throws \RuntimeException when the file cannot be written */
     public function add(string $id, Entropy $entropy): void
     {
         $this->append(["{$id} ".base64_encode($entropy->bytes(Peppers::KEY_BYTES))]);
@@ -24,7 +24,7 @@ final readonly class PepperFile
     /**
      * Those of another file that are not here.
      *
-     * @throws \RuntimeException when the file can not be written
+     * @throws \RuntimeException when the file cannot be written
      */
     public function take(self $other): void
     {
@@ -34,7 +34,7 @@ final readonly class PepperFile
     /**
      * @param  list<string>  $ids
      *
-     * @throws \RuntimeException when the file can not be written
+     * @throws \RuntimeException when the file cannot be written
      */
     public function remove(array $ids): void
     {

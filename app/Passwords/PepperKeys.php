@@ -19,7 +19,7 @@ final class PepperKeys
     {
         $text = '';
         if ($file !== '' && is_file($file)) {
-            $text = is_readable($file) ? (string) file_get_contents($file) : throw new \RuntimeException("{$file} can not be read.");
+            $text = is_readable($file) ? (string) file_get_contents($file) : throw new \RuntimeException("{$file} cannot be read.");
         }
 
         return Peppers::parse(rtrim($text)."\n".str_replace(';', "\n", $lines));

@@ -54,6 +54,6 @@ final class RankedWords implements WordRanks
     {
         $file = file_get_contents($this->path);
 
-        return $file === false || strlen($file) < self::RECORDS ? throw new \RuntimeException("{$this->path} can not be read.") : $file;
+        return $file === false || strlen($file) < self::RECORDS ? throw new \RuntimeException("{$this->path} cannot be read.") : $file;
     }
 }

@@ -35,7 +35,7 @@ final readonly class SetPassword
     ) {
     }
 
-    /** Of a password somebody types; a reason for what can not be one. */
+    /** Of a password somebody types; a reason for what cannot be one. */
     public function candidate(Secret $typed, ?string $email, string $name, ?string $app): Candidate|Reason
     {
         return $this->candidateOf($typed, $email, [$name, $app === null ? '' : $this->apps->find($app)?->name() ?? '']);

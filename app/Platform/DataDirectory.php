@@ -24,7 +24,7 @@ final readonly class DataDirectory
      *
      * @return bool false when all was there
      *
-     * @throws \RuntimeException naming what can not be made
+     * @throws \RuntimeException naming what cannot be made
      */
     public function make(): bool
     {
@@ -33,7 +33,7 @@ final readonly class DataDirectory
             $path = $this->path().$folder;
             if (! is_dir($path)) {
                 if (! @mkdir($path, 0o750, true)) {
-                    throw new \RuntimeException("{$path} can not be made. Make it, and let this user own it.");
+                    throw new \RuntimeException("{$path} cannot be made. Make it, and let this user own it.");
                 }
                 $isNew = true;
             }
@@ -56,7 +56,7 @@ final readonly class DataDirectory
         return true;
     }
 
-    /** @return list<string> paths that have to be written and can not be */
+    /** @return list<string> paths that have to be written and cannot be */
     public function notWritable(): array
     {
         $paths = array_map(fn (string $folder): string => $this->path().$folder, self::FOLDERS);

@@ -7,7 +7,7 @@ namespace Kennel\App\Platform;
 /** Files that only the service's user can read. Nobody ever finds half of one, and of two who change one neither loses what the other wrote. */
 final class PrivateFile
 {
-    /** @throws \RuntimeException when it can not be written; what was there stays */
+    /** @throws \RuntimeException when it cannot be written; what was there stays */
     public static function write(string $path, #[\SensitiveParameter] string $content): void
     {
         $new = "{$path}.".bin2hex(random_bytes(4));
@@ -16,14 +16,14 @@ final class PrivateFile
         umask($before);
         if (! $isWritten) {
             @unlink($new);
-            throw new \RuntimeException("{$path} can not be written.");
+            throw new \RuntimeException("{$path} cannot be written.");
         }
     }
 
     /**
      * @param  \Closure(string): string  $change  from what it holds ("" where there is none) to what it shall hold
      *
-     * @throws \RuntimeException when it can not be read or written; what was there stays
+     * @throws \RuntimeException when it cannot be read or written; what was there stays
      */
     public static function change(string $path, \Closure $change): void
     {
@@ -31,12 +31,12 @@ final class PrivateFile
         $lock = @fopen("{$path}.lock", 'c');
         umask($umask);
         if ($lock === false || ! flock($lock, LOCK_EX)) {
-            throw new \RuntimeException("{$path} can not be written.");
+            throw new \RuntimeException("{$path} cannot be written.");
         }
         try {
             $before = is_file($path) ? @file_get_contents($path) : '';
             if ($before === false) {
-                throw new \RuntimeException("{$path} can not be read.");
+                throw new \RuntimeException("{$path} cannot be read.");
             }
             $after = $change($before);
             if ($after !== $before) {

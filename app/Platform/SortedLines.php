@@ -15,7 +15,7 @@ final readonly class SortedLines
     {
         $file = fopen($this->path, 'rb');
         if ($file === false) {
-            throw new \RuntimeException("{$this->path} can not be read.");
+            throw new \RuntimeException("{$this->path} cannot be read.");
         }
         $low = 0;
         $high = (int) filesize($this->path);

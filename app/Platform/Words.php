@@ -18,10 +18,27 @@ final readonly class Words
     public function say(Reason $reason): string
     {
         $key = 'reasons.'.$reason->code;
-        $parameters = array_map(static fn ($value): string => is_array($value) ? implode(', ', $value) : (string) $value, $reason->parameters);
-        $words = $this->translator->get($key, $parameters);
+        $parameters = array_map($this->shown(...), $reason->parameters);
+        // What is counted decides between the forms a sentence has.
+        $counted = $reason->parameters['count'] ?? $reason->parameters['accounts'] ?? null;
+        $words = is_int($counted) ? $this->translator->choice($key, $counted, $parameters) : $this->translator->get($key, $parameters);
 
         return is_string($words) && $words !== $key ? $words : $reason->code;
+    }
+
+    /** A day of the calendar as people of the language write it; a list in a row. */
+    private function shown(mixed $value): string
+    {
+        if (is_array($value)) {
+            return implode(', ', $value);
+        }
+        if (! is_string($value) || preg_match('/^\d{4}-\d{2}-\d{2}$/D', $value) !== 1) {
+            return is_scalar($value) ? (string) $value : '';
+        }
+        $locale = $this->translator->getLocale() === 'en' ? 'en_GB' : $this->translator->getLocale();
+        $day = (new \IntlDateFormatter($locale, \IntlDateFormatter::LONG, \IntlDateFormatter::NONE, 'UTC'))->format(new \DateTimeImmutable("{$value}T00:00:00Z"));
+
+        return $day === false ? $value : $day;
     }
 
     /** @return non-empty-list<string> what a command prints: each reason, or what the refusal is when it has none */

@@ -10,14 +10,16 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Passwords\ChangePassword;
 use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Language;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\SeenVersion;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Passwords\PasswordBox;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
 
-/** A holder's edit form: the name, and a new password if its box is filled in. All of it, or nothing. */
+/** A holder's edit form: name, language, and a new password if its box is filled in. All of it, or nothing. */
 final readonly class EditOwnAccount
 {
     public function __construct(
@@ -29,11 +31,12 @@ final readonly class EditOwnAccount
     }
 
     /**
+     * @param  string|null  $language  a tag, "" for the browser's; null for unchanged
      * @param  SeenVersion  $seen  of the account
      *
      * @throws Refusal when it changed meanwhile, for what is invalid
      */
-    public function __invoke(SignedIn $holder, ?string $typedName, ?Secret $current, ?Secret $password, SeenVersion $seen): Account
+    public function __invoke(SignedIn $holder, ?string $typedName, ?string $language, ?Secret $current, ?Secret $password, SeenVersion $seen): Account
     {
         $account = $this->accounts->find($holder->accountId) ?? throw Refusal::notFound();
         $seen->require($account->version);
@@ -42,16 +45,25 @@ final readonly class EditOwnAccount
         } catch (Refused $refused) {
             throw Refusal::invalid([$refused->reason]);
         }
+        if ($language !== null && $language !== '' && Language::tryFrom($language) === null) {
+            throw Refusal::invalid([new Reason('account.language', 'language', ['languages' => Language::tags()])]);
+        }
         $new = PasswordBox::read($password);
         $write = $new === null ? null : $this->changePassword->prepare($account, $current ?? new Secret(''), $new);
 
-        return $this->database->transaction(function () use ($holder, $seen, $name, $write): Account {
+        return $this->database->transaction(function () use ($holder, $seen, $name, $language, $write): Account {
             $account = $this->accounts->find($holder->accountId) ?? throw Refusal::notFound();
             $seen->require($account->version);
             if ($name !== null && $name->value !== $account->name) {
                 $before = $account->name;
                 $this->accounts->rename($account, $name);
                 $this->audit->record('account.name_changed', $holder->asHolder(), $account->reference(), ['name' => $before], ['name' => $name->value]);
+            }
+            $wanted = $language === '' ? null : $language;
+            if ($language !== null && $wanted !== $account->language) {
+                $before = $account->language;
+                $this->accounts->change($account, ['language' => $wanted]);
+                $this->audit->record('account.language_changed', $holder->asHolder(), $account->reference(), ['language' => $before], ['language' => $wanted]);
             }
             if ($write !== null) {
                 $write($account, $holder, false);

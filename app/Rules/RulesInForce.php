@@ -142,7 +142,7 @@ final class RulesInForce
         return $text;
     }
 
-    /** In one step, so that nobody reads half of it. A folder that can not be written makes reading slower, and nothing else. */
+    /** In one step, so that nobody reads half of it. A folder that cannot be written makes reading slower, and nothing else. */
     private function keep(string $path, string $text): void
     {
         is_dir($this->folder) || @mkdir($this->folder, 0o750, true);

@@ -14,7 +14,7 @@ use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Secret;
 
 /**
- * Makes a hash by rules that are about to count, and verifies it, on this very machine: rules whose hashes it can not make or read would
+ * Makes a hash by rules that are about to count, and verifies it, on this very machine: rules whose hashes it cannot make or read would
  * lock everybody out. Takes as long as two sign-ins, so it is never done inside a transaction.
  */
 final readonly class TryHashing
@@ -23,7 +23,7 @@ final readonly class TryHashing
     {
     }
 
-    /** Null when it can not be read, which another version of Kennel may have left behind. */
+    /** Null when it cannot be read, which another version of Kennel may have left behind. */
     private function inForce(): ?HashingRules
     {
         try {

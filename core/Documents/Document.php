@@ -6,7 +6,7 @@ namespace Kennel\Core\Documents;
 
 /**
  * Reads one object of the rule book strictly: every key is known, every value has its type, and a mistake is named by its path.
- * What it was asked for is also the object's JSON Schema, so that reading and describing can not disagree.
+ * What it was asked for is also the object's JSON Schema, so that reading and describing cannot disagree.
  */
 final class Document
 {

@@ -27,7 +27,7 @@ final readonly class PasswordHasher
     public function hash(PreparedPassword $password): string
     {
         if (! $this->canHash($password)) {
-            throw new \LogicException('This password can not be hashed by today\'s rule.');
+            throw new \LogicException('This password cannot be hashed by today\'s rule.');
         }
         if ($this->rules->pepper === '') {
             return $this->rules->scheme === HashingRules::BCRYPT ? $this->bcrypt($password->secret) : $this->argon2id($password->secret);

@@ -51,7 +51,7 @@ final readonly class PasswordPolicy
         return new Candidate($password, $address, [...$this->rules->words, ...$words], ($this->estimate)(...));
     }
 
-    /** Of what can not be a password at all, or is none yet: no rule is met. */
+    /** Of what cannot be a password at all, or is none yet: no rule is met. */
     public function verdict(?Candidate $candidate): PasswordVerdict
     {
         return new PasswordVerdict(

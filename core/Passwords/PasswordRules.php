@@ -22,7 +22,7 @@ final readonly class PasswordRules
 
     /**
      * @param  array<key-of<Kinds::PATTERNS>, int>  $composition  fewest characters of each kind; 0 for no matter
-     * @param  int  $history  so many last passwords, the present one among them, can not be set again; 0 for no matter
+     * @param  int  $history  so many last passwords, the present one among them, cannot be set again; 0 for no matter
      * @param  int  $guesses  fewest guesses, as a power of ten; 0 for no matter
      * @param  list<string>  $words  of the service, that no password may be little more than
      */
@@ -56,7 +56,7 @@ final readonly class PasswordRules
                 'digits' => $kinds->integer('digits', 0, self::MOST_OF_A_KIND, 'Digits'),
                 'others' => $kinds->integer('others', 0, self::MOST_OF_A_KIND, 'Other characters: marks, spaces, signs'),
             ],
-            $document->integer('history', 0, self::MOST_HISTORY, 'So many last passwords can not be set again; 0 for no matter'),
+            $document->integer('history', 0, self::MOST_HISTORY, 'So many last passwords cannot be set again; 0 for no matter'),
             $document->integer('guesses', 0, self::MOST_GUESSES, 'Fewest guesses, as a power of ten; 0 for no matter'),
             $document->strings('words', 'Words of this service that no password may be little more than'),
         );

@@ -7,7 +7,7 @@ namespace Kennel\Core\Passwords;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Secret;
 
-/** A password that is read out or copied once: four groups of five letters and digits that can not be taken for each other. 96 bits. */
+/** A password that is read out or copied once: four groups of five letters and digits that cannot be taken for each other. 96 bits. */
 final class TemporaryPassword
 {
     private const ALPHABET = 'abcdefghjkmnpqrstuvwxyz23456789';

@@ -6,7 +6,7 @@ declare(strict_types=1);
 return [
     'configuration' => [
         'fine' => ['Reached at :url.', ''],
-        'debug' => ['Debugging is on: an error would show code and settings to whoever meets it.', 'Unset APP_DEBUG.'],
+        'debug' => ['Debugging is on: an error would show code and settings to anyone who meets it.', 'Unset APP_DEBUG.'],
         'url_missing' => ['APP_URL, ":url", is not an address.', 'Set it to where people reach Kennel, such as https://accounts.example.'],
         'url_plain' => ['APP_URL, :url, is not encrypted: passwords would travel in the clear, and browsers would keep no session.', 'End TLS in front of Kennel and set APP_URL to its https address.'],
         'url_local' => ['APP_URL is :url: links in messages work on this machine alone.', 'Set APP_URL to where people reach Kennel.'],
@@ -17,27 +17,27 @@ return [
     'key' => [
         'fine_file' => ['The key in :path opens what is sealed.', ''],
         'fine_environment' => ['The key in the environment opens what is sealed.', ''],
-        'missing' => ['There is no key: neither APP_KEY nor :path.', 'php artisan kennel:install makes one.'],
-        'unreadable' => ['The keys in :path can not be read by this user.', 'Let the service\'s user own the file.'],
-        'malformed' => ['A key is not "base64:" and :bytes bytes.', 'Bring the right one back; php artisan kennel:install makes one where there is none.'],
-        'open' => ['Others than the service\'s user can read :path.', 'chmod 600 it. Whoever may have read it can open messages: php artisan kennel:keys rotate.'],
-        'other' => ['What was sealed last can not be opened: it was sealed under another key.', 'Add that key to the key file as a further line, then php artisan kennel:keys reseal.'],
+        'missing' => ['There is no key: neither APP_KEY nor :path.', 'php artisan kennel:install creates one.'],
+        'unreadable' => ['The keys in :path cannot be read by this user.', 'Let the service\'s user own the file.'],
+        'malformed' => ['A key is not "base64:" and :bytes bytes.', 'Bring the right one back; php artisan kennel:install creates one where there is none.'],
+        'open' => ['Others than the service\'s user can read :path.', 'chmod 600 it. Anyone who may have read it can open messages: php artisan kennel:keys rotate.'],
+        'other' => ['What was sealed last cannot be opened: it was sealed under another key.', 'Add that key to the key file as a further line, then php artisan kennel:keys reseal.'],
         'former' => [':keys former keys are still there.', 'php artisan kennel:keys reseal, then kennel:keys retire.'],
     ],
     'directory' => [
         'fine' => [':path can be written, and is nobody else\'s.', ''],
-        'not_writable' => [':path can not be written by this user.', 'Let the service\'s user own it. php artisan kennel:install makes what is missing.'],
+        'not_writable' => [':path cannot be written by this user.', 'Let the service\'s user own it. php artisan kennel:install creates what is missing.'],
         'open' => ['Every user of this machine can look into :path.', 'chmod o= it.'],
     ],
     'schema' => [
         'fine' => ['As of :migration.', ''],
-        'unreachable' => ['The database :path can not be read (:said).', 'php artisan kennel:install makes it where there is none.'],
+        'unreachable' => ['The database :path cannot be read (:said).', 'php artisan kennel:install creates it where there is none.'],
         'older' => [':migrations migrations have not been run.', 'Back up, then php artisan migrate --force.'],
         'later' => ['The database is of a later Kennel: :migrations.', 'Run the Kennel it was made by, or restore a backup of this one.'],
     ],
     'rules' => [
-        'fine' => ['Revision :revision is whole.', ''],
-        'not_whole' => ['The rule book in force is not whole. :mistake.', 'php artisan kennel:rules export, mend the file, and apply it.'],
+        'fine' => ['Revision :revision is complete.', ''],
+        'not_whole' => ['The rule book in force is incomplete. :mistake.', 'php artisan kennel:rules export, mend the file, and apply it.'],
     ],
     'queues' => [
         'fine' => ['The worker of :queue works.', ''],
@@ -61,7 +61,7 @@ return [
     ],
     'hashes' => [
         'fine' => ['The passwords of all :accounts accounts can be verified.', ''],
-        'stranded' => [':accounts accounts with ":kind" can not sign in by password.', 'Bring the pepper key back that they need; see php artisan kennel:peppers. Else they set a new password by a message.'],
+        'stranded' => [':accounts accounts with ":kind" cannot sign in by password.', 'Bring the pepper key back that they need; see php artisan kennel:peppers. Otherwise they set a new password through a mailed link.'],
     ],
     'disk' => [
         'fine' => [':free MiB are free; the database holds :held MiB.', ''],

@@ -7,7 +7,7 @@ return [
     'request' => [
         'invalid' => ['title' => 'Something in the request is not acceptable', 'detail' => 'Each reason names the field and the rule.'],
         'not_found' => ['title' => 'There is nothing here', 'detail' => 'The address may be misspelt, or what it named is gone.'],
-        'method' => ['title' => 'Not a method of this door', 'detail' => 'The Allow header lists the methods that are.'],
+        'method' => ['title' => 'Method not allowed here', 'detail' => 'The Allow header lists the methods that are.'],
         'malformed' => ['title' => 'The request could not be read', 'detail' => 'Send one JSON object in UTF-8.'],
         'not_json' => ['title' => 'The body must be JSON', 'detail' => 'Send the header Content-Type: application/json.'],
         'too_large' => ['title' => 'The body is too large', 'detail' => 'The reason says how large it may be.'],
@@ -15,7 +15,7 @@ return [
         'cross_site' => ['title' => 'Refused: sent from another site', 'detail' => 'A page of another origin may not write here with a browser\'s cookies.'],
     ],
     'idempotency' => [
-        'key' => ['title' => 'The Idempotency-Key can not be used', 'detail' => 'Send 1 to 100 visible ASCII characters.'],
+        'key' => ['title' => 'The Idempotency-Key cannot be used', 'detail' => 'Send 1 to 100 visible ASCII characters.'],
         'other_request' => ['title' => 'The Idempotency-Key belongs to another request', 'detail' => 'The same key came before with another body. Use a new key for a new request.'],
         'in_progress' => ['title' => 'The first request with this key is still running', 'detail' => 'Ask again in a moment for its answer.'],
     ],
@@ -24,13 +24,13 @@ return [
         'changed_meanwhile' => ['title' => 'The record has changed since you saw it', 'detail' => 'Read it again and decide anew.'],
     ],
     'rules' => [
-        'invalid' => ['title' => 'The rule book can not be read', 'detail' => 'The reason names the rule by its path. The draft is as it was.'],
+        'invalid' => ['title' => 'The rule book cannot be read', 'detail' => 'The reason names the rule by its path. The draft is as it was.'],
         'changed_meanwhile' => ['title' => 'Somebody else changed the rules meanwhile', 'detail' => 'Nothing was overwritten. Each reason names a rule that changed since you read them.'],
         'outdated' => ['title' => 'A newer revision was published', 'detail' => 'The draft builds on an older one. Each reason names a rule that changed since. Bring the draft up to date, or discard it.'],
         'cases_changed' => ['title' => 'The saved cases changed meanwhile', 'detail' => 'Run them again and decide anew.'],
         'published_meanwhile' => ['title' => 'The rules changed meanwhile', 'detail' => 'New rules were published while this was decided. Send it again.'],
-        'no_draft_here' => ['title' => 'Nothing is tried at this door', 'detail' => 'It does the real thing, by the rules in force. Leave the header Kennel-Rules out.'],
-        'not_whole' => ['title' => 'The rules are not whole', 'detail' => 'Whoever runs this service finds in its log what is missing.'],
+        'no_draft_here' => ['title' => 'Drafts cannot be tried here', 'detail' => 'It does the real thing, by the rules in force. Leave the header Kennel-Rules out.'],
+        'not_whole' => ['title' => 'The rules are incomplete', 'detail' => 'The service’s log says what is missing.'],
         'not_published' => ['title' => 'The draft was not published', 'detail' => 'Each reason says what stands in the way.'],
     ],
     'installation' => [
@@ -45,7 +45,7 @@ return [
     'session' => [
         'required' => ['title' => 'Not signed in', 'detail' => 'There is no session, or it has ended.'],
         'proof_required' => ['title' => 'Type your password again', 'detail' => 'This hands out power, so your password must have been typed in the last few minutes. Nothing was changed.'],
-        'limited' => ['title' => 'The account owes something first', 'detail' => 'The reasons name what has to be done.'],
+        'limited' => ['title' => 'The account has open duties', 'detail' => 'The reasons name what has to be done.'],
     ],
     'permission' => [
         'missing' => ['title' => 'Not permitted', 'detail' => 'None of the account\'s roles allows this.'],
@@ -57,15 +57,15 @@ return [
         'refused' => ['title' => 'The account was not created', 'detail' => 'Each reason names the field and the rule.'],
     ],
     'signin' => [
-        'refused' => ['title' => 'That did not work', 'detail' => 'The address or the password is not right, or the account can not be used.'],
+        'refused' => ['title' => 'That did not work', 'detail' => 'The address or the password is not right, or the account cannot be used.'],
         'held_back' => ['title' => 'Too many attempts', 'detail' => 'Wait as long as Retry-After says, in seconds. A forgotten password can be reset meanwhile.'],
         'changed_meanwhile' => ['title' => 'The account was being changed', 'detail' => 'Try again in a moment.'],
     ],
     'challenge' => [
-        'refused' => ['title' => 'The link can not be used', 'detail' => 'The reason says why.'],
+        'refused' => ['title' => 'The link cannot be used', 'detail' => 'The reason says why.'],
     ],
     'message' => [
-        'withheld' => ['title' => 'The message is its recipient\'s', 'detail' => 'A relay has accepted it. Its link would work for whoever reads it, so it is no longer shown.'],
+        'withheld' => ['title' => 'The message belongs to its recipient', 'detail' => 'A relay has accepted it. Its link would work for anyone who reads it, so it is no longer shown.'],
     ],
     'server' => [
         'error' => ['title' => 'Something failed on our side', 'detail' => 'Nothing was half-written. The act\'s id finds it in the log.'],

@@ -33,7 +33,7 @@ abstract class DoorTestCase extends TestCase
     protected MovableClock $clock;
 
     /** @var array<string, string> by cookie name */
-    private array $cookies = [];
+    protected array $cookies = [];
 
     /** @var array<string, array<string, string>> the other browsers' cookies, by whose it is */
     private array $jars = [];

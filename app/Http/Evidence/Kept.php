@@ -37,7 +37,7 @@ final class Kept
         'DELETE session' => [[], []],
         'GET session' => [[], ['id', 'standing']],
         'GET account' => [[], ['id', 'version', 'access', 'owed']],
-        'PATCH account' => [['name'], ['id', 'version', 'access', 'owed']],
+        'PATCH account' => [['name', 'language'], ['id', 'version', 'access', 'owed']],
         'PATCH account/fields' => [['fields'], ['id', 'version', 'access', 'owed']],
         'POST account/terms' => [['version'], ['id', 'version', 'access', 'owed']],
         'PUT account/password' => [['end_others'], []],

@@ -6,13 +6,20 @@ namespace Kennel\App\Http\Pages;
 
 use Illuminate\Contracts\Support\Htmlable;
 use Illuminate\Foundation\Vite;
+use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Kennel\App\Accounts\Accounts;
 use Kennel\App\Apps\Apps;
+use Kennel\App\Http\Protocol\ChooseLanguage;
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Language;
 use Kennel\Core\Secrets\Entropy;
 
 /** The two HTML documents: the console and the account pages. All content comes from the API. */
 final readonly class ShellController
 {
+    private const PAGES = ['sign-up', 'sign-in', 'verify', 'recover', 'reset', 'password', 'details', 'terms', 'profile', 'edit', 'signed-out'];
+
     public function __construct(private Entropy $entropy, private Vite $vite)
     {
     }
@@ -22,11 +29,22 @@ final readonly class ShellController
         return $this->shell('resources/ui/console/main.tsx', 'Kennel', config('kennel.demo') === true ? $this->demoKeeper() : null);
     }
 
-    public function page(string $app, Apps $apps): Response
+    public function page(string $app, string $page, Apps $apps, Caller $caller, Accounts $accounts, Request $request): Response
     {
         $found = $apps->find($app);
 
-        return $this->shell('resources/ui/pages/main.tsx', $found?->name() ?? 'No such app', null, $found === null ? 404 : 200, frames: "'self'");
+        $isThere = $found !== null && in_array($page, self::PAGES, true);
+
+        return $this->shell('resources/ui/pages/main.tsx', $found?->name() ?? 'Kennel', null, $isThere ? 200 : 404, "'self'", $this->language($caller, $accounts, $request));
+    }
+
+    /** The account's own, where somebody is signed in who has chosen one; else what the browser asks for. */
+    private function language(Caller $caller, Accounts $accounts, Request $request): Language
+    {
+        $holder = $caller->find();
+        $chosen = $holder === null ? null : $accounts->find($holder->accountId)?->language;
+
+        return $chosen === null ? ChooseLanguage::asked($request) : Language::from($chosen);
     }
 
     /** @return array{name: string, email: string, password: string} */
@@ -36,7 +54,7 @@ final readonly class ShellController
     }
 
     /** @param  array{name: string, email: string, password: string}|null  $keeper */
-    private function shell(string $entry, string $title, ?array $keeper, int $status = 200, string $frames = "'none'"): Response
+    private function shell(string $entry, string $title, ?array $keeper, int $status = 200, string $frames = "'none'", Language $language = Language::English): Response
     {
         $nonce = base64_encode($this->entropy->bytes(16));
         $policy = [
@@ -56,6 +74,7 @@ final readonly class ShellController
 
         return new Response(view('shell', [
             'title' => $title,
+            'language' => $language->value,
             'nonce' => $nonce,
             'keeper' => $keeper,
             'assets' => $this->tags($entry, $nonce),

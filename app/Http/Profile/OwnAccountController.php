@@ -46,10 +46,10 @@ final readonly class OwnAccountController
     {
         $holder = $this->caller->get();
         $body = Body::of($request);
-        [$name, $current, $password] = [$body->text('name'), $body->secret('current'), $body->secret('password')];
+        [$name, $language, $current, $password] = [$body->text('name'), $body->text('language'), $body->secret('current'), $body->secret('password')];
         $body->complete();
 
-        return $this->answer($edit($holder, $name, $current, $password, EntityTag::seen($request)));
+        return $this->answer($edit($holder, $name, $language, $current, $password, EntityTag::seen($request)));
     }
 
     public function changeFields(Request $request, ChangeFields $change): JsonResponse
@@ -97,6 +97,7 @@ final readonly class OwnAccountController
             'name' => $account->name,
             'email' => $account->email,
             'app' => $account->app_key,
+            'language' => $account->language,
             'access' => $standing->access->value,
             'owed' => array_map($this->resource->owed(...), $standing->owed),
             'fields' => $this->fields->of($account),

@@ -6,7 +6,7 @@ namespace Kennel\App\Platform\Refusals;
 
 use Kennel\Core\Reasons\Reason;
 
-/** Ends an act that can not be done. Nothing has been written. */
+/** Ends an act that cannot be done. Nothing has been written. */
 final class Refusal extends \RuntimeException
 {
     /**

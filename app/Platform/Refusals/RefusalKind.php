@@ -7,7 +7,7 @@ namespace Kennel\App\Platform\Refusals;
 /** What kind of no it is. Doors have a status code for each, commands print the reasons. */
 enum RefusalKind
 {
-    /** What was asked for can not be done as it was asked; the reasons say how it could. */
+    /** What was asked for cannot be done as it was asked; the reasons say how it could. */
     case Invalid;
 
     /** More than is taken at once. */

@@ -6,7 +6,7 @@ namespace Kennel\Core\Passwords\Policy;
 
 use Kennel\Core\Reasons\Reason;
 
-/** One rule about new passwords. It looks at the candidate and at nothing another rule has found, so that order can not matter. */
+/** One rule about new passwords. It looks at the candidate and at nothing another rule has found, so that order cannot matter. */
 interface PolicyRule
 {
     public function isMetBy(Candidate $candidate): bool;

@@ -1,7 +1,16 @@
 import createClient from 'openapi-fetch';
+import { kit } from '../kit/words';
 import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
+
+/** One of what a list answers. */
+export type ItemOf<P extends keyof paths> = paths[P] extends {
+  get: { responses: { 200: { content: { 'application/json': { items: (infer I)[] } } } } };
+}
+  ? I
+  : never;
+
 export type Problem = Schemas['Problem'];
 
 /** A refusal, or a network that did not answer. */
@@ -12,23 +21,15 @@ export class ApiError extends Error {
     /** Seconds until it may be tried again, where the answer says so. */
     readonly retryAfter: number | null = null,
   ) {
-    super(problem === null ? 'Kennel could not be reached. Nothing was lost; try again.' : problem.title);
+    super(problem === null ? kit.unreachable : problem.title);
   }
 
   /** The whole in words: the reasons where there are some, the problem's own detail otherwise. */
   get words(): string {
-    if (this.status === 429 && this.retryAfter !== null)
-      return `${this.message}. Try again in ${span(this.retryAfter)}.`;
+    if (this.status === 429 && this.retryAfter !== null) return kit.tryAgainIn(this.message, this.retryAfter);
     const reasons = this.problem?.reasons.map((reason) => reason.message) ?? [];
     return reasons.length > 0 ? reasons.join(' ') : [this.message, this.problem?.detail].filter(Boolean).join('. ');
   }
-}
-
-/** A length of time as people say it, rounded up so that trying then works. */
-function span(seconds: number): string {
-  if (seconds < 90) return seconds === 1 ? '1 second' : `${seconds} seconds`;
-  const minutes = Math.ceil(seconds / 60);
-  return minutes < 90 ? `${minutes} minutes` : `${Math.ceil(minutes / 60)} hours`;
 }
 
 /** The generated client, for one surface. */

@@ -1,24 +1,37 @@
-import { useQueryClient } from '@tanstack/react-query';
-import { NavLink } from 'react-router';
+import { useEffect, useRef } from 'react';
+import { NavLink, useLocation } from 'react-router';
 import type { Schemas } from '../api/client';
 import { Key, Logo } from '../kit/Marks';
-import { Count } from '../kit/Text';
-import { api, STATIONS, useOverview } from './api';
+import { grouped } from '../kit/Text';
+import { api, leave, STATIONS, useOverview } from './api';
 
 /** The navigation as an instrument: the stations of an account's life on one line, each with its figure. */
 export function Rail({ name, onFind, onKeys }: { name: string; onFind: () => void; onKeys: () => void }) {
   const overview = useOverview();
-  const client = useQueryClient();
   const figures = new Map(overview.data?.stations.map((station) => [station.station, station]));
-  const signOut = () => void api.DELETE('/session').then(() => client.resetQueries({ queryKey: ['session'] }));
+  const nav = useRef<HTMLElement>(null);
+  const { pathname } = useLocation();
+  useEffect(() => {
+    nav.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [pathname]);
   return (
-    <header className="flex h-16 shrink-0 items-stretch border-b border-line bg-sheet">
-      <NavLink to="/" end className="flex items-center gap-2 px-4 text-[17px] font-bold" title="Needs you (g h)">
+    <header className="flex shrink-0 flex-wrap items-stretch border-b border-line bg-sheet">
+      <NavLink
+        to="/"
+        end
+        className="flex h-16 items-center gap-2 px-4 text-[17px] font-bold max-md:h-12"
+        title="Needs you (g h)"
+      >
         <Logo />
-        <span className="max-sm:sr-only">Kennel</span>
+        <span>Kennel</span>
       </NavLink>
-      <nav aria-label="Stations" className="min-w-0 flex-1 overflow-x-auto">
-        <ul className="flex h-full min-w-[760px]">
+      {/* On a narrow screen the stations have a line of their own, which scrolls. */}
+      <nav
+        ref={nav}
+        aria-label="Stations"
+        className="min-w-0 flex-1 overflow-x-auto max-md:order-last max-md:basis-full max-md:border-t max-md:border-line"
+      >
+        <ul className="flex h-16 min-w-[760px]">
           {STATIONS.map(({ station, name: label, path }) => (
             <li key={station} className="flex-1">
               <NavLink to={path} className="group block h-full pt-2 pl-2">
@@ -28,7 +41,7 @@ export function Rail({ name, onFind, onKeys }: { name: string; onFind: () => voi
           ))}
         </ul>
       </nav>
-      <div className="flex items-center gap-2 px-3">
+      <div className="ml-auto flex items-center gap-2 px-3">
         <button
           type="button"
           onClick={onFind}
@@ -47,7 +60,7 @@ export function Rail({ name, onFind, onKeys }: { name: string; onFind: () => voi
         </button>
         <button
           type="button"
-          onClick={signOut}
+          onClick={() => leave(api)}
           title={`Signed in as ${name}`}
           className="h-8 rounded-control px-1.5 text-small text-ink-soft hover:bg-well"
         >
@@ -72,13 +85,13 @@ function Station({
     <>
       <span className={`block leading-4 font-semibold ${isActive ? 'text-petrol' : 'group-hover:text-petrol'}`}>
         {label}
-      </span>
+      </span>{' '}
       <span
         className={`block h-4 text-small leading-4 whitespace-nowrap ${calls ? 'font-semibold text-amber' : 'text-ink-soft'}`}
       >
         {figure === undefined ? null : (
           <>
-            <Count value={figure.figure} /> {figure.unit}
+            {grouped(figure.figure)} {figure.unit}
           </>
         )}
       </span>

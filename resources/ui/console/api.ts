@@ -11,23 +11,45 @@ export const FIGURES_EVERY = 4000;
 export function useSession() {
   return useQuery({
     queryKey: ['session'],
-    queryFn: () => answer(api.GET('/session')),
+    queryFn: ({ signal }) => answer(api.GET('/session', { signal })),
     retry: false,
     staleTime: 30_000,
   });
 }
 
+/** @returns whether the operator holds a permission: what they may not do is not offered. The server decides all the same. */
+export function useMay(): (permission: string) => boolean {
+  const held = useSession().data?.permissions ?? [];
+  return (permission) => held.includes('kennel:*') || held.includes(permission);
+}
+
 export function useOverview() {
   return useQuery({
     queryKey: ['overview'],
-    queryFn: () => answer(api.GET('/overview')),
+    queryFn: ({ signal }) => answer(api.GET('/overview', { signal })),
     refetchInterval: FIGURES_EVERY,
   });
+}
+
+/** Signs out. Nothing of what was on screen is left for whoever comes next. */
+export function leave(through: typeof api): void {
+  void through.DELETE('/session').finally(() => window.location.reload());
 }
 
 /** After an act everything on screen may have changed; what is visible is read again. */
 export function refresh(client: QueryClient): void {
   void client.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
+}
+
+/** A picture as it was chosen: its bytes are the body. */
+export function sendPicture(file: File): Promise<{ id: string }> {
+  return answer(
+    api.POST('/rules/logos', {
+      body: file as unknown as string,
+      bodySerializer: (body) => body as unknown as BodyInit,
+      headers: { 'Content-Type': file.type === '' ? 'application/octet-stream' : file.type },
+    }),
+  );
 }
 
 export type StationKey = Schemas['Station']['station'];

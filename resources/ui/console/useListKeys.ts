@@ -8,12 +8,9 @@ import { useKeys } from './keys';
  * @param path where a row's pane is; of null, where the list stands alone
  * @returns for the element that holds the rows
  */
-export function useListKeys<E extends HTMLElement = HTMLDivElement>(
-  openId: string | null,
-  path: (id: string | null) => string,
-) {
+export function useListKeys(openId: string | null, path: (id: string | null) => string) {
   const navigate = useNavigate();
-  const { list, move, focus } = useRows<E>(openId);
+  const { list, move, focus } = useRows(openId);
   const walk = (by: number) => {
     const id = move(by);
     // Walking is no journey: the way back leads to where it began.

@@ -46,3 +46,31 @@ export function FilterChip({
     </button>
   );
 }
+
+/** Chooses a file; looks and works as a button does. */
+export function FileButton({
+  accept,
+  onChoose,
+  children,
+}: {
+  accept: string;
+  onChoose: (file: File) => void;
+  children: ReactNode;
+}) {
+  return (
+    <label className="relative flex h-7 cursor-pointer items-center rounded-control border border-line-strong bg-sheet px-2.5 text-small font-semibold has-focus-visible:outline-2 has-focus-visible:outline-petrol hover:bg-well">
+      {children}
+      <input
+        type="file"
+        accept={accept}
+        className="sr-only"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          // Chosen once more it is to be heard of again.
+          event.target.value = '';
+          if (file !== undefined) onChoose(file);
+        }}
+      />
+    </label>
+  );
+}

@@ -35,6 +35,7 @@ export function Dialog({
   title,
   above = false,
   isShownOnce = false,
+  foot,
   children,
 }: {
   open: boolean;
@@ -44,6 +45,8 @@ export function Dialog({
   above?: boolean;
   /** What it shows is shown nowhere again: only its own button closes it. */
   isShownOnce?: boolean;
+  /** What is done with it: always in sight, however long what stands above it is. */
+  foot?: ReactNode;
   children: ReactNode;
 }) {
   const typed = useRef(new Set<EventTarget>());
@@ -69,11 +72,22 @@ export function Dialog({
           }}
           onEscapeKeyDown={leave}
           onPointerDownOutside={leave}
-          className={`fixed left-1/2 max-h-[80vh] -translate-x-1/2 overflow-y-auto rounded-[8px] border border-line bg-sheet p-5 shadow-float ${above ? 'top-[20vh] z-[60] w-[min(440px,calc(100vw-32px))]' : 'top-[14vh] z-50 w-[min(520px,calc(100vw-32px))]'}`}
+          className={`fixed left-1/2 flex max-h-[80vh] -translate-x-1/2 flex-col rounded-[8px] border border-line bg-sheet shadow-float max-sm:inset-0 max-sm:max-h-none max-sm:w-full max-sm:translate-x-0 max-sm:rounded-none max-sm:border-0 ${above ? 'top-[16vh] z-[60] w-[min(460px,calc(100vw-32px))]' : 'top-[10vh] z-50 w-[min(560px,calc(100vw-32px))]'}`}
         >
-          <RadixDialog.Title className="mb-3 pr-8 text-title font-bold wrap-anywhere">{title}</RadixDialog.Title>
-          {children}
-          {asks ? <Asks onKeep={() => setAsks(false)} onDiscard={onClose} /> : null}
+          <RadixDialog.Title className="px-5 pt-5 pr-14 pb-3 text-title font-bold wrap-anywhere">
+            {title}
+          </RadixDialog.Title>
+          <div
+            {...(foot === undefined ? {} : { tabIndex: 0, role: 'region', 'aria-label': 'What it is about' })}
+            className="min-h-0 flex-1 overflow-y-auto px-5 pb-5 -outline-offset-2"
+          >
+            {children}
+          </div>
+          {foot === undefined && !asks ? null : (
+            <div className="space-y-3 border-t border-line px-5 py-3">
+              {asks ? <Asks onKeep={() => setAsks(false)} onDiscard={onClose} /> : foot}
+            </div>
+          )}
           {isShownOnce ? null : (
             // Last in order, so that the first thing there is to fill in or to press has the focus.
             <button
@@ -96,7 +110,7 @@ function Asks({ onKeep, onDiscard }: { onKeep: () => void; onDiscard: () => void
   const keep = useRef<HTMLButtonElement>(null);
   useEffect(() => keep.current?.focus(), []);
   return (
-    <div role="alert" className="mt-3 flex flex-wrap items-center justify-end gap-2 border-t border-line pt-3">
+    <div role="alert" className="flex flex-wrap items-center justify-end gap-2">
       <span className="mr-auto">Discard what you typed?</span>
       <Button ref={keep} onClick={onKeep}>
         Keep editing

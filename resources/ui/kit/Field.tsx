@@ -1,4 +1,5 @@
 import { useId, useState, type ComponentProps, type ReactNode } from 'react';
+import { kit } from './words';
 
 interface Described {
   /** Given where something else leads to the box. */
@@ -7,6 +8,8 @@ interface Described {
   error?: string | undefined;
   help?: ReactNode;
   large?: boolean | undefined;
+  /** Where the same words stand above it already, the label is there for those who cannot see that. */
+  isLabelHidden?: boolean | undefined;
 }
 
 /** What every labelled box has. Errors and help stand below it in a space that is always there, so that nothing jumps while typing. */
@@ -16,6 +19,7 @@ function Labelled({
   error,
   help,
   large = false,
+  isLabelHidden = false,
   children,
 }: Described & {
   children: (box: { id: string; 'aria-invalid': boolean; 'aria-describedby': string; className: string }) => ReactNode;
@@ -25,7 +29,10 @@ function Labelled({
   const note = `${id}-note`;
   return (
     <div>
-      <label htmlFor={id} className={`mb-1 block font-semibold ${large ? 'text-[15px]' : ''}`}>
+      <label
+        htmlFor={id}
+        className={isLabelHidden ? 'sr-only' : `mb-1 block font-semibold ${large ? 'text-[15px]' : ''}`}
+      >
         {label}
       </label>
       {children({
@@ -78,21 +85,49 @@ export function PasswordField(props: ComponentProps<'input'> & Described) {
       trailing={
         <button
           type="button"
-          aria-label={`${shown ? 'Hide' : 'Show'}: ${props.label}`}
+          aria-label={`${shown ? kit.hide : kit.show}: ${props.label}`}
           onClick={() => setShown(!shown)}
           className="absolute inset-y-1 right-1 min-w-14 rounded-[4px] px-2 text-ink-soft hover:bg-well"
         >
-          {shown ? 'Hide' : 'Show'}
+          {shown ? kit.hide : kit.show}
         </button>
       }
     />
   );
 }
 
-export function TextArea({ id, label, error, help, large, ...input }: ComponentProps<'textarea'> & Described) {
+export function TextArea({
+  id,
+  label,
+  error,
+  help,
+  large,
+  isLabelHidden,
+  ...input
+}: ComponentProps<'textarea'> & Described) {
   return (
-    <Labelled {...{ id, label, error, help, large }}>
+    <Labelled {...{ id, label, error, help, large, isLabelHidden }}>
       {({ className, ...box }) => <textarea rows={3} {...input} {...box} className={`px-3 py-1.5 ${className}`} />}
+    </Labelled>
+  );
+}
+
+export function FileField({
+  accept,
+  onChoose,
+  ...described
+}: Described & { accept: string; onChoose: (file: File | null) => void }) {
+  return (
+    <Labelled {...described}>
+      {({ className, ...box }) => (
+        <input
+          {...box}
+          type="file"
+          accept={accept}
+          onChange={(event) => onChoose(event.target.files?.[0] ?? null)}
+          className={`p-1.5 file:mr-3 file:rounded-[4px] file:border-0 file:bg-well file:px-2 file:py-1 ${className}`}
+        />
+      )}
     </Labelled>
   );
 }
@@ -125,7 +160,7 @@ export function Select({
       {({ className, ...box }) => (
         <select {...input} {...box} className={`px-2 ${heights(large)} ${className}`}>
           {choices.some(({ value }) => value === '') || (input.required === true && input.value !== '') ? null : (
-            <option value="">Choose…</option>
+            <option value="">{kit.choose}</option>
           )}
           {choices.map((choice) => (
             <option key={choice.value} value={choice.value}>

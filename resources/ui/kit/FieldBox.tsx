@@ -1,15 +1,11 @@
 import type { Schemas } from '../api/client';
 import { ChoiceBoxes, Select, TextArea, TextField } from './Field';
+import { kit } from './words';
 
 export type Field = Schemas['FieldDefinition'];
 
 /** The id of a field's box, for labels and for the summary of mistakes. */
 export const boxId = (field: string): string => `field-${field}`;
-
-const YES_NO = [
-  { value: 'yes', label: 'Yes' },
-  { value: 'no', label: 'No' },
-];
 
 const TYPED: Partial<Record<Field['type'], { type: string; inputMode?: 'decimal'; autoComplete?: string }>> = {
   short_text: { type: 'text' },
@@ -32,7 +28,7 @@ interface Box {
 export function FieldBox({ field, value, error, onChange, onLeave = () => undefined, large = true }: Box) {
   const shared = {
     id: boxId(field.key),
-    label: field.required === 'never' ? `${field.label} (if you like)` : field.label,
+    label: field.required === 'never' ? kit.optional(field.label) : field.label,
     help: field.help,
     error,
     large,
@@ -73,7 +69,10 @@ export function FieldBox({ field, value, error, onChange, onLeave = () => undefi
       <ChoiceBoxes
         {...shared}
         kind="radio"
-        choices={YES_NO}
+        choices={[
+          { value: 'yes', label: kit.yes },
+          { value: 'no', label: kit.no },
+        ]}
         chosen={value === true ? ['yes'] : value === false ? ['no'] : []}
         onChange={([chosen]) => onChange(chosen === undefined ? null : chosen === 'yes')}
         onLeave={onLeave}

@@ -1,6 +1,7 @@
 import type { ComponentProps } from 'react';
 import type { Schemas } from '../api/client';
 import { PasswordField } from './Field';
+import { kit } from './words';
 
 type Verdict = Schemas['PasswordVerdict'];
 
@@ -21,7 +22,7 @@ export function NewPasswordField({
       <PasswordField
         autoComplete="new-password"
         large
-        help={mayStayEmpty ? 'Leave it empty to keep the one you have.' : 'Spaces and any script are welcome.'}
+        help={mayStayEmpty ? kit.passwordMayStay : kit.passwordHelp}
         {...box}
       />
       {mayStayEmpty && !isTyped ? null : <PasswordAdvice verdict={verdict} isTyped={isTyped} />}
@@ -29,7 +30,7 @@ export function NewPasswordField({
   );
 }
 
-/** Each rule, met or not, and how hard the password is to guess, with the reason. Takes its room from the start, so that nothing jumps. */
+/** Each rule, met or not, and how hard the password is to guess, with the reason. The rules take their room from the start; the reason unfolds below them. */
 export function PasswordAdvice({ verdict, isTyped }: { verdict: Verdict | null; isTyped: boolean }) {
   const rules = verdict?.rules.filter(({ code, is_met }) => !QUIET.includes(code) || (isTyped && !is_met)) ?? [];
   const estimate = isTyped ? (verdict?.estimate ?? null) : null;
@@ -37,7 +38,7 @@ export function PasswordAdvice({ verdict, isTyped }: { verdict: Verdict | null; 
   const known = (step >= 3 ? [] : (estimate?.parts ?? [])).filter(({ kind }) => kind !== 'unknown').slice(0, 2);
   return (
     <div className="mb-2 text-[14px] leading-5" aria-live="polite">
-      <ul aria-label="Rules for the password" className="min-h-20">
+      <ul aria-label={kit.passwordRules} className="min-h-20">
         {rules.map(({ code, message, is_met }) => (
           <li key={code} className={`flex gap-2 ${isTyped && is_met ? 'text-moss' : 'text-ink-soft'}`}>
             <span aria-hidden="true" className="w-4 shrink-0 text-center">
@@ -45,12 +46,12 @@ export function PasswordAdvice({ verdict, isTyped }: { verdict: Verdict | null; 
             </span>
             <span>
               {message}
-              <span className="sr-only">{isTyped ? (is_met ? ': met' : ': not met yet') : ''}</span>
+              <span className="sr-only">{isTyped ? `: ${is_met ? kit.met : kit.notMet}` : ''}</span>
             </span>
           </li>
         ))}
       </ul>
-      <div className="mt-1.5 min-h-[70px]">
+      <div className="mt-1.5 min-h-6">
         <svg viewBox="0 0 100 4" preserveAspectRatio="none" className="h-1.5 w-full" aria-hidden="true">
           {STEPS.map((name, index) => (
             <rect
@@ -65,7 +66,8 @@ export function PasswordAdvice({ verdict, isTyped }: { verdict: Verdict | null; 
         </svg>
         {estimate === null ? null : (
           <p className="mt-1">
-            {estimate.message}: about 10<sup>{Math.max(0, Math.round(estimate.guesses))}</sup> guesses.{' '}
+            {estimate.message}: {kit.guesses[0]}
+            <sup>{Math.max(0, Math.round(estimate.guesses))}</sup> {kit.guesses[1]}.{' '}
             <span className="text-ink-soft">{known.map(({ message }) => message).join(' ')}</span>
           </p>
         )}

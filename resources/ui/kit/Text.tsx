@@ -1,54 +1,60 @@
-import { useEffect, useState, type ReactNode } from 'react';
-import { Link } from 'react-router';
+import { useEffect, useState } from 'react';
 
-const SHORT = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
-const YEAR = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
-const EXACT = new Intl.DateTimeFormat('en-GB', { dateStyle: 'full', timeStyle: 'long' });
-
-/** "now", "4 min", "6 h", "3 days", "12 Nov": as short as a table needs. */
-export function relative(moment: Date, now: Date): string {
-  const seconds = Math.abs(now.getTime() - moment.getTime()) / 1000;
-  if (seconds < 60) return 'now';
-  if (seconds < 3600) return `${Math.floor(seconds / 60)} min`;
-  if (seconds < 86_400) return `${Math.floor(seconds / 3600)} h`;
-  if (seconds < 8 * 86_400) return `${Math.floor(seconds / 86_400)} ${seconds < 2 * 86_400 ? 'day' : 'days'}`;
-  return moment.getFullYear() === now.getFullYear() ? SHORT.format(moment) : YEAR.format(moment);
+/** Digits in groups of three, with a thin space. */
+export function grouped(value: number): string {
+  return value.toLocaleString('en-GB').replaceAll(',', '\u202f');
 }
 
-/** A moment, relative, with the exact one on hover. */
-export function When({ at, never = 'never' }: { at: string | null; never?: string }) {
-  const [now, setNow] = useState(() => new Date());
+export function Count({ value }: { value: number }) {
+  return <>{grouped(value)}</>;
+}
+
+/** "1 account", "642 accounts". */
+export function counted(value: number, one: string, many: string): string {
+  return `${grouped(value)} ${value === 1 ? one : many}`;
+}
+
+/** Puts a text on the clipboard. @returns what came of it, for a moment */
+export function useCopy(): { state: 'idle' | 'copied' | 'refused'; copy: (text: string) => void } {
+  const [state, setState] = useState<'idle' | 'copied' | 'refused'>('idle');
   useEffect(() => {
-    const timer = setInterval(() => setNow(new Date()), 30_000);
-    return () => clearInterval(timer);
-  }, []);
-  if (at === null) return <span className="text-ink-soft">{never}</span>;
-  const moment = new Date(at);
-  return (
-    <time dateTime={at} title={EXACT.format(moment)} className="whitespace-nowrap">
-      {relative(moment, now)}
-    </time>
-  );
+    if (state === 'idle') return;
+    const timer = setTimeout(() => setState('idle'), 2000);
+    return () => clearTimeout(timer);
+  }, [state]);
+  return {
+    state,
+    copy: (text) => {
+      // Where the page may not use the clipboard there is none, or it refuses.
+      const clipboard = navigator.clipboard as Clipboard | undefined;
+      (clipboard?.writeText(text) ?? Promise.reject(new Error('none'))).then(
+        () => setState('copied'),
+        () => setState('refused'),
+      );
+    },
+  };
 }
+
+export const SAYS = { idle: '', copied: 'Copied', refused: 'Not allowed: select it and copy' } as const;
 
 /** An id, token or address that is copied with one click. */
 export function Copy({ text, shown = text, label }: { text: string; shown?: string; label: string }) {
-  const [copied, setCopied] = useState(false);
-  useEffect(() => {
-    if (!copied) return;
-    const timer = setTimeout(() => setCopied(false), 1500);
-    return () => clearTimeout(timer);
-  }, [copied]);
+  const { state, copy } = useCopy();
   return (
-    <button
-      type="button"
-      title={`Copy: ${text}`}
-      aria-label={`${shown}: copy ${label}`}
-      onClick={() => void navigator.clipboard.writeText(text).then(() => setCopied(true))}
-      className="min-h-6 max-w-full rounded-[4px] text-left font-mono text-small wrap-anywhere hover:bg-petrol-wash"
-    >
-      {copied ? 'copied' : shown}
-    </button>
+    <span className="inline-flex max-w-full flex-wrap items-center gap-x-1.5">
+      <button
+        type="button"
+        title={`Copy: ${text}`}
+        aria-label={`${shown}: copy ${label}`}
+        onClick={() => copy(text)}
+        className="min-h-6 max-w-full rounded-[4px] text-left font-mono text-small wrap-anywhere select-text hover:bg-petrol-wash"
+      >
+        {shown}
+      </button>
+      <span role="status" className={`text-small ${state === 'refused' ? 'text-amber' : 'text-moss'}`}>
+        {SAYS[state]}
+      </span>
+    </span>
   );
 }
 
@@ -65,19 +71,7 @@ export function Tag({ id, duties = 0 }: { id: string; duties?: number }) {
   );
 }
 
-export function InlineLink({ to, children }: { to: string; children: ReactNode }) {
-  return (
-    <Link to={to} className="text-petrol underline decoration-1 underline-offset-2 hover:decoration-2">
-      {children}
-    </Link>
-  );
-}
-
-/** Digits in groups of three, with a thin space. */
-export function grouped(value: number): string {
-  return value.toLocaleString('en-GB').replaceAll(',', '\u202f');
-}
-
-export function Count({ value }: { value: number }) {
-  return <>{grouped(value)}</>;
+/** Spaces at the ends and in a row are shown, where they are what is wrong with a value. */
+export function withSpaces(value: string): string {
+  return value.replace(/^ +| +$| {2,}/g, (spaces) => '·'.repeat(spaces.length));
 }

@@ -1,5 +1,8 @@
 import { useEffect, useRef, type ReactNode } from 'react';
-import type { Schemas } from '../api/client';
+import type { ApiError, Schemas } from '../api/client';
+import { Notice } from '../kit/Marks';
+import { pagePath } from './api';
+import { w } from './words';
 
 export type Shown = Pick<Schemas['App'], 'name' | 'look'>;
 
@@ -21,9 +24,11 @@ export function PageFrame({ app, title, children }: { app: Shown; title: string;
           ) : (
             <img src={look.logo} alt="" className="size-8 rounded-[6px]" />
           )}
-          {app.name}
+          <bdi className="min-w-0 wrap-anywhere">{app.name}</bdi>
         </p>
-        <h1 className="mb-4 text-page font-bold">{title}</h1>
+        <h1 className="mb-4 text-page font-bold wrap-anywhere">
+          <bdi>{title}</bdi>
+        </h1>
         {children}
       </main>
     </div>
@@ -63,6 +68,51 @@ export function PageLink({ href, children }: { href: string; children: ReactNode
   );
 }
 
+/** While what the page is about is asked for. */
+export function Loading({ app }: { app: Shown }) {
+  return (
+    <PageFrame app={app} title={w.loading}>
+      <p role="status" className="sr-only">
+        {w.loading}
+      </p>
+    </PageFrame>
+  );
+}
+
+/** What is only for somebody who is signed in, to somebody who is not; or who cannot be told apart now, which can be tried again. */
+export function NotSignedIn({ app, error }: { app: Shown; error: ApiError }) {
+  return error.status === 401 ? (
+    <PageFrame app={app} title={w.session.missing}>
+      <Notice tone="information">{w.session.ended}</Notice>
+      <p className="mt-5">
+        <PageLink href={pagePath('sign-in')}>{w.links.signIn}</PageLink>
+      </p>
+    </PageFrame>
+  ) : (
+    <PageFrame app={app} title={w.broken.title}>
+      <Notice tone="stop" role="alert">
+        {error.words}
+      </Notice>
+      <p className="mt-5">
+        <PressLink onClick={() => window.location.reload()}>{w.tryAgain}</PressLink>
+      </p>
+    </PageFrame>
+  );
+}
+
+/** A link that stays on the page. */
+export function PressLink({ onClick, children }: { onClick: () => void; children: ReactNode }) {
+  return (
+    <button
+      type="button"
+      onClick={onClick}
+      className="inline-block min-h-6 text-left text-petrol underline underline-offset-2"
+    >
+      {children}
+    </button>
+  );
+}
+
 export interface Mistake {
   id: string;
   label: string;
@@ -80,9 +130,7 @@ export function Mistakes({ mistakes }: { mistakes: Mistake[] }) {
       role="alert"
       className="mb-4 border-l-[3px] border-brick bg-brick-wash px-3 py-2.5 outline-none"
     >
-      <p className="font-semibold">
-        {mistakes.length === 1 ? 'One thing needs another look' : `${mistakes.length} things need another look`}
-      </p>
+      <p className="font-semibold">{w.mistakes(mistakes.length)}</p>
       <ul>
         {mistakes.map((mistake) => (
           <li key={mistake.id}>

@@ -1,6 +1,13 @@
 import { clientFor } from '../api/client';
 
 export const api = clientFor('pages');
+// The language of the page is the language of what the server says on it.
+api.use({
+  onRequest({ request }) {
+    request.headers.set('Accept-Language', document.documentElement.lang);
+    return request;
+  },
+});
 
 /** Tried by an operator inside the console, judged by the draft of the rules; nothing that is sent lasts. */
 export const isTried = new URLSearchParams(window.location.search).get('try') === 'draft' && window.parent !== window;

@@ -1,35 +1,31 @@
 import '../kit/theme.css';
-import { StrictMode, useEffect, useState } from 'react';
+import { StrictMode, Suspense, useEffect, useState } from 'react';
 import { createRoot } from 'react-dom/client';
 import { answer, ApiError, type Schemas } from '../api/client';
+import { later } from '../kit/later';
 import { Notice } from '../kit/Marks';
-import { api, location, onRules } from './api';
-import { Details } from './duties/Details';
-import { Terms } from './duties/Terms';
-import { PageFrame } from './PageFrame';
-import { ChangePassword } from './passwords/ChangePassword';
-import { Recover } from './passwords/Recover';
-import { Reset } from './passwords/Reset';
-import { Edit } from './profile/Edit';
-import { Profile } from './profile/Profile';
+import { api, location, onRules, pagePath } from './api';
+import { Broken } from './Broken';
+import { Loading, PageFrame, PageLink, PressLink } from './PageFrame';
 import { SignIn } from './signin/SignIn';
-import { SignedOut } from './signin/SignedOut';
 import { SignUp } from './signup/SignUp';
-import { Verify } from './verification/Verify';
+import { takeWords, w } from './words';
 
 const pages = {
-  recover: Recover,
-  reset: Reset,
-  password: ChangePassword,
+  recover: later(() => import('./passwords/Recover').then((module) => module.Recover)),
+  reset: later(() => import('./passwords/Reset').then((module) => module.Reset)),
+  password: later(() => import('./passwords/ChangePassword').then((module) => module.ChangePassword)),
   'sign-up': SignUp,
   'sign-in': SignIn,
-  'signed-out': SignedOut,
-  verify: Verify,
-  profile: Profile,
-  edit: Edit,
-  details: Details,
-  terms: Terms,
+  'signed-out': later(() => import('./signin/SignedOut').then((module) => module.SignedOut)),
+  verify: later(() => import('./verification/Verify').then((module) => module.Verify)),
+  profile: later(() => import('./profile/Profile').then((module) => module.Profile)),
+  edit: later(() => import('./profile/Edit').then((module) => module.Edit)),
+  details: later(() => import('./duties/Details').then((module) => module.Details)),
+  terms: later(() => import('./duties/Terms').then((module) => module.Terms)),
 };
+
+const NO_LOOK = { colour: '#006373', letters: '#ffffff', ground: null, logo: null };
 
 function AccountPages() {
   const { app: key, page } = location();
@@ -42,25 +38,42 @@ function AccountPages() {
   if (app === null) return null;
   if (app instanceof ApiError) {
     return (
-      <PageFrame
-        app={{ name: 'No such app', look: { colour: '#006373', letters: '#ffffff', ground: null, logo: null } }}
-        title="There is nothing here"
-      >
-        <Notice tone="stop">
-          {app.status === 404 ? 'No app of this name uses these pages. Check the address.' : app.words}
-        </Notice>
+      <PageFrame app={{ name: w.noApp.name, look: NO_LOOK }} title={w.noApp.title}>
+        <Notice tone="stop">{app.status === 404 ? w.noApp.unknown : app.words}</Notice>
+        {app.status === 404 ? null : (
+          <p className="mt-5">
+            <PressLink onClick={() => window.location.reload()}>{w.tryAgain}</PressLink>
+          </p>
+        )}
       </PageFrame>
     );
   }
-  const Page = pages[page as keyof typeof pages];
-  return <Page app={app} />;
-}
-
-const root = document.getElementById('root');
-if (root !== null) {
-  createRoot(root).render(
-    <StrictMode>
-      <AccountPages />
-    </StrictMode>,
+  const Page = page in pages ? pages[page as keyof typeof pages] : null;
+  if (Page === null) {
+    return (
+      <PageFrame app={app} title={w.noApp.title}>
+        <Notice tone="information">{w.noApp.noPage}</Notice>
+        <p className="mt-5">
+          <PageLink href={pagePath('sign-in')}>{w.noApp.wayOut}</PageLink>
+        </p>
+      </PageFrame>
+    );
+  }
+  return (
+    <Suspense fallback={<Loading app={app} />}>
+      <Page app={app} />
+    </Suspense>
   );
 }
+
+void takeWords().then(() => {
+  const root = document.getElementById('root');
+  if (root === null) return;
+  createRoot(root).render(
+    <StrictMode>
+      <Broken>
+        <AccountPages />
+      </Broken>
+    </StrictMode>,
+  );
+});

@@ -15,7 +15,7 @@ final class ConsoleTest extends BrowserTestCase
     public function test_every_station_by_its_keys_in_light_and_dark(): void
     {
         $console = $this->enterConsole();
-        foreach (['s' => 'Who may sign up', 'm' => 'held by the built-in stand-in', 'p' => 'Stored hashes by scheme', 'l' => 'live now', 'r' => 'permissions attach to roles', 'q' => 'what this Kennel serves', 'a' => 'shown, last seen first', 't' => 'append-only', 'h' => 'Needs you'] as $key => $text) {
+        foreach (['s' => 'Who may sign up', 'm' => 'Subject', 'p' => 'Stored hashes by scheme', 'l' => 'live now', 'r' => 'permissions attach to roles', 'q' => 'what this Kennel serves', 'a' => 'shown, last seen first', 't' => 'append-only', 'h' => 'Needs you'] as $key => $text) {
             $console->keys('g')->keys($key)->see($text);
             $console->viewport(1280, 800);
             $this->assertAccessible();
@@ -40,10 +40,10 @@ final class ConsoleTest extends BrowserTestCase
         $console->type('Search name and address', 'maren thist')->see('1 shown')->see('Maren Thistlewood');
         self::assertStringContainsString('q=maren+thist', $console->driver->getCurrentURL());
         $console->box('Search name and address')->sendKeys(WebDriverKeys::TAB);
-        $console->keys('j')->keys(WebDriverKeys::ENTER)->see('Nothing is owed.');
+        $console->keys('j')->keys(WebDriverKeys::ENTER)->see('No duties are open.');
         $this->assertAccessible();
-        $console->keys(WebDriverKeys::ESCAPE)->seeNot('Nothing is owed.');
-        $console->type('Search name and address', 'zzzz')->see('No name or address has a word that begins with “zzzz”.');
+        $console->keys(WebDriverKeys::ESCAPE)->seeNot('No duties are open.');
+        $console->type('Search name and address', 'zzzz')->see('No account’s name or address has a word that begins with “zzzz”.');
     }
 
     public function test_find_and_the_list_of_keys(): void
@@ -56,7 +56,7 @@ final class ConsoleTest extends BrowserTestCase
         $console->find("//input[@placeholder='An account, app, role, station or act']")->sendKeys('maren thist');
         $console->see('maren@alderwend.example');
         $this->assertAccessible();
-        $console->keys(WebDriverKeys::ENTER)->see('Nothing is owed.');
+        $console->keys(WebDriverKeys::ENTER)->see('No duties are open.');
         self::assertStringContainsString('/accounts/', $console->driver->getCurrentURL());
     }
 
@@ -71,13 +71,13 @@ final class ConsoleTest extends BrowserTestCase
             $console->until(static fn (): bool => self::$server->database()->query("SELECT count(*) FROM sessions WHERE ended_by = 'operator'")->fetchColumn() > 0, 'the session to end');
             $holder->visit(self::$server->url('/a/gaugebook/profile'))->see('You are not signed in');
 
-            $console->press('Suspend…')->see('They can not sign in until restored.');
+            $console->press('Suspend account…')->see('They cannot sign in until restored.');
             $this->assertAccessible();
-            $console->press('Suspend')->see('Say why; it goes into the audit trail.');
-            $console->type('Why', 'Shared the password')->press('Suspend')->see('May not sign in.')->see('Reason given: Shared the password')->see('account.suspended');
-            $holder->visit(self::$server->url('/a/gaugebook/sign-in'))->type('E-mail address', 'oriel@alderwend.example')->type('Password', DemoKeeper::PASSWORD)->press('Sign in')->see('is not right, or the account can not be used');
+            $console->press('Suspend account')->see('Give a reason; it goes into the audit trail.');
+            $console->type('Reason', 'Shared the password')->press('Suspend account')->see('cannot sign in.')->see('Reason given: Shared the password')->see('account.suspended');
+            $holder->visit(self::$server->url('/a/gaugebook/sign-in'))->type('E-mail address', 'oriel@alderwend.example')->type('Password', DemoKeeper::PASSWORD)->press('Sign in')->see('is not right, or the account cannot be used');
 
-            $console->press('Restore…')->type('Why', 'It was a mistake')->press('Restore')->see('Nothing is owed.')->see('account.restored');
+            $console->press('Restore account…')->type('Reason', 'It was a mistake')->press('Restore account')->see('No duties are open.')->see('account.restored');
             $holder->press('Sign in')->see('Hello, Oriel Vance');
             self::assertSame([], $holder->complaints());
         } finally {
@@ -89,11 +89,11 @@ final class ConsoleTest extends BrowserTestCase
     {
         $console = $this->enterConsole('/accounts?q=kofi+alderwend');
         $console->click("//a[contains(., 'Kofi Mensah-Reed')]");
-        $console->press('Suspend…')->type('Why', 'Typed with care');
+        $console->press('Suspend account…')->type('Reason', 'Typed with care');
         self::$server->database()->exec("UPDATE accounts SET version = version + 1 WHERE email = 'kofi@alderwend.example'");
-        $console->press('Suspend')->see('The record has changed since you saw it');
-        self::assertSame('Typed with care', $console->box('Why')->getAttribute('value'));
-        $console->press('Leave as it is')->see('Nothing is owed.');
+        $console->press('Suspend account')->see('The account was changed since this dialog opened');
+        self::assertSame('Typed with care', $console->box('Reason')->getAttribute('value'));
+        $console->press('Cancel')->see('No duties are open.');
     }
 
     public function test_evidence_is_live_in_four_lanes_and_opens_to_its_content(): void
@@ -111,9 +111,9 @@ final class ConsoleTest extends BrowserTestCase
     public function test_a_failed_message_is_sent_again(): void
     {
         $console = $this->enterConsole();
-        $console->press('See them')->see('failed');
-        $console->click("//main//li[contains(., 'failed')]//a");
-        $console->see('timed out')->press('Send again')->see('✓ held');
+        $console->press('See failed messages')->see('failed');
+        $console->click("//main//*[@role='row'][contains(., 'failed')]//a");
+        $console->see('timed out')->press('Send message again')->see('✓ held');
         self::$server->await("SELECT count(*) FROM audit_events WHERE event = 'message.sent_again'", 1);
     }
 
@@ -121,7 +121,7 @@ final class ConsoleTest extends BrowserTestCase
     {
         $console = $this->enterConsole()->press('Read the trail')->see('Only session.refused.')->see('203.0.113.77');
         $this->assertAccessible();
-        $console->press('Show all')->see('session.signed_in');
+        $console->press('Show all events')->see('session.signed_in');
     }
 
     public function test_a_holder_is_shown_the_door(): void

@@ -24,12 +24,12 @@ final class FirstPageTest extends TestCase
             $code = trim((string) file_get_contents("{$server->directory}/setup-code"));
 
             $page->type('Set-up code', 'AAAAA-AAAAA-AAAAA-AAAAA-AAAAA')->type('Name', 'The Portal')->type('Key', 'The Portal')->type('Your name', 'Ada Holm')->type('E-mail address', 'ada@')->type('Password', 'short');
-            $page->press('Make app and keeper')->see('This is not the code that lies in the data directory.');
+            $page->press('Create app and keeper')->see('This is not the code that lies in the data directory.');
             self::assertSame('Ada Holm', $page->box('Your name')->getAttribute('value'), 'nothing that was typed is lost');
-            $page->type('Set-up code', strtolower($code))->press('Make app and keeper')->see('Small letters, digits and hyphens')->see('The part after the @ is not a domain.');
+            $page->type('Set-up code', strtolower($code))->press('Create app and keeper')->see('Lower-case letters, digits and hyphens')->see('The part after the @ is not a domain.');
             self::assertSame([], $browser->accessibilityFindings());
-            $page->type('Key', 'portal')->type('E-mail address', 'ada@holm.example')->press('Make app and keeper')->see('At least 12 characters');
-            $page->type('Password', 'quiet barns under snow')->press('Make app and keeper')->see('Kennel is ready. Sign in as ada@holm.example.');
+            $page->type('Key', 'portal')->type('E-mail address', 'ada@holm.example')->press('Create app and keeper')->see('At least 12 characters');
+            $page->type('Password', 'quiet barns under snow')->press('Create app and keeper')->see('Kennel is ready. Sign in as ada@holm.example.');
 
             self::assertSame('E-mail address', $browser->driver->executeScript('return document.activeElement.labels?.[0]?.textContent'), 'where one goes on');
             $page->type('E-mail address', 'ada@holm.example')->type('Password', 'quiet barns under snow')->press('Sign in')->see('Needs you');

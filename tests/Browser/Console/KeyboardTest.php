@@ -29,7 +29,7 @@ final class KeyboardTest extends BrowserTestCase
 
         $console->driver->executeScript("document.querySelector('a[href$=\"/mail\"]').focus()");
         $console->keys(WebDriverKeys::ENTER)->see('Mail')->until(static fn (): bool => str_ends_with($console->driver->getCurrentURL(), '/mail'), 'Enter to follow the link that has the focus');
-        self::assertSame('Mail', $console->focused(), 'and the heading to say where one is');
+        $console->until(static fn (): bool => $console->focused() === 'Mail', 'the heading to say where one is');
     }
 
     public function test_every_station_has_the_focus_on_its_heading(): void
@@ -43,22 +43,22 @@ final class KeyboardTest extends BrowserTestCase
     public function test_a_dialog_gives_the_focus_back_and_keeps_what_was_typed(): void
     {
         $console = $this->enterConsole('/accounts?q=oriel+alderwend')->click("//a[contains(., 'Oriel Vance')]");
-        $console->press('Suspend…')->see('Suspend Oriel Vance?')->keys(WebDriverKeys::ESCAPE)->seeNot('Suspend Oriel Vance?');
-        self::assertSame('Suspend…', $console->focused());
-        $console->press('Suspend…')->type('Why', 'Shared the password')->keys(WebDriverKeys::ESCAPE)->see('Discard what you typed?');
+        $console->press('Suspend account…')->see('Suspend Oriel Vance?')->keys(WebDriverKeys::ESCAPE)->seeNot('Suspend Oriel Vance?');
+        $console->until(static fn (): bool => $console->focused() === 'Suspend account…', 'Suspend account… to have the focus');
+        $console->press('Suspend account…')->type('Reason', 'Shared the password')->keys(WebDriverKeys::ESCAPE)->see('Discard what you typed?');
         $this->assertAccessible();
         $console->press('Keep editing')->seeNot('Discard what you typed?');
-        self::assertSame('Shared the password', $console->box('Why')->getAttribute('value'));
+        self::assertSame('Shared the password', $console->box('Reason')->getAttribute('value'));
         $console->clickAt(5, 700)->see('Discard what you typed?')->press('Discard')->seeNot('Suspend Oriel Vance?');
-        self::assertSame('Suspend…', $console->focused());
+        $console->until(static fn (): bool => $console->focused() === 'Suspend account…', 'Suspend account… to have the focus');
         $console->keys('?')->see('Single keys work')->press('Close')->seeNot('Single keys work');
-        self::assertSame('Suspend…', $console->focused());
+        $console->until(static fn (): bool => $console->focused() === 'Suspend account…', 'Suspend account… to have the focus');
     }
 
     public function test_a_temporary_password_is_closed_by_its_own_button_alone(): void
     {
         $console = $this->enterConsole('/accounts?q=oriel+alderwend')->click("//a[contains(., 'Oriel Vance')]");
-        $console->press('New password…')->press('with a temporary one')->type('Why', 'Lost the telephone')->press('Set it')->see('It is shown this once.');
+        $console->press('Require a new password…')->press('Set a temporary one')->type('Reason', 'Lost the telephone')->press('Set temporary password')->see('It is shown this once.');
         $console->clickAt(5, 700)->keys(WebDriverKeys::ESCAPE);
         usleep(300_000);
         $console->see('It is shown this once.')->press('I have it')->seeNot('It is shown this once.');

@@ -19,7 +19,7 @@ final class PasswordsBenchTest extends BrowserTestCase
         $seen = $dots();
         $page->until(static fn (): bool => $dots() > $seen, 'more points');
         $this->assertAccessible();
-        $page->press('Stop')->see('Measure again');
+        $page->press('Cancel measuring')->see('Measure again');
         $stopped = $dots();
         self::assertLessThan(50, $stopped);
 
@@ -32,13 +32,13 @@ final class PasswordsBenchTest extends BrowserTestCase
         }
         self::$server->database()->prepare("UPDATE calibrations SET state = 'done', points = ?, efficiency = 0.8, cores = 2, finished_at = started_at")->execute([json_encode($points, JSON_THROW_ON_ERROR)]);
         $page = $this->visit('/console/passwords/hashing')->see('Suggested')->see('The busiest hour in the trail');
-        $page->type('Target, in ms', '400')->keys("\u{E007}");
+        $page->type('Target time', '400')->keys("\u{E007}");
         $page->see('399 ms');
-        $page->type('Memory for all of them, in MiB', '128')->keys("\u{E007}");
+        $page->type('Memory for all of them', '128')->keys("\u{E007}");
         $page->see('65536 / 3')->press('Put into the draft')->see('changed')->see('Review and publish…');
-        self::assertSame('65536', $page->box('Memory, in KiB')->getAttribute('value'));
+        self::assertSame('65536', $page->box('Memory')->getAttribute('value'));
         $this->assertAccessible();
-        $page->press('Whom would it touch?')->see('below the rule, and made anew');
+        $page->press('Measure impact')->see('below the rule, and renewed');
     }
 
     public function test_a_policy_is_tried_before_it_counts_and_guidance_follows(): void
@@ -46,12 +46,12 @@ final class PasswordsBenchTest extends BrowserTestCase
         $page = $this->enterConsole('/passwords/policy')->see('Try a password under')->type('Password', 'Gauge1');
         $page->see('Characters 1 to 5')->see('At least 12 characters');
         $page->type('Digits', '2')->keys("\u{E007}");
-        $page->see("At least 2 of: digits\n: not met yet")->see('Asked for: digits 2.')->see('Set digits 0');
+        $page->see("At least 2 of: digits\n: not met yet")->see('Required: digits 2.')->see('Set digits 0');
         $page->type('Password', 'slow green otters 44')->see("At least 2 of: digits\n: met");
         $this->assertAccessible();
         $page->press('Set digits 0')->see('There are none.');
-        $page->type('Fewest characters', '300')->keys("\u{E007}");
-        $page->see('What is in force was not touched.');
+        $page->type('Minimum length', '300')->keys("\u{E007}");
+        $page->see('At most 256.');
     }
 
     public function test_a_file_of_accounts_is_checked_and_imported(): void
@@ -59,23 +59,23 @@ final class PasswordsBenchTest extends BrowserTestCase
         $file = sys_get_temp_dir().'/kennel-accounts-'.bin2hex(random_bytes(4)).'.csv';
         file_put_contents($file, "address,name,hash\nwren@reach.example,Wren Aske,".password_hash('slow green otters', PASSWORD_BCRYPT, ['cost' => 4])."\nnobody,Nobody,x\n");
         $page = $this->enterConsole('/passwords/import')->see('Nothing has been imported yet.');
-        $page->choose('Accounts of', 'Gaugebook');
+        $page->choose('App', 'Gaugebook');
         $page->box('File')->setFileDetector(new LocalFileDetector)->sendKeys($file);
-        $page->press('Check the file')->see('checked, not imported yet')->see('bcrypt 4')->press('not an address')->see('This is not an e-mail address');
+        $page->press('Check file')->see('checked, not imported yet')->see('bcrypt 4')->press('not an address')->see('This is not an e-mail address');
         $page->keys("\u{E00C}");
         unlink($file);
         $this->assertAccessible();
-        $page->press('Import 1 accounts…')->press('Import them')->see('Say why; it goes into the audit trail.')->type('Why', 'The older site closes')->press('Import them')->see(', imported,');
+        $page->press('Import 1 account…')->press('Import accounts')->see('Give a reason; it goes into the audit trail.')->type('Reason', 'The older site closes')->press('Import accounts')->see(', imported,');
         self::$browser->forget();
         $this->visit('/a/gaugebook/sign-in')->type('E-mail address', 'wren@reach.example')->type('Password', 'slow green otters')->press('Sign in')->see('Before you begin');
     }
 
     public function test_the_trend_and_what_is_stranded_are_shown(): void
     {
-        $page = $this->enterConsole('/passwords')->see('As people sign in')->see('95 % are reached on');
+        $page = $this->enterConsole('/passwords')->see('As people sign in')->see('95 % will be reached on');
         self::$server->database()->exec("UPDATE accounts SET password_hash = '\$peppered\$lost' || password_hash, hash_kind = hash_kind || ' + pepper lost' WHERE hash_kind = 'bcrypt 10'");
-        $page = $this->visit('/console/passwords')->see('can not sign in by password')->see('not here: these accounts are stranded');
-        $page->press('See them')->see('bcrypt 10 + pepper lost')->see('shown');
+        $page = $this->visit('/console/passwords')->see('cannot sign in by password')->see('key missing: nobody with it can sign in');
+        $page->press('See accounts')->see('bcrypt 10 + pepper lost')->see('shown');
         $this->assertAccessible();
     }
 
@@ -83,9 +83,9 @@ final class PasswordsBenchTest extends BrowserTestCase
     {
         $older = (int) self::$server->database()->query("SELECT count(*) FROM accounts WHERE hash_kind NOT LIKE 'Argon2id%' AND hash_kind NOT LIKE '%pepper%'")->fetchColumn();
         $page = $this->enterConsole('/passwords')->press("Wrap {$older} older hashes…")->see("Wrap {$older} older hashes?")->see('portable phpass 2^13');
-        $page->press('Wrap them')->see('Say why; it goes into the audit trail.');
+        $page->press('Wrap hashes')->see('Give a reason; it goes into the audit trail.');
         $this->assertAccessible();
-        $page->type('Why', 'A backup went missing')->press('Wrap them')->see('Every older hash is enclosed in Argon2id.');
+        $page->type('Reason', 'A backup went missing')->press('Wrap hashes')->see('Every older hash is enclosed in Argon2id.');
         $page->see('wrapped portable phpass in Argon2id');
         self::assertSame($older, (int) self::$server->database()->query("SELECT count(*) FROM accounts WHERE hash_kind LIKE 'wrapped %'")->fetchColumn());
         $this->visit('/a/gaugebook/sign-in')->type('E-mail address', 'hedda@alderwend.example')->type('Password', 'heron weir lantern')->press('Sign in')->see('Hello, Hedda');

@@ -17,13 +17,13 @@ final class PowerTest extends BrowserTestCase
         $database = self::$server->database();
         $id = (string) $database->query("SELECT id FROM accounts WHERE came_by = 'import' AND status = 'active' AND id NOT IN (SELECT account_id FROM assignments WHERE role_key <> 'observer') LIMIT 1")->fetchColumn();
         $database->exec("UPDATE sessions SET proven_at = '2020-01-01T00:00:00.000Z' WHERE surface = 'console'");
-        $this->visit("/console/accounts/{$id}")->see('Suspend…');
-        $console->press('New password…')->press('with a temporary one')->type('Why', 'Lost the telephone')->press('Set it');
+        $this->visit("/console/accounts/{$id}")->see('Suspend account…');
+        $console->press('Require a new password…')->press('Set a temporary one')->type('Reason', 'Lost the telephone')->press('Set temporary password');
         $console->see('Confirm your password')->see('What you have typed stays as it is');
         $this->assertAccessible();
         $console->keys(WebDriverKeys::ESCAPE)->see('Nothing was changed.');
-        self::assertSame('Lost the telephone', $console->box('Why')->getAttribute('value'));
-        $console->press('Set it')->type('Your password', 'not this one')->press('Confirm')->see('This is not the password you have now.');
+        self::assertSame('Lost the telephone', $console->box('Reason')->getAttribute('value'));
+        $console->press('Set temporary password')->type('Your password', 'not this one')->press('Confirm')->see('This is not the password you have now.');
         $console->type('Your password', 'heron weir lantern')->press('Confirm')->see('It is shown this once.');
         self::assertSame('temporary', $database->query("SELECT password_owed FROM accounts WHERE id = '{$id}'")->fetchColumn());
         self::assertSame(1, (int) $database->query("SELECT count(*) FROM audit_events WHERE event = 'session.password_confirmed'")->fetchColumn());
@@ -43,8 +43,8 @@ final class PowerTest extends BrowserTestCase
         $console->see("Revision {$newest} was published since this draft was begun")->see('password.minimum');
         $this->assertAccessible();
         $console->press('Bring the draft up to date')->see("Draft based on revision {$newest}")->see('1 change.');
-        self::assertSame('14', $console->find("//input[@aria-label='Shortest password']")->getAttribute('value'));
-        $console->press('Review and publish…')->press('Throw the draft away')->see("Revision {$newest} is in force");
+        self::assertSame('14', $this->visit('/console/passwords/policy')->find("//input[@aria-label='Minimum length']")->getAttribute('value'));
+        $console->press('Review and publish…')->press('Discard draft…')->press('Discard draft')->see("Revision {$newest} is in force");
     }
 
     public function test_apps_that_contradict_each_other_about_discretion_are_pointed_out_beside_the_rule(): void

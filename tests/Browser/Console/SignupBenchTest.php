@@ -20,9 +20,9 @@ final class SignupBenchTest extends BrowserTestCase
         }
         $this->assertAccessible();
 
-        // A rule that can not be is refused beside its setting; what is in force is not touched.
-        $console->press('discreet')->see('would tell a stranger who is registered');
-        $console->press('say so');
+        // A rule that cannot be is refused beside its setting; what is in force is not touched.
+        $console->press('stay discreet')->see('would tell a stranger who is registered');
+        $console->press('tell the visitor');
         $console->click("//label[normalize-space()='anyone']");
         $console->see('1 change.')->see('1 of 16 cases fail');
 
@@ -35,20 +35,20 @@ final class SignupBenchTest extends BrowserTestCase
         $console->see('account.signed_up')->see('Queued:')->see('All of it was undone.');
         self::assertSame($before, $this->number('SELECT count(*) FROM accounts'));
 
-        $console->press('Save as case')->type('What the case shows', 'Kitloft: anybody, since the open day')->press('Save')->see('Saved.')->see('1 of 17 cases fail');
+        $console->press('Save as case')->type('What the case shows', 'Kitloft: anybody, since the open day')->press('Save case')->see('Saved.')->see('1 of 17 cases fail');
 
-        $console->press('Whom would it touch?')->see('things to look at')->see('could sign up again');
-        $console->press('Review and publish…')->see('apps.kitloft.admission')->see('Kitloft: a stranger: expected email.domain_not_listed, got accepted');
+        $console->press('Measure impact')->see('findings')->see('could sign up today that could not before');
+        $console->press('Review and publish…')->see('apps.kitloft.admission')->see('Kitloft: a stranger: expected email.domain_not_listed, actual accepted');
         $this->assertAccessible();
         $console->press('Mark as reviewed')->see('Reviewed by Maren Thistlewood');
-        $console->type('Why it is published', 'The open day')->press('Publish revision 6')->see('Say why; it goes into the audit trail.');
-        $console->type('Why they may fail', 'Strangers are welcome from now on')->press('Publish revision 6')->see('Revision 6 is in force');
+        $console->type('Reason for publishing', 'The open day')->press('Publish revision 6')->see('Give a reason; it goes into the audit trail.');
+        $console->type('Reason for publishing despite failures', 'Strangers are welcome from now on')->press('Publish revision 6')->see('Revision 6 is in force');
         self::assertSame('anyone', InForce::read(self::$server->database())['apps'][2]['admission']);
 
-        $this->visit('/console/sign-up/revisions')->see('The open day')->see('Cases overruled: Strangers are welcome');
+        $this->visit('/console/sign-up/revisions')->see('The open day')->see('Published despite failing cases: Strangers are welcome');
         $console->click("//button[@aria-label='Compare revision 5']");
-        $console->see('Revision 5 against')->press('Bring it back, as a draft')->see('Draft based on revision 6')->see('1 change.');
-        $console->press('Review and publish…')->press('Throw the draft away')->see('Revision 6 is in force');
+        $console->see('Revision 5 compared with')->press('Bring revision 5 back as a draft')->see('Draft based on revision 6')->see('1 change.');
+        $console->press('Review and publish…')->press('Discard draft…')->press('Discard draft')->see('Revision 6 is in force');
     }
 
     public function test_the_second_of_two_editors_is_shown_what_changed_and_overwrites_nothing(): void
@@ -63,20 +63,20 @@ final class SignupBenchTest extends BrowserTestCase
         $console->click("//button[@role='switch' and @aria-label='Refuse throw-away mailboxes']");
         $console->see('Nothing was overwritten')->see('password.minimum')->see('Changed meanwhile by Oriel Vance, from 12 to 14.');
         $this->assertAccessible();
-        $console->press('Show me theirs')->see('saved by Oriel Vance');
-        self::assertSame('14', $console->find("//input[@aria-label='Shortest password']")->getAttribute('value'));
+        $console->press('Show their draft')->see('saved by Oriel Vance');
+        self::assertSame('14', $this->visit('/console/passwords/policy')->find("//input[@aria-label='Minimum length']")->getAttribute('value'));
         self::$server->database()->exec('DELETE FROM rule_draft_saves');
     }
 
     public function test_fields_look_code_and_funnel(): void
     {
-        $console = $this->enterConsole('/sign-up/fields?app=gaugebook')->see('Home reach')->see('accounts hold one');
+        $console = $this->enterConsole('/sign-up/fields?app=gaugebook')->see('Home reach')->see('filled in on');
         $console->type('Label', 'Waders size')->choose('Type', 'number')->press('Add field')->see('waders_size');
-        $this->inPage(static fn () => $console->see('Waders size (if you like)'));
+        $this->inPage(static fn () => $console->see('Waders size (optional)'));
         $this->assertAccessible();
-        $this->visit('/console/sign-up/look?app=gaugebook')->see('Colour of acts');
-        $console->box('Colour of acts')->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys('#f5d90a'.WebDriverKeys::ENTER);
-        $console->see('people need 3.0 : 1')->see('changed');
+        $this->visit('/console/sign-up/look?app=gaugebook')->see('Button colour');
+        $console->box('Button colour')->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys('#f5d90a'.WebDriverKeys::ENTER);
+        $console->see('at least 3.0 : 1 is needed')->see('changed');
         $this->assertAccessible();
         $this->visit('/console/sign-up/code?app=gaugebook')->see('curl -sS')->press('fetch')->see('await fetch(')->press('PHP')->see('curl_setopt_array')->see('json-schema.org')->see('name.required');
         $this->assertAccessible();
@@ -90,9 +90,9 @@ final class SignupBenchTest extends BrowserTestCase
     public function test_a_duty_is_shown_with_what_settles_it_and_waived_with_a_reason(): void
     {
         $id = (string) self::$server->database()->query("SELECT id FROM accounts WHERE status = 'pending' LIMIT 1")->fetchColumn();
-        $console = $this->enterConsole("/accounts/{$id}")->see('The e-mail address is not proven yet.')->see('The holder follows the link in the message');
+        $console = $this->enterConsole("/accounts/{$id}")->see('The e-mail address is not verified yet.')->see('The account holder opens the verification link');
         $console->click("//button[starts-with(@aria-label, 'Waive: The e-mail address')]");
-        $console->press('Waive')->see('Say why; it goes into the audit trail.')->type('Why', 'Known to us in person')->press('Waive')->see('Known to us in person')->see('account.duty_waived');
+        $console->press('Waive')->see('Give a reason; it goes into the audit trail.')->type('Reason', 'Known to us in person')->press('Waive')->see('Known to us in person')->see('account.duty_waived');
         $this->assertAccessible();
     }
 

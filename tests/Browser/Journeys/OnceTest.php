@@ -19,7 +19,7 @@ final class OnceTest extends BrowserTestCase
         self::$server->postAll('/recoveries', [['email' => 'kofi@alderwend.example']]);
         $page = $this->visit($this->linkTo('reset', 'kofi@alderwend.example'))->see('Choose a new password');
         $page->type('New password', self::NEW)->type('Repeat password', self::NEW)->see('✓ the same');
-        $page->pressTwice('Set the new password')->see('Your new password is set');
+        $page->pressTwice('Set new password')->see('Your new password is set');
         self::assertSame([201], array_column(self::$server->postAll('/sessions', [['email' => 'kofi@alderwend.example', 'password' => self::NEW]]), 0));
     }
 
@@ -41,7 +41,7 @@ final class OnceTest extends BrowserTestCase
         self::assertSame('Ngozi Adeyemi-Holt', $page->box('Full name')->getAttribute('value'));
         $page->complaints();
         $page->unreachable(['*/verdict']);
-        $page->pressTwice('Create account')->see('Look for our message')->see('hiccup@post.example');
+        $page->pressTwice('Create account')->see('Check your mail')->see('hiccup@post.example');
         $page->unreachable([]);
         $page->complaints();
         self::assertSame([1, 1], array_map(static fn (string $what): int => (int) self::$server->database()->query($what)->fetchColumn(), ["SELECT count(*) FROM accounts WHERE email = 'hiccup@post.example'", "SELECT count(*) FROM messages WHERE recipient = 'hiccup@post.example'"]));

@@ -26,16 +26,16 @@ final class SignUpJourneyTest extends BrowserTestCase
         $this->assertAccessible();
 
         $page->type('E-mail address', 'ngozi@millreach.example')->type('Password', self::PASSWORD)->see('Very hard to guess');
-        $page->see('This is not what you typed above.')->type('Repeat password', self::PASSWORD)->see('✓ the same');
+        $page->see('The two passwords are not the same.')->type('Repeat password', self::PASSWORD)->see('✓ the same');
         self::assertSame('Ngozi Adeyemi-Holt', $page->box('Full name')->getAttribute('value'));
         $page->press('I accept the terms of 3 September 2026')->until(fn (): bool => $this->isReady(), 'the verdict to be clean');
-        $page->press('Create account')->see('Look for our message')->see('ngozi@millreach.example');
+        $page->press('Create account')->see('Check your mail')->see('ngozi@millreach.example');
         $this->assertAccessible();
 
         $link = $this->linkFromTheConsole('ngozi@millreach.example');
         $this->visit('/icon.svg')->visit($link)->see('Is this your address?')->see('ngozi@millreach.example');
         $this->assertAccessible();
-        $page->press('Yes, it is mine')->see('Your address is confirmed');
+        $page->press('Yes, confirm my address')->see('Your address is confirmed');
         $this->visit('/icon.svg')->visit($link)->see('This link was used before');
         $altered = substr($link, 0, -3).'AAA';
         $this->visit('/icon.svg')->visit($altered)->see('This link does not work')->see('copy the whole of it');
@@ -46,7 +46,7 @@ final class SignUpJourneyTest extends BrowserTestCase
         self::assertSame('ngozi@millreach.example', $page->box('E-mail address')->getAttribute('value'), 'what was typed survives');
         $page->type('Password', self::PASSWORD)->press('Keep me signed in')->press('Sign in')->see('Before you begin');
         $page->choose('Home reach', 'Mill Reach')->choose('Training level', 'Basic')->until(fn (): bool => $this->isReady(), 'the details to be clean');
-        $page->press('Save and go on')->see('Hello, Ngozi Adeyemi-Holt')->see('full: nothing is owed');
+        $page->press('Save and continue')->see('Hello, Ngozi Adeyemi-Holt')->see('Your account is complete.');
         $this->assertAccessible();
         $page->press('Sign out')->see('You are signed out');
         $this->visit('/a/gaugebook/profile')->see('You are not signed in');
@@ -56,7 +56,7 @@ final class SignUpJourneyTest extends BrowserTestCase
     {
         $this->visit('/a/gaugebook/sign-up')->type('Full name', 'Somebody Else')->type('E-mail address', 'MAREN@alderwend.example')
             ->type('Password', self::PASSWORD)->type('Repeat password', self::PASSWORD)->press('I accept the terms of 3 September 2026')->see('✓ the same')->until(fn (): bool => $this->isReady(), 'the verdict to be clean');
-        self::$browser->press('Create account')->see('Look for our message');
+        self::$browser->press('Create account')->see('Check your mail');
         $message = $this->waitForMessage('maren@alderwend.example');
         self::assertSame('Gaugebook: you already have an account', $message);
     }
@@ -67,7 +67,7 @@ final class SignUpJourneyTest extends BrowserTestCase
         foreach (['typed@post.example' => true, 'afresh@post.example' => false] as $email => $isKnown) {
             $this->signUpOverTheWire($email);
             $message = (string) self::$server->database()->query("SELECT id FROM messages WHERE recipient = '{$email}'")->fetchColumn();
-            $this->visit('/icon.svg')->visit(self::$server->url('/a/gaugebook/verify#t='.self::$server->tokenOf($message)))->see('This is another browser than the one that signed up.')->see($email);
+            $this->visit('/icon.svg')->visit(self::$server->url('/a/gaugebook/verify#t='.self::$server->tokenOf($message)))->see('This is not the browser that signed up.')->see($email);
             $this->assertAccessible();
             $page->type('Your password', 'not this one')->press('Confirm this address')->see('This is not the password of this sign-up.');
             if ($isKnown) {
@@ -76,11 +76,11 @@ final class SignUpJourneyTest extends BrowserTestCase
                 continue;
             }
             $page->press('Choose a new password')->see('Repeat password');
-            $page->press('Confirm the address and set the password')->see('Enter a name.');
+            $page->press('Confirm address and set password')->see('Enter a name.');
             $this->assertAccessible();
             $page->type('Name', 'Ngozi Adeyemi-Holt')->type('New password', 'seven grey herons wait')->type('Repeat password', 'seven grey herons wait')->see('✓ the same');
             $page->until(fn (): bool => $this->isReady(), 'the verdict to be clean');
-            $page->press('Confirm the address and set the password')->see('Your address is confirmed');
+            $page->press('Confirm address and set password')->see('Your address is confirmed');
         }
         $passwords = [['typed@post.example', self::PASSWORD], ['afresh@post.example', 'seven grey herons wait'], ['afresh@post.example', self::PASSWORD]];
         self::assertSame([201, 201, 401], array_column(self::$server->postAll('/sessions', array_map(static fn (array $one): array => ['email' => $one[0], 'password' => $one[1]], $passwords)), 0));
@@ -92,7 +92,7 @@ final class SignUpJourneyTest extends BrowserTestCase
         $this->signUpOverTheWire('late@post.example');
         $link = $this->linkFromTheConsole('late@post.example');
         self::$server->database()->exec("UPDATE challenges SET expires_at = '2020-01-01T00:00:00.000Z' WHERE address = 'late@post.example'");
-        $this->visit('/icon.svg')->visit($link)->see('This link is too old')->type('E-mail address', 'late@post.example')->press('Send it again')->see('a message is on its way');
+        $this->visit('/icon.svg')->visit($link)->see('This link is too old')->type('E-mail address', 'late@post.example')->press('Resend the message')->see('a message is on its way');
         self::$server->database()->exec("UPDATE challenges SET superseded_at = '2020-01-01T00:00:00.000Z' WHERE address = 'late@post.example'");
         $this->visit('/icon.svg')->visit($link)->see('There is a newer link');
     }
@@ -109,7 +109,7 @@ final class SignUpJourneyTest extends BrowserTestCase
             }
         }
         $page->until(fn (): bool => $this->isReady(), 'the verdict to be clean');
-        $page->keys(WebDriverKeys::TAB)->keys(WebDriverKeys::ENTER)->see('Look for our message');
+        $page->keys(WebDriverKeys::TAB)->keys(WebDriverKeys::ENTER)->see('Check your mail');
         $this->assertAccessible();
         $page->viewport(320, 640);
         self::assertLessThanOrEqual(320, (int) $page->driver->executeScript('return document.documentElement.scrollWidth'));
@@ -147,13 +147,13 @@ final class SignUpJourneyTest extends BrowserTestCase
     {
         $this->waitForMessage($email);
         $this->enterConsole('/mail');
-        self::$browser->click("//li[contains(., '{$email}')]//a");
+        self::$browser->click("//*[@role='row'][contains(., '{$email}')]//a");
         self::$browser->see('Download .eml');
         $frame = self::$browser->find('//iframe');
         $driver = self::$browser->driver;
         $driver->switchTo()->frame($frame);
-        self::$browser->until(static fn (): bool => $driver->findElements(WebDriverBy::linkText('Prove my address')) !== [], 'the message in its frame');
-        $link = (string) $driver->findElement(WebDriverBy::linkText('Prove my address'))->getAttribute('href');
+        self::$browser->until(static fn (): bool => $driver->findElements(WebDriverBy::linkText('Confirm my address')) !== [], 'the message in its frame');
+        $link = (string) $driver->findElement(WebDriverBy::linkText('Confirm my address'))->getAttribute('href');
         $driver->switchTo()->defaultContent();
         self::assertStringContainsString('/a/gaugebook/verify#t=', $link);
         self::$browser->press('Text')->see('Open this page and press its button');

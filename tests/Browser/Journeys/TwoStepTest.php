@@ -39,7 +39,7 @@ final class TwoStepTest extends BrowserTestCase
         $this->visit('/a/kitloft/sign-up')->see('Create your account');
         // Nothing typed, and the button pressed: everything that is wrong is said, and the focus is where it is said.
         $this->tabTo('Create account')->keys(WebDriverKeys::ENTER);
-        $page->see('6 things need another look')->see('Enter a name.')->see('Enter an e-mail address.')->see('Enter a password.')->see('Type the password again.')->see('Fill in: Boat licence.')->see('Accept the terms of 2026-09-03.');
+        $page->see('Please correct 6 entries')->see('Enter a name.')->see('Enter an e-mail address.')->see('Enter a password.')->see('Type the password again.')->see('Fill in: Boat licence.')->see('Accept the terms of 3 September 2026.');
         self::assertSame('alert', $page->driver->switchTo()->activeElement()->getAttribute('role'));
         $this->assertAccessible();
         self::assertLessThanOrEqual(375, (int) $page->driver->executeScript('return document.documentElement.scrollWidth'));
@@ -52,7 +52,7 @@ final class TwoStepTest extends BrowserTestCase
             $page->keys(WebDriverKeys::TAB);
         }
         $this->tabTo('Create account')->keys(WebDriverKeys::ENTER);
-        $page->see('Use letters and ordinary punctuation, on one line.')->see('Only addresses of alderwend.example')->see('At least 12 characters; this has 5.')->see('This is not what you typed above.')->see('At least 4 characters; this has 2.');
+        $page->see('Use letters and ordinary punctuation, on one line.')->see('Only addresses of alderwend.example')->see('At least 12 characters; this has 5.')->see('The two passwords are not the same.')->see('At least 4 characters; this has 2.');
         self::assertSame(['kay@post.example', 'short', 'AW'], array_map(static fn (string $label): ?string => $page->box($label)->getAttribute('value'), ['E-mail address', 'Password', 'Boat licence']));
         $this->assertAccessible();
 
@@ -73,8 +73,8 @@ final class TwoStepTest extends BrowserTestCase
         $page->see('Before you begin');
         $session = (array) $page->driver->executeAsyncScript("const done = arguments[0]; fetch('/api/v1/session').then((r) => r.json()).then((s) => done(s.standing.duties))");
         self::assertSame(['verify_email', 'complete_fields'], $session);
-        $this->tabTo('Save and go on')->keys(WebDriverKeys::ENTER);
-        $page->see('3 things need another look')->see('Fill in: Phone.')->see('Fill in: Trained on.')->see('Fill in: Speaks.');
+        $this->tabTo('Save and continue')->keys(WebDriverKeys::ENTER);
+        $page->see('Please correct 3 entries')->see('Fill in: Phone.')->see('Fill in: Trained on.')->see('Fill in: Speaks.');
         $this->assertAccessible();
         $page->keys(WebDriverKeys::TAB)->keys(WebDriverKeys::ENTER);
         self::assertSame('Phone', $this->focused());
@@ -84,8 +84,8 @@ final class TwoStepTest extends BrowserTestCase
         $page->keys(WebDriverKeys::TAB)->keys('03152026');
         $this->tabTo('Welsh')->keys(' ');
         $page->until(fn (): bool => $this->isReady(), 'the details to be clean');
-        $this->tabTo('Save and go on')->keys(WebDriverKeys::ENTER);
-        $page->see('Hello, Kay Board')->see('The e-mail address is not proven yet.');
+        $this->tabTo('Save and continue')->keys(WebDriverKeys::ENTER);
+        $page->see('Hello, Kay Board')->see('The e-mail address is not verified yet.');
         $this->assertAccessible();
         $held = self::$server->database()->query("SELECT field_key || '=' || value FROM field_values v JOIN accounts a ON a.seq = v.account_seq WHERE a.email = 'kay@upper.alderwend.example' ORDER BY 1");
         self::assertSame(['boat_licence="AW-12345"', 'phone="+4721930000"', 'speaks="cy"', 'trained_on="2026-03-15"'], $held === false ? [] : $held->fetchAll(\PDO::FETCH_COLUMN));
@@ -108,7 +108,7 @@ final class TwoStepTest extends BrowserTestCase
             JS);
         self::assertSame('', $page->driver->findElement(WebDriverBy::name('remark'))->getAttribute('value'), 'nothing in the hidden box tells a manager to fill it');
         $page->press('I accept the terms of 3 September 2026')->until(fn (): bool => $this->isReady(), 'the verdict to be clean');
-        $page->press('Create account')->see('Look for our message');
+        $page->press('Create account')->see('Check your mail');
     }
 
     public function test_a_screen_reader_does_not_meet_the_hidden_box(): void
@@ -142,7 +142,7 @@ final class TwoStepTest extends BrowserTestCase
         self::$server->changeRules(static fn (array $rules): array => array_replace_recursive($rules, ['signup' => ['terms' => ['version' => '2026-11-01', 'text' => "One thing more.\n\nLeave gates as you find them."]]]));
         $page = $this->visit('/a/gaugebook/sign-in')->type('E-mail address', 'maren@alderwend.example')->type('Password', 'heron weir lantern')->press('Sign in');
         $page->see('Before you begin')->see('Leave gates as you find them.')->press('I accept the terms of 1 November 2026')->until(fn (): bool => $this->isReady(), 'the details to be clean');
-        $page->press('Save and go on')->see('full: nothing is owed');
+        $page->press('Save and continue')->see('Your account is complete.');
         self::$server->changeRules(static fn (array $rules): array => array_replace_recursive($rules, ['signup' => ['terms' => ['version' => '2026-09-03']]]));
     }
 
@@ -155,10 +155,10 @@ final class TwoStepTest extends BrowserTestCase
         imagefill($image, 0, 0, (int) imagecolorallocate($image, 30, 120, 160));
         imagepng($image, $file);
         $page->driver->findElement(WebDriverBy::cssSelector('input[type=file]'))->sendKeys($file);
-        $page->until(static fn (): bool => (int) $page->driver->executeScript("return document.querySelector('img[alt=\"The picture as it is kept\"]')?.naturalWidth ?? 0") === 256, 'the picture as it is kept');
+        $page->until(static fn (): bool => (int) $page->driver->executeScript("return document.querySelector('img[alt=\"Your picture as it is kept\"]')?.naturalWidth ?? 0") === 256, 'the picture as it is kept');
         unlink($file);
         $this->assertAccessible();
-        $page->press('Take it away')->until(static fn (): bool => $page->driver->findElements(WebDriverBy::cssSelector('img[alt="A drawing in place of a picture"]')) !== [], 'a drawing in its place');
+        $page->press('Remove picture')->until(static fn (): bool => $page->driver->findElements(WebDriverBy::cssSelector('img[alt="A drawing in place of a picture"]')) !== [], 'a drawing in its place');
     }
 
     private function isReady(): bool

@@ -196,7 +196,7 @@ final class Browser
         return $this;
     }
 
-    /** @param  list<string>  $addresses  patterns of what can not be reached; none for a network that works */
+    /** @param  list<string>  $addresses  patterns of what cannot be reached; none for a network that works */
     public function unreachable(array $addresses): self
     {
         $this->tools->execute('Network.enable');

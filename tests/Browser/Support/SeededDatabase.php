@@ -22,7 +22,7 @@ final class SeededDatabase
         $template = $folder.'/'.self::digest()."-{$accounts}.sqlite";
         $lock = fopen("{$folder}/lock", 'c');
         if ($lock === false || ! flock($lock, LOCK_EX)) {
-            throw new \RuntimeException("{$folder} can not be locked.");
+            throw new \RuntimeException("{$folder} cannot be locked.");
         }
         foreach (glob("{$folder}/*.sqlite") ?: [] as $old) {
             if (filemtime($old) < time() - self::SECONDS_FRESH) {

@@ -189,7 +189,7 @@ final class EstimateGuessesTest extends TestCase
             (new \Kennel\App\Passwords\RankedWords($short))->find('password');
             self::fail('read');
         } catch (\RuntimeException $error) {
-            self::assertSame("{$short} can not be read.", $error->getMessage());
+            self::assertSame("{$short} cannot be read.", $error->getMessage());
         } finally {
             unlink($short);
         }

@@ -68,13 +68,13 @@ final class PasswordHasherTest extends TestCase
                     self::assertFalse($hasher->verify($other, $stored));
                     self::assertFalse($hasher->needsRehash($stored));
                 } else {
-                    $this->reach('what bcrypt can not hold');
-                    self::assertGreaterThan(72, strlen($password->secret->reveal()), 'only bcrypt by itself can not hold everything');
+                    $this->reach('what bcrypt cannot hold');
+                    self::assertGreaterThan(72, strlen($password->secret->reveal()), 'only bcrypt by itself cannot hold everything');
                 }
             }
         });
         $this->assertReached(25);
-        $this->assertReached(10, 'what bcrypt can not hold');
+        $this->assertReached(10, 'what bcrypt cannot hold');
     }
 
     public function test_phc_strings_survive_reading_and_writing(): void

@@ -33,7 +33,7 @@ final class DecideSigninTest extends TestCase
             'wrong' => ['slow green otter', $stored, Status::Active, false],
             'no account' => [self::PASSWORD, null, null, false],
             'no account, by chance a hash' => [self::PASSWORD, $stored, null, false],
-            'what can not be a password' => [null, $stored, Status::Active, false],
+            'what cannot be a password' => [null, $stored, Status::Active, false],
             'a hash nobody can verify' => [self::PASSWORD, '$y$j9T$abc', Status::Active, false],
         ];
         foreach ($wanted as $what => [$password, $hash, $status, $accepted]) {

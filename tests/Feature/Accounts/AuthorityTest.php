@@ -94,7 +94,7 @@ final class AuthorityTest extends DoorTestCase
             $sound = (array) DB::table('accounts')->where('id', $keeper->id)->first(array_keys($broken));
             DB::table('accounts')->where('id', $keeper->id)->update($broken);
             $response = $suspend();
-            // Whoever owes something can not act at all; the others are told that nobody would be left.
+            // Whoever owes something cannot act at all; the others are told that nobody would be left.
             isset($broken['password_owed']) ? $response->assertStatus(403) : $response->assertStatus(422)->assertJsonPath('reasons.0.code', 'account.last_keeper');
             DB::table('accounts')->where('id', $keeper->id)->update($sound);
         }

@@ -205,7 +205,7 @@ final class CheckTest extends DoorTestCase
         self::assertSame(['wal', 0o640], [(new \PDO("sqlite:{$this->data}/new.sqlite"))->query('PRAGMA journal_mode')->fetchColumn(), fileperms("{$this->data}/new.sqlite") & 0o777]);
         rmdir("{$this->data}/framework/views");
         file_put_contents("{$this->data}/framework/views", 'in the way');
-        $this->expectExceptionMessage("{$this->data}/framework/views can not be made.");
+        $this->expectExceptionMessage("{$this->data}/framework/views cannot be made.");
         $directory->make();
     }
 

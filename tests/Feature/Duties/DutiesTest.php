@@ -23,7 +23,7 @@ final class DutiesTest extends DoorTestCase
         $this->signIn();
         $own = $this->knock('GET', '/account')->assertOk();
         self::assertSame(['accept_terms', 'complete_fields', 'complete_fields'], array_column((array) $own->json('owed'), 'duty'));
-        self::assertStringContainsString('accepts the terms of 2026-09-03', (string) $own->json('owed.0.settled_by'));
+        self::assertStringContainsString('accepts the terms of 3 September 2026', (string) $own->json('owed.0.settled_by'));
 
         $this->knock('POST', '/account/terms', ['version' => '2024-05-01'])->assertStatus(422)->assertJsonPath('reasons.0.code', 'terms.other_version');
         $this->knock('POST', '/account/terms', ['version' => '2026-09-03'])->assertOk();

@@ -154,7 +154,7 @@ final class BackupTest extends InstallTestCase
             self::assertSame(0o700, fileperms($folder) & 0o777);
         }
         file_put_contents("{$this->folder}/a file", 'x');
-        foreach (["{$this->folder}/a file/within" => 'can not be made.', $this->folder => 'is not empty.'] as $folder => $why) {
+        foreach (["{$this->folder}/a file/within" => 'cannot be made.', $this->folder => 'is not empty.'] as $folder => $why) {
             try {
                 Folder::makeEmpty($folder);
                 self::fail('made');

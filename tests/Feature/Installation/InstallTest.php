@@ -108,7 +108,7 @@ final class InstallTest extends InstallTestCase
         self::assertStringContainsString('--password: At least 12 characters', $said);
         [$status, $said] = $this->attempt('kennel:install', [...self::wanted(), '--password-file' => "{$this->data}/nowhere"]);
         self::assertSame(1, $status);
-        self::assertStringContainsString('nowhere can not be read', $said);
+        self::assertStringContainsString('nowhere cannot be read', $said);
         self::assertSame([0, 0, 0, 0], [self::rows('accounts'), self::rows('apps'), self::rows('roles'), self::rows('rule_revisions')]);
     }
 

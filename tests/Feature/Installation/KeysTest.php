@@ -47,7 +47,7 @@ final class KeysTest extends InstallTestCase
                 $act("{$this->data}/no/such/folder", 'x');
                 self::fail('written');
             } catch (\RuntimeException $error) {
-                self::assertSame("{$this->data}/no/such/folder can not be written.", $error->getMessage());
+                self::assertSame("{$this->data}/no/such/folder cannot be written.", $error->getMessage());
             }
         }
         self::assertSame($umask, umask(), 'what others make is not ours to hide');

@@ -89,7 +89,7 @@ final class RequireNewPasswordTest extends DoorTestCase
         $this->signIn()->assertCreated();
         $mark = fn (string $id) => $this->knock('POST', "/accounts/{$id}/require-new-password", ['reason' => 'Found in a leak', 'compromised' => true], ['If-Match' => '*'], 'console');
         $mark($keeper->id)->assertStatus(422)->assertJsonPath('reasons.0.code', 'account.self');
-        $mark($account->id)->assertOk()->assertJsonPath('owed.0.subject', 'change_password:compromised')->assertJsonPath('owed.0.settled_by', 'The holder follows the link in the message; an operator can send it again, or hand over a temporary password.');
+        $mark($account->id)->assertOk()->assertJsonPath('owed.0.subject', 'change_password:compromised')->assertJsonPath('owed.0.settled_by', 'The account holder opens the reset link; an operator can resend it, or set a temporary password.');
         $this->knock('GET', '/session')->assertStatus(401);
         $this->signIn()->assertCreated();
         $this->knock('GET', '/session')->assertJsonPath('standing.access', 'limited')->assertJsonPath('standing.reasons.0.code', 'duty.change_password_compromised');

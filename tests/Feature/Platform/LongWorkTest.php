@@ -14,7 +14,7 @@ use Kennel\App\Passwords\WrapHashes;
 use Kennel\Tests\Feature\DoorTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 
-/** Hours of work: in steps that can not overlap, in a queue of their own, and never "running" once they are given up. */
+/** Hours of work: in steps that cannot overlap, in a queue of their own, and never "running" once they are given up. */
 final class LongWorkTest extends DoorTestCase
 {
     private const ID = '01890a5d-ac96-774b-bcce-b302099a8057';

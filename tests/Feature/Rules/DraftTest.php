@@ -211,11 +211,11 @@ final class DraftTest extends DoorTestCase
         self::assertSame(['done', 3, 3], [$run->json('run.state'), $run->json('run.done'), $run->json('run.total')]);
         $counts = array_column((array) $run->json('run.counts'), 'count', 'message');
         self::assertSame([
-            '1 of the last 30 days\' sign-ups would have been refused: domain not listed.' => 1,
-            '1 of the last 30 days\' sign-ups would have been refused: password too short.' => 1,
-            '3 accounts would owe: the terms.' => 3,
-            '3 accounts would meet it at their next change of the password. Nobody owes anything now, and sign-in stays as it is.' => 3,
-            '2 accounts could not sign up today: domain not listed.' => 2,
+            '1 sign-up of the last 30 days would have been refused: domain not listed.' => 1,
+            '1 sign-up of the last 30 days would have been refused: password too short.' => 1,
+            '3 accounts would get a duty: the terms.' => 3,
+            'For 3 accounts the new rule applies when they next change their password. Nothing is due now; sign-in is unaffected.' => 3,
+            '2 existing accounts could not sign up today: domain not listed.' => 2,
         ], $counts);
         $listed = $this->ask("/rules/impact/{$id}/findings?kind=refused&code=email.domain_not_listed")->assertOk();
         self::assertSame($this->app->make(\Kennel\App\Platform\Words::class)->say(new \Kennel\Core\Reasons\Reason('short.email.domain_not_listed', 'email', (array) $listed->json('items.0.parameters'))), $listed->json('items.0.message'), 'in short: the list of domains is on the same screen');

@@ -65,7 +65,7 @@ final class RulesTest extends DoorTestCase
             self::assertSame([2, "password.minimun: is not a rule\n"], $this->rules($act, $this->write($document), ['--reason' => 'x']));
         }
         self::assertSame([2, "The file is not a JSON object: Syntax error\n"], $this->rules('apply', $this->write('{"signup":'), ['--reason' => 'x']));
-        self::assertSame([2, "The file can not be read.\n"], $this->rules('diff', "{$this->folder}/nowhere.json"));
+        self::assertSame([2, "The file cannot be read.\n"], $this->rules('diff', "{$this->folder}/nowhere.json"));
         self::assertSame([2, "--reason: say why; it goes into the audit trail.\n"], $this->rules('apply', $this->write($this->exported())));
         self::assertSame(2, $this->rules('destroy')[0]);
         self::assertSame([2, "--base: name the revision the file was made upon; the newest is 0. Compare first with diff.\n"], $this->rules('apply', $this->write(array_replace_recursive($this->exported(), ['password' => ['minimum' => 20]])), ['--reason' => 'x']));

@@ -1,24 +1,39 @@
-import { useEffect, useRef, useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
 import { FilterChip } from '../../kit/Button';
-import { Empty } from '../../kit/Layout';
+import { DataTable, type Column } from '../../kit/DataTable';
 import { StatusMark, type Status } from '../../kit/Marks';
-import { Count, When } from '../../kit/Text';
+import { QueryState } from '../../kit/QueryState';
+import { counted, grouped } from '../../kit/Text';
+import { RowTime } from '../../kit/Time';
+import { useTitle } from '../../kit/useTitle';
 import { api } from '../api';
-import { Failure } from '../Failure';
 import { More } from '../More';
 import { useListKeys } from '../useListKeys';
 import { usePages } from '../usePages';
 import { FieldFilter } from './FieldFilter';
+import { SearchBox } from './SearchBox';
 
+type Account = Schemas['AccountRow'];
 type Sort = 'field' | '-field' | 'name' | '-name' | 'address' | '-address' | 'created' | '-created' | 'seen' | '-seen';
-type Page = Schemas['AccountPage'];
 
 const STATUSES: readonly Status[] = ['pending', 'active', 'suspended', 'closed'];
-const PAUSE = 40;
+
+const ORDERS: Record<Sort, string> = {
+  name: 'by name',
+  '-name': 'by name, Z to A',
+  address: 'by address',
+  '-address': 'by address, Z to A',
+  created: 'oldest first',
+  '-created': 'newest first',
+  seen: 'longest unseen first',
+  '-seen': 'last seen first',
+  field: 'by the field; accounts without a value are left out',
+  '-field': 'by the field, from the end; accounts without a value are left out',
+};
 
 export function AccountList({ openId }: { openId: string | null }) {
+  useTitle('Accounts');
   const [search, setSearch] = useSearchParams();
   const query = search.get('q') ?? '';
   const status = search.get('status') as Status | null;
@@ -35,7 +50,7 @@ export function AccountList({ openId }: { openId: string | null }) {
       },
       { replace: true },
     );
-  const list = usePages(['accounts', query, status, field, value, hash, sort], (cursor) =>
+  const list = usePages(['accounts', query, status, field, value, hash, sort], (cursor, signal) =>
     answer(
       api.GET('/accounts', {
         params: {
@@ -48,17 +63,70 @@ export function AccountList({ openId }: { openId: string | null }) {
             ...(cursor === undefined ? {} : { cursor }),
           },
         },
+        signal,
       }),
     ),
   );
   const suffix = search.size > 0 ? `?${search}` : '';
-  const table = useListKeys(openId, (id) => `/accounts${id === null ? '' : `/${id}`}${suffix}`);
+  const rows = useListKeys(openId, (id) => `/accounts${id === null ? '' : `/${id}`}${suffix}`);
+  const sortBy = (by: 'name' | 'address' | 'seen', first: Sort = by) => ({
+    order: sort === by ? ('ascending' as const) : sort === `-${by}` ? ('descending' as const) : ('none' as const),
+    onSort: () => set('sort', sort === by ? `-${by}` : sort === `-${by}` ? by : first),
+  });
+  const columns: Column<Account>[] = [
+    {
+      key: 'account',
+      head: 'Account',
+      width: 'minmax(120px, 1fr)',
+      fold: 'first',
+      isCut: true,
+      sort: sortBy('name'),
+      cell: ({ name }) => <bdi title={name}>{name}</bdi>,
+    },
+    {
+      key: 'address',
+      head: 'Address',
+      width: 'minmax(150px, 1.35fr)',
+      fold: 'second',
+      isCut: true,
+      sort: sortBy('address'),
+      cell: ({ email }) => (
+        <bdi title={email} className="font-mono text-small">
+          {email}
+        </bdi>
+      ),
+    },
+    {
+      key: 'standing',
+      head: 'Standing',
+      width: '122px',
+      fold: 'first-end',
+      cell: (account) => (
+        <span className="inline-flex items-center gap-1.5 whitespace-nowrap">
+          <StatusMark status={account.status} /> {standing(account)}
+        </span>
+      ),
+    },
+    {
+      key: 'seen',
+      head: 'Seen',
+      width: '66px',
+      fold: 'second-end',
+      isFigure: true,
+      sort: sortBy('seen', '-seen'),
+      cell: ({ seen_at }) => <RowTime at={seen_at} />,
+    },
+  ];
   return (
     <section aria-label="Accounts" className="flex h-full flex-col">
-      <div className="space-y-2.5 border-b border-line px-4 pt-3 pb-2.5">
+      <div className="space-y-2.5 border-b border-line px-4 pt-3 pb-2.5 max-sm:px-3">
         <h1 className="text-title font-bold">Accounts</h1>
-        <SearchBox value={query} onChange={(value) => set('q', value)} total={list.first} />
-        <div className="flex flex-wrap gap-1.5" role="group" aria-label="Status">
+        <SearchBox
+          value={query}
+          onChange={(value) => set('q', value)}
+          found={list.first === undefined || list.isStale ? null : list.first}
+        />
+        <div className="flex flex-wrap gap-1.5" role="group" aria-label="Filters">
           {STATUSES.map((each) => (
             <FilterChip key={each} pressed={status === each} onPress={(on) => set('status', on ? each : null)}>
               <StatusMark status={each} /> {each}
@@ -90,189 +158,48 @@ export function AccountList({ openId }: { openId: string | null }) {
               pressed={sort === 'field' || sort === '-field'}
               onPress={(on) => set('sort', on ? 'field' : null)}
             >
-              in its order
+              sorted by it
             </FilterChip>
           )}
         </div>
       </div>
-      <Failure error={list.error} />
-      <div className="min-h-0 flex-1 overflow-auto">
-        <div
-          ref={table}
-          role="table"
-          aria-label="Accounts"
-          aria-rowcount={list.first?.total ?? -1}
-          className="min-w-[500px]"
+      <div className="min-h-0 flex-1 overflow-y-auto px-2 max-sm:px-1">
+        <QueryState
+          of={list}
+          what="the accounts"
+          isEmpty={list.items.length === 0}
+          empty={
+            query === ''
+              ? 'No account matches these filters.'
+              : `No account’s name or address has a word that begins with “${query}”.`
+          }
         >
-          <div role="row" className={`${grid} sticky top-0 z-10 border-b border-line bg-paper text-small`}>
-            <SortHead label="Account" field="name" sort={sort} onSort={(next) => set('sort', next)} />
-            <SortHead label="Address" field="address" sort={sort} onSort={(next) => set('sort', next)} />
-            <span role="columnheader" className="flex h-8 items-center font-semibold text-ink-soft">
-              Standing
-            </span>
-            <SortHead label="Seen" field="seen" sort={sort} onSort={(next) => set('sort', next)} descendingFirst end />
-          </div>
-          {list.items.map((account) => (
-            <AccountRow
-              key={account.id}
-              account={account}
-              to={`/accounts/${account.id}${suffix}`}
-              isOpen={account.id === openId}
+          {list.items.length === 0 ? null : (
+            <DataTable
+              label="Accounts"
+              columns={columns}
+              rows={list.items}
+              rowKey={({ id }) => id}
+              opens={({ id }) => ({ to: `/accounts/${id}${suffix}`, isOpen: id === openId })}
+              isStale={list.isStale}
+              total={list.first?.total}
+              rowsRef={rows}
             />
-          ))}
-        </div>
-        <div className="px-4">
-          {list.items.length === 0 && !list.isPending ? (
-            <Empty>
-              {query === '' ? 'No account is like this.' : `No name or address has a word that begins with “${query}”.`}
-            </Empty>
-          ) : null}
+          )}
+        </QueryState>
+        <div className="px-2">
           <More list={list} />
         </div>
       </div>
       <footer className="flex h-9 shrink-0 items-center border-t border-line px-4 text-small text-ink-soft">
-        <span>
-          <Count value={list.items.length} /> shown, {words(sort)}
-        </span>
+        {list.isPending ? '' : `${grouped(list.items.length)} shown, ${ORDERS[sort]}`}
       </footer>
     </section>
   );
 }
 
-const grid = 'grid grid-cols-[minmax(120px,1fr)_minmax(150px,1.35fr)_118px_68px] gap-x-3 px-4';
-
-function words(sort: Sort): string {
-  return {
-    name: 'by name',
-    '-name': 'by name, from the end',
-    address: 'by address',
-    '-address': 'by address, from the end',
-    created: 'oldest first',
-    '-created': 'newest first',
-    seen: 'longest unseen first',
-    '-seen': 'last seen first',
-    field: 'in the field’s order; who holds nothing is left out',
-    '-field': 'in the field’s order, from the end',
-  }[sort];
-}
-
-function SearchBox({
-  value,
-  onChange,
-  total,
-}: {
-  value: string;
-  onChange: (value: string) => void;
-  total: Page | undefined;
-}) {
-  const [typed, setTyped] = useState(value);
-  const [sent, setSent] = useState(value);
-  const [seen, setSeen] = useState(value);
-  if (seen !== value) {
-    setSeen(value);
-    // The address says something else than was sent from here: a link, or the way back.
-    if (value !== sent) {
-      setSent(value);
-      setTyped(value);
-    }
-  }
-  const changed = useRef(onChange);
-  useEffect(() => {
-    changed.current = onChange;
-  });
-  useEffect(() => {
-    if (typed === sent) return;
-    const timer = setTimeout(() => {
-      setSent(typed);
-      changed.current(typed);
-    }, PAUSE);
-    return () => clearTimeout(timer);
-  }, [typed, sent]);
-  return (
-    <div className="relative">
-      <input
-        type="search"
-        aria-label="Search name and address"
-        placeholder="Name or address"
-        maxLength={100}
-        value={typed}
-        onChange={(event) => setTyped(event.target.value)}
-        className="h-8 w-full rounded-control border border-line-strong bg-sheet pr-28 pl-3"
-      />
-      <span aria-live="polite" className="pointer-events-none absolute top-1.5 right-3 text-ink-soft">
-        {total === undefined ? null : (
-          <>
-            <Count value={total.total} />
-            {total.total_is_exact ? '' : ' or more'}
-          </>
-        )}
-      </span>
-    </div>
-  );
-}
-
-function SortHead({
-  label,
-  field,
-  sort,
-  onSort,
-  descendingFirst = false,
-  end = false,
-}: {
-  label: string;
-  field: string;
-  sort: Sort;
-  onSort: (sort: string) => void;
-  descendingFirst?: boolean;
-  end?: boolean;
-}) {
-  const order = sort === field ? 'ascending' : sort === `-${field}` ? 'descending' : 'none';
-  const next = order === 'none' ? (descendingFirst ? `-${field}` : field) : order === 'ascending' ? `-${field}` : field;
-  return (
-    <span role="columnheader" aria-sort={order} className={`flex h-8 items-center ${end ? 'justify-end' : ''}`}>
-      <button
-        type="button"
-        onClick={() => onSort(next)}
-        className="h-6 rounded-[4px] font-semibold text-ink-soft hover:text-ink"
-      >
-        {label}
-        <span aria-hidden="true">{order === 'ascending' ? ' ↑' : order === 'descending' ? ' ↓' : ''}</span>
-      </button>
-    </span>
-  );
-}
-
-function AccountRow({ account, to, isOpen }: { account: Schemas['AccountRow']; to: string; isOpen: boolean }) {
-  return (
-    <div
-      role="row"
-      className={`${grid} relative h-8 items-center border-b border-line hover:bg-well has-[[data-row]:focus-visible]:outline-2 has-[[data-row]:focus-visible]:-outline-offset-2 has-[[data-row]:focus-visible]:outline-petrol ${isOpen ? 'bg-petrol-wash shadow-[inset_3px_0_0_var(--petrol)]' : ''}`}
-    >
-      <span role="cell" className="truncate">
-        <Link
-          to={to}
-          data-row={account.id}
-          aria-current={isOpen ? 'true' : undefined}
-          className="outline-none after:absolute after:inset-0"
-        >
-          <bdi>{account.name}</bdi>
-        </Link>
-      </span>
-      <span role="cell" className="truncate font-mono text-small" title={account.email}>
-        {account.email}
-      </span>
-      <span role="cell" className="flex items-center gap-1.5 truncate">
-        <StatusMark status={account.status} /> {standing(account)}
-      </span>
-      <span role="cell" className="text-right">
-        <When at={account.seen_at} />
-      </span>
-    </div>
-  );
-}
-
-function standing(account: Schemas['AccountRow']): string {
+function standing(account: Account): string {
   if (account.access === 'none') return account.status;
   const owed = account.duties.length;
-  return owed === 0 ? account.access : `${account.access}, ${owed} ${owed === 1 ? 'duty' : 'duties'}`;
+  return owed === 0 ? account.access : `${account.access}, ${counted(owed, 'duty', 'duties')}`;
 }

@@ -2,11 +2,14 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
-import { CloseLink, Row } from '../../kit/Layout';
+import { Failure } from '../../kit/Failure';
+import { Pane, PaneHead, Row } from '../../kit/Layout';
 import { Notice, StatusMark } from '../../kit/Marks';
-import { Copy, Count, InlineLink, Tag, When } from '../../kit/Text';
-import { api, refresh } from '../api';
-import { Failure } from '../Failure';
+import { QueryState } from '../../kit/QueryState';
+import { Copy, counted, Tag } from '../../kit/Text';
+import { useToast } from '../../kit/Toast';
+import { When } from '../../kit/Time';
+import { api, refresh, useMay } from '../api';
 import { ChangeStatusDialog } from './ChangeStatusDialog';
 import { Fields, Owed, Waivers } from './Duties';
 import { NewPasswordDialog } from './NewPasswordDialog';
@@ -18,34 +21,31 @@ type Account = Schemas['Account'];
 export function AccountPane({ id, back }: { id: string; back: string }) {
   const account = useQuery({
     queryKey: ['account', id],
-    queryFn: () => answer(api.GET('/accounts/{id}', { params: { path: { id } } })),
+    queryFn: ({ signal }) => answer(api.GET('/accounts/{id}', { params: { path: { id } }, signal })),
     refetchInterval: 5000,
   });
   return (
-    <section
-      data-pane
-      aria-label="One account"
-      className="h-full w-[420px] shrink-0 overflow-y-auto border-l border-line bg-paper px-4 pt-3 pb-8 max-lg:w-full xl:w-[440px]"
-    >
-      <div className="flex justify-end text-small lg:hidden">
-        <InlineLink to={back}>Back to the list</InlineLink>
-      </div>
-      <Failure error={account.error} />
-      {account.data === undefined ? null : <Open account={account.data} back={back} />}
-    </section>
+    <Pane label="One account" back={back}>
+      <QueryState of={account} what="the account">
+        {account.data === undefined ? null : <Open account={account.data} back={back} />}
+      </QueryState>
+    </Pane>
   );
 }
+
+const ORIGINS: Record<Account['came_by'], string> = {
+  import: 'import',
+  signup: 'sign-up',
+  installation: 'installation',
+};
 
 function Open({ account, back }: { account: Account; back: string }) {
   return (
     <>
       <header className="mb-2.5">
-        <div className="flex items-start justify-between gap-2">
-          <h2 className="min-w-0 text-title font-bold wrap-anywhere">
-            <bdi>{account.name}</bdi>
-          </h2>
-          <CloseLink to={back} className="max-lg:hidden" />
-        </div>
+        <PaneHead back={back}>
+          <bdi>{account.name}</bdi>
+        </PaneHead>
         <div className="flex flex-wrap items-center justify-between gap-x-2 gap-y-1">
           <Copy text={account.email} label="the address" />
           <Tag id={account.id} duties={account.duties.length} />
@@ -54,22 +54,25 @@ function Open({ account, back }: { account: Account; back: string }) {
       <Standing account={account} />
       <Acts account={account} />
       <dl className="border-b border-line">
-        <Row label="Came by">
-          {{ import: 'import', signup: 'sign-up', installation: 'installation' }[account.came_by]}
+        <Row label="Origin">
+          {ORIGINS[account.came_by]}
           {account.app === null ? '' : ` ${account.came_by === 'import' ? 'for' : 'on'} ${account.app}`},{' '}
           <When at={account.created_at} />
         </Row>
         <Row label="Address">
           {account.email_proven_at === null ? (
-            'not proven'
+            'not verified'
           ) : (
             <>
-              proven, <When at={account.email_proven_at} />
+              verified, <When at={account.email_proven_at} />
             </>
           )}
           <span className="block text-small text-ink-soft">
-            looked up as <span className="font-mono wrap-anywhere">{account.lookup_key}</span>
+            compared as <bdi className="font-mono wrap-anywhere">{account.lookup_key}</bdi>
           </span>
+        </Row>
+        <Row label="Last seen">
+          <When at={account.seen_at} />
         </Row>
         <Row label="Terms">{account.terms_version ?? 'none accepted'}</Row>
         <Fields account={account} />
@@ -78,8 +81,7 @@ function Open({ account, back }: { account: Account; back: string }) {
           <span className="font-mono text-small">{account.password_kind}</span>
           {account.refused_signins === 0 ? null : (
             <span className="block text-small text-ink-soft">
-              <Count value={account.refused_signins} /> refused {account.refused_signins === 1 ? 'sign-in' : 'sign-ins'}{' '}
-              in the last 24 hours
+              {counted(account.refused_signins, 'refused sign-in', 'refused sign-ins')} in the last 24 hours
             </span>
           )}
         </Row>
@@ -104,68 +106,74 @@ function Standing({ account }: { account: Account }) {
   if (account.access === 'full') {
     return (
       <Notice tone="good">
-        <strong>Full.</strong> Nothing is owed.
+        <strong>Full access.</strong> No duties are open.
       </Notice>
     );
   }
   return (
     <Notice tone={account.access === 'none' ? 'stop' : 'caution'}>
-      <p className="flex items-center gap-1.5">
-        <StatusMark status={account.status} />
-        <strong>{account.access === 'none' ? 'None.' : 'Limited.'}</strong>{' '}
-        {account.access === 'none' ? 'May not sign in.' : 'May sign in to settle what is owed.'}
+      <p>
+        <span className="mr-1.5 inline-block align-[-1px]">
+          <StatusMark status={account.status} />
+        </span>
+        <strong>{account.access === 'none' ? 'No access:' : 'Limited access:'}</strong>{' '}
+        {account.access === 'none' ? 'cannot sign in.' : 'can sign in to do what is open.'}
       </p>
       {account.access === 'none'
         ? account.reasons.map((reason) => <p key={reason.code}>{reason.message}</p>)
         : account.owed.map((owed) => <Owed key={owed.subject} account={account} owed={owed} />)}
-      {account.status_reason === null ? null : <p className="text-ink-soft">Reason given: {account.status_reason}</p>}
+      {account.status_reason === null ? null : (
+        <p className="text-ink-soft">
+          Reason given: <bdi>{account.status_reason}</bdi>
+        </p>
+      )}
     </Notice>
   );
 }
 
 function Acts({ account }: { account: Account }) {
   const client = useQueryClient();
-  const [asking, setAsking] = useState(false);
-  const [newPassword, setNewPassword] = useState(false);
+  const toast = useToast();
+  const may = useMay();
+  const [dialog, setDialog] = useState<'status' | 'password' | null>(null);
+  const sent = (what: string) => () => {
+    toast(`${what} queued for ${account.email}. Earlier links no longer work.`);
+    refresh(client);
+  };
+  const path = { params: { path: { id: account.id } } };
   const resend = useMutation({
-    mutationFn: () => answer(api.POST('/accounts/{id}/verification', { params: { path: { id: account.id } } })),
-    onSuccess: () => refresh(client),
+    mutationFn: () => answer(api.POST('/accounts/{id}/verification', path)),
+    onSuccess: sent('Verification link'),
   });
   const recovery = useMutation({
-    mutationFn: () => answer(api.POST('/accounts/{id}/recovery', { params: { path: { id: account.id } } })),
-    onSuccess: () => refresh(client),
+    mutationFn: () => answer(api.POST('/accounts/{id}/recovery', path)),
+    onSuccess: sent('Reset link'),
   });
+  const once = (act: typeof resend) => ({
+    'aria-disabled': act.isPending,
+    onClick: () => (act.isPending ? undefined : act.mutate()),
+  });
+  const isOpen = account.status === 'active' || account.status === 'pending';
   const restorable = account.status === 'suspended';
   return (
     <div className="my-3 space-y-2">
       <div className="flex flex-wrap gap-2">
-        {account.status === 'pending' ? (
-          <Button disabled={resend.isPending} onClick={() => resend.mutate()}>
-            Send the proof link again
+        {account.status === 'pending' && may('kennel:messages.send') ? (
+          <Button {...once(resend)}>Resend the verification link</Button>
+        ) : null}
+        {isOpen && may('kennel:messages.send') ? <Button {...once(recovery)}>Send a reset link</Button> : null}
+        {isOpen && may('kennel:accounts.manage') ? (
+          <Button onClick={() => setDialog('password')}>Require a new password…</Button>
+        ) : null}
+        {account.status !== 'closed' && may('kennel:accounts.manage') ? (
+          <Button kind={restorable ? 'plain' : 'stop'} onClick={() => setDialog('status')}>
+            {restorable ? 'Restore account…' : 'Suspend account…'}
           </Button>
         ) : null}
-        {account.status === 'active' || account.status === 'pending' ? (
-          <Button disabled={recovery.isPending} onClick={() => recovery.mutate()}>
-            Send a new-password link
-          </Button>
-        ) : null}
-        {account.status === 'active' || account.status === 'pending' ? (
-          <Button onClick={() => setNewPassword(true)}>New password…</Button>
-        ) : null}
-        {account.status === 'closed' ? null : (
-          <Button kind={restorable ? 'plain' : 'stop'} onClick={() => setAsking(true)}>
-            {restorable ? 'Restore…' : 'Suspend…'}
-          </Button>
-        )}
       </div>
-      {resend.isSuccess || recovery.isSuccess ? (
-        <Notice tone="good" role="status">
-          Queued. Earlier links no longer work.
-        </Notice>
-      ) : null}
       <Failure error={resend.error ?? recovery.error} />
-      {newPassword ? <NewPasswordDialog account={account} onClose={() => setNewPassword(false)} /> : null}
-      {asking ? <ChangeStatusDialog account={account} onClose={() => setAsking(false)} /> : null}
+      {dialog === 'password' ? <NewPasswordDialog account={account} onClose={() => setDialog(null)} /> : null}
+      {dialog === 'status' ? <ChangeStatusDialog account={account} onClose={() => setDialog(null)} /> : null}
     </div>
   );
 }

@@ -1,10 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
 import { answer, type Schemas } from '../../api/client';
+import { Failure } from '../../kit/Failure';
+import { returnFocus } from '../../kit/focus';
 import { Row } from '../../kit/Layout';
-import { InlineLink, When } from '../../kit/Text';
-import { api, refresh } from '../api';
+import { InlineLink, LinkButton } from '../../kit/Link';
+import { useToast } from '../../kit/Toast';
+import { exact, When } from '../../kit/Time';
+import { api, refresh, useMay } from '../api';
 import { actorName } from '../audit/actorName';
-import { Failure } from '../Failure';
 
 /** How many of each an account's page shows at first sight; the stations have the rest. */
 const SHOWN = 20;
@@ -14,19 +18,40 @@ interface Of {
   accountId: string;
 }
 
+/** What of an account is read by itself: nothing is claimed before the answer, and a failure can be tried again. */
+function Part<T>({
+  label,
+  of,
+  none,
+  children,
+}: {
+  label: string;
+  of: { data: { items: T[] } | undefined; error: Error | null; refetch: () => unknown };
+  none: string;
+  children: (item: T) => ReactNode;
+}) {
+  return (
+    <Row label={label}>
+      <Failure error={of.error} onRetry={of.refetch} />
+      {of.data === undefined && of.error === null ? <span className="kit-late text-ink-soft">Loading…</span> : null}
+      {of.data?.items.length === 0 ? <span className="text-ink-soft">{none}</span> : null}
+      {of.data?.items.map(children)}
+    </Row>
+  );
+}
+
 export function Sessions({ accountId }: Of) {
   const list = useQuery({
-    queryKey: ['sessions', accountId],
-    queryFn: () => answer(api.GET('/sessions', { params: { query: { account: accountId, limit: SHOWN } } })),
+    queryKey: ['sessions', accountId, SHOWN],
+    queryFn: ({ signal }) =>
+      answer(api.GET('/sessions', { params: { query: { account: accountId, limit: SHOWN } }, signal })),
     refetchInterval: EVERY,
   });
   return (
-    <Row label="Sessions">
-      <Failure error={list.error} />
-      {list.data?.items.length === 0 ? <span className="text-ink-soft">none live</span> : null}
-      {list.data?.items.map((session) => (
+    <Part label="Sessions" of={list} none="none live">
+      {(session) => (
         <div key={session.id} className="flex items-start justify-between gap-2">
-          <span>
+          <span className="min-w-0">
             {session.device}, <When at={session.seen_at} />
             <span className="block text-small text-ink-soft">
               {session.surface === 'console' ? 'console' : 'account pages'} · {session.proven_by} ·{' '}
@@ -35,28 +60,35 @@ export function Sessions({ accountId }: Of) {
           </span>
           <EndSession session={session} />
         </div>
-      ))}
-    </Row>
+      )}
+    </Part>
   );
 }
 
 export function EndSession({ session }: { session: Schemas['LiveSession'] }) {
   const client = useQueryClient();
+  const toast = useToast();
+  const may = useMay();
   const end = useMutation({
     mutationFn: () => answer(api.DELETE('/sessions/{id}', { params: { path: { id: session.id } } })),
-    onSuccess: () => (session.is_own ? client.resetQueries({ queryKey: ['session'] }) : refresh(client)),
+    onSuccess: () => {
+      if (session.is_own) return window.location.reload();
+      toast(`Session of ${session.account.name} on ${session.device} ended.`);
+      refresh(client);
+      // The row and the button in it will be gone.
+      returnFocus(null);
+    },
   });
+  if (!session.is_own && !may('kennel:sessions.end')) return null;
   return (
     <span className="shrink-0">
-      <button
-        type="button"
-        disabled={end.isPending}
-        onClick={() => end.mutate()}
+      <LinkButton
+        aria-disabled={end.isPending}
+        onClick={() => (end.isPending ? undefined : end.mutate())}
         aria-label={`End the session of ${session.account.name}: ${session.device}`}
-        className="min-h-6 rounded-[4px] px-1 text-petrol underline underline-offset-2 disabled:opacity-55"
       >
         End{session.is_own ? ' (yours)' : ''}
-      </button>
+      </LinkButton>
       <Failure error={end.error} />
     </span>
   );
@@ -65,70 +97,69 @@ export function EndSession({ session }: { session: Schemas['LiveSession'] }) {
 export function Challenges({ accountId }: Of) {
   const list = useQuery({
     queryKey: ['challenges', accountId],
-    queryFn: () => answer(api.GET('/challenges', { params: { query: { account: accountId, limit: SHOWN } } })),
+    queryFn: ({ signal }) =>
+      answer(api.GET('/challenges', { params: { query: { account: accountId, limit: SHOWN } }, signal })),
     refetchInterval: EVERY,
   });
   return (
-    <Row label="Challenges">
-      <Failure error={list.error} />
-      {list.data?.items.length === 0 ? <span className="text-ink-soft">none kept</span> : null}
-      {list.data?.items.map((challenge) => (
+    <Part label="Challenges" of={list} none="none">
+      {(challenge) => (
         <div key={challenge.id}>
-          {challenge.purpose === 'reset_password' ? 'set a new password' : 'prove the address'},{' '}
+          {challenge.purpose === 'reset_password' ? 'reset the password' : 'verify the address'},{' '}
           <When at={challenge.created_at} />: <strong>{challenge.state}</strong>
           {challenge.state === 'open' ? (
-            <span className="text-ink-soft">
-              {' '}
-              for <When at={challenge.expires_at} /> more
-            </span>
+            <span className="text-ink-soft"> until {exact(new Date(challenge.expires_at))}</span>
           ) : null}
         </div>
-      ))}
-    </Row>
+      )}
+    </Part>
   );
 }
 
 export function Messages({ accountId }: Of) {
   const list = useQuery({
     queryKey: ['messages', accountId],
-    queryFn: () => answer(api.GET('/messages', { params: { query: { account: accountId, limit: SHOWN } } })),
+    queryFn: ({ signal }) =>
+      answer(api.GET('/messages', { params: { query: { account: accountId, limit: SHOWN } }, signal })),
     refetchInterval: EVERY,
   });
   return (
-    <Row label="Messages">
-      <Failure error={list.error} />
-      {list.data?.items.length === 0 ? <span className="text-ink-soft">none kept</span> : null}
-      {list.data?.items.map((message) => (
+    <Part label="Messages" of={list} none="none">
+      {(message) => (
         <div key={message.id}>
-          <InlineLink to={`/mail/${message.id}`}>{message.subject}</InlineLink>{' '}
+          <InlineLink to={`/mail/${message.id}`}>
+            <bdi>{message.subject}</bdi>
+          </InlineLink>{' '}
           <span className="text-ink-soft">
             {message.state}, <When at={message.created_at} />
           </span>
         </div>
-      ))}
-    </Row>
+      )}
+    </Part>
   );
 }
 
 export function History({ accountId }: Of) {
   const list = useQuery({
     queryKey: ['audit', accountId],
-    queryFn: () => answer(api.GET('/audit-events', { params: { query: { account: accountId, limit: SHOWN } } })),
+    queryFn: ({ signal }) =>
+      answer(api.GET('/audit-events', { params: { query: { account: accountId, limit: SHOWN } }, signal })),
     refetchInterval: EVERY,
   });
   return (
-    <Row label="Audit">
-      <Failure error={list.error} />
-      {list.data?.items.map((event) => (
+    <Part label="Audit" of={list} none="none">
+      {(event) => (
         <div key={event.id} className="flex justify-between gap-2">
           <span className="min-w-0">
             <span className="font-mono text-small">{event.event}</span>{' '}
-            <span className="text-ink-soft">by {actorName(event)}</span>
-            {event.reason === null ? null : <span className="block text-small text-ink-soft">{event.reason}</span>}
+            <span className="text-ink-soft">
+              by <bdi>{actorName(event)}</bdi>
+            </span>
+            {event.reason === null ? null : <bdi className="block text-small text-ink-soft">{event.reason}</bdi>}
           </span>
           <When at={event.at} />
         </div>
-      ))}
-    </Row>
+      )}
+    </Part>
   );
 }

@@ -1,4 +1,5 @@
 import { useParams, useSearchParams } from 'react-router';
+import { ListPane } from '../../kit/Layout';
 import { AccountList } from './AccountList';
 import { AccountPane } from './AccountPane';
 
@@ -8,11 +9,9 @@ export function AccountsScreen() {
   const [search] = useSearchParams();
   const back = `/accounts${search.size > 0 ? `?${search}` : ''}`;
   return (
-    <div className="flex h-full">
-      <div className={`min-w-0 flex-1 ${id === undefined ? '' : 'max-lg:hidden'}`}>
-        <AccountList openId={id ?? null} />
-      </div>
-      {id === undefined ? null : <AccountPane key={id} id={id} back={back} />}
-    </div>
+    <ListPane
+      list={<AccountList openId={id ?? null} />}
+      pane={id === undefined ? null : <AccountPane key={id} id={id} back={back} />}
+    />
   );
 }

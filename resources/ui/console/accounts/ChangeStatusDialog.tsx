@@ -1,44 +1,56 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { answer, type Schemas } from '../../api/client';
-import { Dialog } from '../../kit/Dialog';
+import { Failure } from '../../kit/Failure';
+import { counted } from '../../kit/Text';
+import { useToast } from '../../kit/Toast';
 import { api } from '../api';
-import { Failure } from '../Failure';
-import { Acts, useAct, Why } from './act';
+import { AccountActDialog } from './AccountActDialog';
 
-/** Suspends or restores, says beforehand what that does, and asks why. The typed reason survives a refusal. */
+/** As many as the server gives at once; more than that and they are not counted. */
+const MOST = 100;
+
+/** Suspends or restores, says beforehand what that does, and asks why. */
 export function ChangeStatusDialog({ account, onClose }: { account: Schemas['Account']; onClose: () => void }) {
-  const [reason, setReason] = useState('');
-  const restoring = account.status === 'suspended';
+  const toast = useToast();
+  const isRestoring = account.status === 'suspended';
   const sessions = useQuery({
-    queryKey: ['sessions', account.id, 'all'],
-    queryFn: () => answer(api.GET('/sessions', { params: { query: { account: account.id } } })),
+    queryKey: ['sessions', account.id, MOST],
+    queryFn: ({ signal }) =>
+      answer(api.GET('/sessions', { params: { query: { account: account.id, limit: MOST } }, signal })),
+    enabled: !isRestoring,
   });
-  const act = useAct(account, onClose, (params) =>
-    answer(
-      restoring
-        ? api.POST('/accounts/{id}/restore', { params, body: { reason } })
-        : api.POST('/accounts/{id}/suspend', { params, body: { reason } }),
-    ),
-  );
-  const live = sessions.data?.items.length ?? 0;
   return (
-    <Dialog open onClose={onClose} title={`${restoring ? 'Restore' : 'Suspend'} ${account.name}?`}>
-      <form onSubmit={act.submit} className="space-y-3">
-        <p>
-          {restoring
-            ? 'They may sign in again. Sessions that were ended stay ended.'
-            : `They can not sign in until restored. ${live === 0 ? 'No session is live.' : `${live} live ${live === 1 ? 'session ends' : 'sessions end'} at once.`}`}
-        </p>
-        {act.reasonError === undefined ? <Failure error={act.error} /> : null}
-        <Why value={reason} onChange={setReason} error={act.reasonError} />
-        <Acts
-          onClose={onClose}
-          act={restoring ? 'Restore' : 'Suspend'}
-          kind={restoring ? 'act' : 'stop'}
-          busy={act.busy}
-        />
-      </form>
-    </Dialog>
+    <AccountActDialog
+      account={account}
+      title={
+        <>
+          {isRestoring ? 'Restore' : 'Suspend'} <bdi>{account.name}</bdi>?
+        </>
+      }
+      act={isRestoring ? 'Restore account' : 'Suspend account'}
+      kind={isRestoring ? 'act' : 'stop'}
+      onClose={onClose}
+      run={(params, reason) =>
+        (isRestoring
+          ? answer(api.POST('/accounts/{id}/restore', { params, body: { reason } }))
+          : answer(api.POST('/accounts/{id}/suspend', { params, body: { reason } }))
+        ).then(() => toast(`${account.name} is ${isRestoring ? 'restored' : 'suspended'}.`))
+      }
+    >
+      <p>
+        {isRestoring
+          ? 'They can sign in again. Sessions that were ended stay ended.'
+          : `They cannot sign in until restored. ${ended(sessions.data)}`}
+      </p>
+      <Failure error={sessions.error} onRetry={sessions.refetch} />
+    </AccountActDialog>
   );
+}
+
+function ended(sessions: { items: unknown[]; next: string | null } | undefined): string {
+  if (sessions === undefined) return 'Counting their live sessions…';
+  if (sessions.next !== null) return `All their sessions, more than ${sessions.items.length}, end at once.`;
+  return sessions.items.length === 0
+    ? 'No session is live.'
+    : `${counted(sessions.items.length, 'live session ends', 'live sessions end')} at once.`;
 }

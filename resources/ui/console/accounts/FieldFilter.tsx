@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { answer } from '../../api/client';
 import { FilterChip } from '../../kit/Button';
-import { api } from '../api';
+import { FilterBox, FilterSelect } from '../../kit/Filter';
+import { fieldUse } from '../queries';
 
 /** Narrows the list to accounts that hold a field, or exactly one value of it. */
 export function FieldFilter({
@@ -14,24 +14,17 @@ export function FieldFilter({
   value: string | null;
   onChange: (next: { field?: string; value?: string }) => void;
 }) {
-  const fields = useQuery({ queryKey: ['field-use'], queryFn: () => answer(api.GET('/fields')) }).data?.items ?? [];
+  const fields = useQuery(fieldUse).data?.items ?? [];
   const [typed, setTyped] = useState<string | null>(null);
   if (fields.length === 0) return null;
   if (field === null) {
     return (
-      <select
-        aria-label="Only accounts that hold"
-        value=""
-        onChange={(event) => onChange({ field: event.target.value })}
-        className="h-6 rounded-full border border-line-strong bg-sheet px-2 text-small"
-      >
-        <option value="">by field…</option>
-        {fields.map(({ key, label }) => (
-          <option key={key} value={key}>
-            {label}
-          </option>
-        ))}
-      </select>
+      <FilterSelect
+        label="Only accounts with a value for"
+        prompt="by field…"
+        choices={fields.map(({ key, label }) => ({ value: key, label }))}
+        onChoose={(key) => onChange({ field: key })}
+      />
     );
   }
   const label = fields.find(({ key }) => key === field)?.label ?? field;
@@ -42,17 +35,15 @@ export function FieldFilter({
   return (
     <>
       <FilterChip pressed onPress={() => onChange({})}>
-        {label}
+        <bdi>{label}</bdi>
         <span aria-hidden="true">✕</span>
       </FilterChip>
-      <input
-        aria-label={`${label} is exactly`}
-        placeholder="is exactly…"
+      <FilterBox
+        label={`${label} is exactly`}
+        prompt="is exactly…"
         value={typed ?? value ?? ''}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={save}
-        onKeyDown={(event) => (event.key === 'Enter' ? save() : undefined)}
-        className="h-6 w-36 rounded-full border border-line-strong bg-sheet px-2.5 text-small"
+        onType={setTyped}
+        onSave={save}
       />
     </>
   );

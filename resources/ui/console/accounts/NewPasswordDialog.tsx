@@ -6,44 +6,53 @@ import { Dialog } from '../../kit/Dialog';
 import { Notice } from '../../kit/Marks';
 import { Segments } from '../../kit/Segments';
 import { Copy } from '../../kit/Text';
+import { useToast } from '../../kit/Toast';
 import { api } from '../api';
-import { Failure } from '../Failure';
-import { Acts, useAct, Why } from './act';
+import { AccountActDialog } from './AccountActDialog';
 
 type Way = 'asked' | 'temporary' | 'compromised';
 
-const MEANS = {
-  asked: 'They sign in with the password they have and are limited until they have chosen another.',
-  temporary: 'The password they have stops working, every session ends, and they sign in with the temporary one.',
-  compromised:
-    'Every session ends, and a message with a link goes out. Knowing the present password is not enough to choose another: it may not be the holder who knows it.',
-};
-const ACT = { asked: 'Ask for it', temporary: 'Set it', compromised: 'End sessions, send the link' };
+const WAYS: readonly { value: Way; label: string; act: string; means: string }[] = [
+  {
+    value: 'asked',
+    label: 'Ask at next sign-in',
+    act: 'Require a new password',
+    means: 'They sign in with their present password and have limited access until they have chosen another.',
+  },
+  {
+    value: 'temporary',
+    label: 'Set a temporary one',
+    act: 'Set temporary password',
+    means: 'Their present password stops working, every session ends, and they sign in with the temporary one.',
+  },
+  {
+    value: 'compromised',
+    label: 'It may be compromised',
+    act: 'End sessions and send reset link',
+    means:
+      'Every session ends and a reset link is mailed. Knowing the present password is not enough to choose another: whoever knows it may not be the holder.',
+  },
+];
 
 /** Has the holder choose a new password: after their next sign-in, with a temporary one, or by the link in a message. */
 export function NewPasswordDialog({ account, onClose }: { account: Schemas['Account']; onClose: () => void }) {
+  const toast = useToast();
   const [way, setWay] = useState<Way>('asked');
-  const [reason, setReason] = useState('');
   const [mailed, setMailed] = useState(false);
   const [temporary, setTemporary] = useState<string | null>(null);
-  const act = useAct(
-    account,
-    () => (way === 'temporary' && !mailed ? undefined : onClose()),
-    (params) =>
-      way === 'temporary'
-        ? answer(api.POST('/accounts/{id}/temporary-password', { params, body: { reason, mailed } })).then(
-            ({ password }) => setTemporary(password),
-          )
-        : answer(
-            api.POST('/accounts/{id}/require-new-password', {
-              params,
-              body: { reason, compromised: way === 'compromised' },
-            }),
-          ),
-  );
+  const chosen = WAYS.find(({ value }) => value === way);
   if (temporary !== null) {
     return (
-      <Dialog open isShownOnce onClose={onClose} title={`Temporary password of ${account.name}`}>
+      <Dialog
+        open
+        isShownOnce
+        onClose={onClose}
+        title={
+          <>
+            Temporary password of <bdi>{account.name}</bdi>
+          </>
+        }
+      >
         <div className="space-y-3">
           <p className="text-[17px]">
             <Copy text={temporary} label="the temporary password" />
@@ -61,30 +70,37 @@ export function NewPasswordDialog({ account, onClose }: { account: Schemas['Acco
     );
   }
   return (
-    <Dialog open onClose={onClose} title={`A new password for ${account.name}?`}>
-      <form onSubmit={act.submit} className="space-y-3">
-        <Segments
-          label="How"
-          value={way}
-          onChange={setWay}
-          choices={[
-            { value: 'asked', label: 'after their next sign-in' },
-            { value: 'temporary', label: 'with a temporary one' },
-            { value: 'compromised', label: 'others may know it' },
-          ]}
+    <AccountActDialog
+      account={account}
+      title={
+        <>
+          Require a new password of <bdi>{account.name}</bdi>?
+        </>
+      }
+      act={chosen?.act ?? ''}
+      onClose={onClose}
+      run={async (params, reason) => {
+        if (way !== 'temporary') {
+          const body = { reason, compromised: way === 'compromised' };
+          await answer(api.POST('/accounts/{id}/require-new-password', { params, body }));
+          toast(way === 'compromised' ? 'Sessions ended; a reset link is queued.' : 'Asked for at the next sign-in.');
+          return undefined;
+        }
+        const set = await answer(api.POST('/accounts/{id}/temporary-password', { params, body: { reason, mailed } }));
+        if (mailed) toast('Temporary password set; the message is queued.');
+        else setTemporary(set.password);
+        return mailed ? undefined : 'stays';
+      }}
+    >
+      <Segments label="How" value={way} onChange={setWay} choices={WAYS} />
+      <p className="text-ink-soft">{chosen?.means}</p>
+      {way === 'temporary' ? (
+        <Checkbox
+          label="Mail it to the holder instead of showing it here"
+          checked={mailed}
+          onChange={(event) => setMailed(event.target.checked)}
         />
-        <p className="text-ink-soft">{MEANS[way]}</p>
-        {way === 'temporary' ? (
-          <Checkbox
-            label="Mail it to the holder instead of showing it here"
-            checked={mailed}
-            onChange={(event) => setMailed(event.target.checked)}
-          />
-        ) : null}
-        <Failure error={act.reasonError === undefined ? act.error : null} />
-        <Why value={reason} onChange={setReason} error={act.reasonError} />
-        <Acts onClose={onClose} act={ACT[way]} busy={act.busy} />
-      </form>
-    </Dialog>
+      ) : null}
+    </AccountActDialog>
   );
 }

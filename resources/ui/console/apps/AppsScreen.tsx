@@ -1,51 +1,69 @@
 import { useQuery } from '@tanstack/react-query';
-import { answer } from '../../api/client';
-import { Screen, Table } from '../../kit/Layout';
-import { api } from '../api';
-import { Failure } from '../Failure';
+import type { Schemas } from '../../api/client';
+import { DataTable, type Column } from '../../kit/DataTable';
+import { Screen } from '../../kit/Layout';
+import { PlainLink } from '../../kit/Link';
+import { QueryState } from '../../kit/QueryState';
+import { apps } from '../queries';
+
+type App = Schemas['App'];
+
+const COLUMNS: readonly Column<App>[] = [
+  {
+    key: 'app',
+    head: 'App',
+    width: 'minmax(130px, 0.8fr)',
+    fold: 'first',
+    cell: ({ name, look }) => (
+      <span className="flex items-center gap-2 font-semibold">
+        <span className="size-3 shrink-0 rounded-full" style={{ backgroundColor: look.colour }} aria-hidden="true" />
+        <bdi className="min-w-0">{name}</bdi>
+      </span>
+    ),
+  },
+  { key: 'kind', head: 'Kind', width: 'minmax(80px, 0.5fr)', fold: 'first-end', cell: ({ kind }) => kind },
+  { key: 'for', head: 'What for', width: 'minmax(160px, 1.6fr)', fold: 'line', cell: ({ summary }) => summary },
+  {
+    key: 'admits',
+    head: 'Who may sign up',
+    width: 'minmax(140px, 1.2fr)',
+    fold: 'line',
+    cell: (app) => admission(app),
+  },
+  {
+    key: 'pages',
+    head: 'Account pages',
+    width: '164px',
+    fold: 'line',
+    cell: ({ key }) => (
+      <span className="inline-flex gap-3 whitespace-nowrap">
+        {(['sign-up', 'sign-in'] as const).map((page) => (
+          <PlainLink key={page} href={`/a/${key}/${page}`} target="_blank" rel="noopener">
+            {page} ↗
+          </PlainLink>
+        ))}
+      </span>
+    ),
+  },
+];
 
 export function AppsScreen() {
-  const apps = useQuery({ queryKey: ['apps'], queryFn: () => answer(api.GET('/apps')) });
+  const query = useQuery(apps);
+  const items = query.data?.items ?? [];
   return (
     <Screen title="Apps" aside="what this Kennel serves">
-      <Failure error={apps.error} />
-      <Table label="Apps" head={['App', 'Kind', 'What for', 'Who may sign up', 'Account pages']}>
-        {apps.data?.items.map((app) => (
-          <tr key={app.key} className="align-top">
-            <td className="whitespace-nowrap">
-              <span className="flex items-center gap-2 font-semibold">
-                <span className="size-3 rounded-full" style={{ backgroundColor: app.look.colour }} aria-hidden="true" />
-                {app.name}
-              </span>
-            </td>
-            <td className="whitespace-nowrap">{app.kind}</td>
-            <td>{app.summary}</td>
-            <td>
-              {
-                {
-                  anyone: 'anyone',
-                  domains: `addresses of ${app.signup.domains.join(', ')}${app.signup.subdomains ? ' and their subdomains' : ''}`,
-                  invited: 'the invited',
-                  nobody: 'nobody',
-                }[app.signup.admission]
-              }
-            </td>
-            <td className="whitespace-nowrap">
-              {(['sign-up', 'sign-in'] as const).map((page) => (
-                <a
-                  key={page}
-                  href={`/a/${app.key}/${page}`}
-                  target="_blank"
-                  rel="noopener"
-                  className="mr-3 text-petrol underline underline-offset-2"
-                >
-                  {page} ↗
-                </a>
-              ))}
-            </td>
-          </tr>
-        ))}
-      </Table>
+      <QueryState of={query} what="the apps" isEmpty={items.length === 0} empty="There is no app yet.">
+        <DataTable label="Apps" columns={COLUMNS} rows={items} rowKey={({ key }) => key} />
+      </QueryState>
     </Screen>
   );
+}
+
+function admission({ signup }: App): string {
+  return {
+    anyone: 'anyone',
+    domains: `addresses at ${signup.domains.join(', ')}${signup.subdomains ? ' and their subdomains' : ''}`,
+    invited: 'invited people',
+    nobody: 'nobody',
+  }[signup.admission];
 }

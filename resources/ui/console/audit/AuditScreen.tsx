@@ -1,12 +1,15 @@
 import { useSearchParams } from 'react-router';
-import { answer } from '../../api/client';
+import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
-import { Empty, Screen, Table } from '../../kit/Layout';
-import { InlineLink, When } from '../../kit/Text';
+import { DataTable, type Column } from '../../kit/DataTable';
+import { Screen } from '../../kit/Layout';
+import { InlineLink } from '../../kit/Link';
+import { QueryState } from '../../kit/QueryState';
+import { When } from '../../kit/Time';
 import { api, FIGURES_EVERY } from '../api';
+import { More, Newer } from '../More';
 import { RulesInForce } from '../rules/RulesInForce';
-import { Failure } from '../Failure';
-import { More } from '../More';
+import { useListKeys } from '../useListKeys';
 import { usePages } from '../usePages';
 import { actorName } from './actorName';
 
@@ -16,23 +19,87 @@ export function AuditScreen() {
   const event = search.get('event');
   const list = usePages(
     ['audit', 'all', event],
-    (cursor) =>
+    (cursor, signal) =>
       answer(
         api.GET('/audit-events', {
           params: { query: { ...(event === null ? {} : { event }), ...(cursor === undefined ? {} : { cursor }) } },
+          signal,
         }),
       ),
     FIGURES_EVERY,
   );
+  const rows = useListKeys(null, () => '/audit');
+  const columns: Column<Schemas['AuditEvent']>[] = [
+    { key: 'at', head: 'When', width: '58px', fold: 'first-end', cell: ({ at }) => <When at={at} /> },
+    {
+      key: 'event',
+      head: 'Event',
+      width: '196px',
+      fold: 'first',
+      cell: ({ event: name }) => (
+        <button
+          type="button"
+          title="Only events of this name"
+          onClick={() => setSearch({ event: name })}
+          className="min-h-6 rounded-[4px] text-left font-mono text-small hover:bg-petrol-wash"
+        >
+          {name}
+        </button>
+      ),
+    },
+    {
+      key: 'by',
+      head: 'By',
+      width: 'minmax(96px, 0.7fr)',
+      fold: 'second',
+      cell: (row) => <bdi>{actorName(row)}</bdi>,
+    },
+    {
+      key: 'on',
+      head: 'On',
+      width: 'minmax(110px, 0.9fr)',
+      fold: 'second-end',
+      cell: ({ account }) =>
+        account === null ? (
+          '–'
+        ) : (
+          <InlineLink to={`/accounts/${account.id}`}>
+            <bdi>{account.name}</bdi>
+          </InlineLink>
+        ),
+    },
+    {
+      key: 'from',
+      head: 'From',
+      width: '112px',
+      fold: 'line',
+      cell: ({ source }) => <span className="font-mono text-small">{source ?? '–'}</span>,
+    },
+    {
+      key: 'changes',
+      head: 'What changed',
+      width: 'minmax(180px, 2.4fr)',
+      fold: 'line',
+      cell: ({ changes, reason }) => (
+        <span className="text-small">
+          {Object.entries(changes).map(([field, change]) => (
+            <span key={field} className="mr-3">
+              {field}: <bdi>{show(change.before)}</bdi> → <bdi>{show(change.after)}</bdi>
+            </span>
+          ))}
+          {reason === null ? null : <bdi className="block text-ink-soft">{reason}</bdi>}
+        </span>
+      ),
+    },
+  ];
   return (
     <Screen title="Audit" aside="append-only, newest first">
-      <Failure error={list.error} />
       <details className="mb-3">
         <summary className="cursor-pointer font-semibold">How long other rows are kept</summary>
         <div className="mt-3">
           <p className="mb-2 max-w-prose text-ink-soft">
-            The trail and the revisions of the rules are kept for good. Sign-ins that were refused are counted by the
-            hour; the trail has the first of each.
+            The trail and the revisions of the rules are kept for good. Refused sign-ins are counted by the hour; the
+            trail has the first of each.
           </p>
           <RulesInForce section="retention" />
         </div>
@@ -41,47 +108,23 @@ export function AuditScreen() {
         <p className="mb-2">
           Only <span className="font-mono text-small">{event}</span>.{' '}
           <Button size="small" onClick={() => setSearch({})}>
-            Show all
+            Show all events
           </Button>
         </p>
       )}
-      {list.items.length === 0 && !list.isPending ? <Empty>No event of this name.</Empty> : null}
-      <Table label="Audit trail" head={['When', 'Event', 'By', 'On', 'From', 'What changed']}>
-        {list.items.map((event) => (
-          <tr key={event.id} className="align-top">
-            <td>
-              <When at={event.at} />
-            </td>
-            <td className="whitespace-nowrap">
-              <button
-                type="button"
-                title="Only events of this name"
-                onClick={() => setSearch({ event: event.event })}
-                className="min-h-6 rounded-[4px] font-mono text-small hover:bg-petrol-wash"
-              >
-                {event.event}
-              </button>
-            </td>
-            <td>{actorName(event)}</td>
-            <td>
-              {event.account === null ? (
-                '–'
-              ) : (
-                <InlineLink to={`/accounts/${event.account.id}`}>{event.account.name}</InlineLink>
-              )}
-            </td>
-            <td className="font-mono text-small">{event.source ?? '–'}</td>
-            <td className="text-small wrap-anywhere">
-              {Object.entries(event.changes).map(([field, change]) => (
-                <span key={field} className="mr-2 inline-block">
-                  {field}: {show(change.before)} → {show(change.after)}
-                </span>
-              ))}
-              {event.reason === null ? null : <span className="block text-ink-soft">{event.reason}</span>}
-            </td>
-          </tr>
-        ))}
-      </Table>
+      <Newer list={list} />
+      <QueryState of={list} what="the trail" isEmpty={list.items.length === 0} empty="No event has this name.">
+        {list.items.length === 0 ? null : (
+          <DataTable
+            label="Audit trail"
+            columns={columns}
+            rows={list.items}
+            rowKey={({ id }) => id}
+            isStale={list.isStale}
+            rowsRef={rows}
+          />
+        )}
+      </QueryState>
       <More list={list} />
     </Screen>
   );

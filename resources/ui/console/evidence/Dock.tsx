@@ -1,9 +1,12 @@
+import { useMatch, useSearchParams } from 'react-router';
 import { useState } from 'react';
-import { useMatch } from 'react-router';
-import { Key, LaneMark, type Lane } from '../../kit/Marks';
-import { InlineLink, When } from '../../kit/Text';
-import { Failure } from '../Failure';
-import { byAct, inRuns, isOnlyWire, useFeed, type Act, type Entry } from './useFeed';
+import { CodeBlock } from '../../kit/CodeBlock';
+import { InlineLink, LinkButton } from '../../kit/Link';
+import { LaneMark, type Lane } from '../../kit/Marks';
+import { QueryState } from '../../kit/QueryState';
+import { timeOfDay, When, zone } from '../../kit/Time';
+import { byAct, inRuns, isOnlyWire, type Act, type Entry } from './acts';
+import { useFeed } from './useFeed';
 
 const LANES: readonly Lane[] = ['wire', 'record', 'message', 'audit'];
 
@@ -11,15 +14,24 @@ const LANES: readonly Lane[] = ['wire', 'record', 'message', 'audit'];
 export function Dock({ onClose }: { onClose: () => void }) {
   const account = useMatch('/accounts/:id')?.params.id ?? null;
   const [everything, setEverything] = useState(true);
-  const [hidden, setHidden] = useState<ReadonlySet<Lane>>(new Set());
+  const [search, setSearch] = useSearchParams();
+  const hidden = new Set((search.get('hide') ?? '').split(',').filter((lane) => lane !== '') as Lane[]);
   const feed = useFeed(account !== null && !everything ? account : null);
   const acts = inRuns(byAct(feed.entries.filter((entry) => !hidden.has(entry.lane))));
   const toggle = (lane: Lane) =>
-    setHidden(hidden.has(lane) ? new Set([...hidden].filter((other) => other !== lane)) : new Set([...hidden, lane]));
+    setSearch(
+      (before) => {
+        const next = LANES.filter((each) => hidden.has(each) !== (each === lane));
+        if (next.length === 0) before.delete('hide');
+        else before.set('hide', next.join(','));
+        return before;
+      },
+      { replace: true },
+    );
   return (
     <aside
       aria-label="Evidence"
-      className="flex w-[320px] shrink-0 flex-col border-l border-line bg-well max-lg:absolute max-lg:inset-y-16 max-lg:right-0 max-lg:bottom-0 max-lg:z-30 max-lg:shadow-float"
+      className="flex w-[320px] shrink-0 flex-col border-l border-line bg-well max-lg:fixed max-lg:inset-y-0 max-lg:right-0 max-lg:z-30 max-lg:shadow-float max-sm:w-full max-sm:border-l-0"
     >
       <header className="flex h-11 shrink-0 items-center gap-2 px-3.5">
         <h2 className="font-bold">Evidence</h2>
@@ -27,23 +39,20 @@ export function Dock({ onClose }: { onClose: () => void }) {
           <span className="size-1.5 rounded-full bg-moss" aria-hidden="true" /> live
         </span>
         {account === null ? null : (
-          <button
-            type="button"
-            aria-pressed={!everything}
-            onClick={() => setEverything(!everything)}
-            className="ml-auto h-6 rounded-[4px] px-1.5 text-small text-petrol underline"
-          >
-            {everything ? 'this account only' : 'everything'}
-          </button>
+          <span className="ml-auto text-small">
+            <LinkButton aria-pressed={!everything} onClick={() => setEverything(!everything)}>
+              this account only
+            </LinkButton>
+          </span>
         )}
         <button
           type="button"
           onClick={onClose}
           title="Hide (e)"
           aria-label="Hide the evidence"
-          className={`h-7 px-1 ${account === null ? 'ml-auto' : ''}`}
+          className={`size-7 rounded-control text-ink-soft hover:bg-sheet ${account === null ? 'ml-auto' : ''}`}
         >
-          <Key>e</Key>
+          ✕
         </button>
       </header>
       <div className="flex gap-1 border-b border-line px-2.5 pb-2" role="group" aria-label="Lanes">
@@ -61,16 +70,16 @@ export function Dock({ onClose }: { onClose: () => void }) {
       </div>
       {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls has to be reachable by keyboard */}
       <div className="min-h-0 flex-1 overflow-y-auto px-3.5 pb-4" tabIndex={0} role="region" aria-label="Entries">
-        <Failure error={feed.error} />
-        {acts.length === 0 && !feed.isPending ? (
-          <p className="py-4 text-small text-ink-soft">
-            Nothing yet. Use an account page, or your own app, in another window: what Kennel answers, writes and sends
-            appears here.
-          </p>
-        ) : null}
-        {acts.map((act) => (
-          <ActEntries key={act.actId} act={act} />
-        ))}
+        <QueryState
+          of={feed}
+          what="the evidence"
+          isEmpty={acts.length === 0}
+          empty="Nothing yet. Use an account page, or your own app, in another window: what Kennel answers, writes and sends appears here."
+        >
+          {acts.map((act) => (
+            <ActEntries key={act.actId} act={act} />
+          ))}
+        </QueryState>
       </div>
     </aside>
   );
@@ -81,8 +90,7 @@ function ActEntries({ act }: { act: Act }) {
   const first = entries[0];
   if (first === undefined) return null;
   const named =
-    entries.find((entry) => entry.lane === 'audit')?.label ??
-    (isOnlyWire(act) ? 'asked, changed nothing' : first.label);
+    entries.find((entry) => entry.lane === 'audit')?.label ?? (isOnlyWire(act) ? 'reads only' : first.label);
   return (
     <section className="pt-2.5">
       <h3 className="flex items-baseline justify-between gap-2 border-t border-dashed border-line-strong pt-2 pb-1 text-small text-ink-soft">
@@ -118,7 +126,7 @@ function Line({ entry }: { entry: Entry }) {
             {entry.label.replace(' /api/v1', ' ')}
           </span>
         </span>
-        <span className="block truncate font-mono text-[11.5px] leading-4 text-ink-soft">{summary(entry)}</span>
+        <span className="block font-mono text-small wrap-anywhere text-ink-soft">{summary(entry)}</span>
       </button>
       {open && entry.lane === 'message' ? (
         <p className="text-small">
@@ -126,13 +134,9 @@ function Line({ entry }: { entry: Entry }) {
         </p>
       ) : null}
       {open ? (
-        <pre
-          className="my-1 max-h-80 overflow-auto rounded-[4px] border border-line bg-sheet p-2 font-mono text-[11.5px] leading-4 wrap-anywhere whitespace-pre-wrap"
-          // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- long content scrolls
-          tabIndex={0}
-        >
+        <CodeBlock label={entry.label} wraps>
           {JSON.stringify(entry.content, null, 2)}
-        </pre>
+        </CodeBlock>
       ) : null}
     </li>
   );
@@ -147,7 +151,7 @@ type Content = Record<string, Record<string, unknown> | string | number | null |
 /** The one line under an entry's label. */
 function summary(entry: Entry): string {
   const content = entry.content as Content;
-  const clock = entry.at.slice(11, 23);
+  const clock = `${timeOfDay(new Date(entry.at))} ${zone()}`;
   if (entry.lane === 'wire') {
     const response = content['response'] as { milliseconds?: number } | undefined;
     return `${clock} · ${response?.milliseconds ?? '?'} ms`;

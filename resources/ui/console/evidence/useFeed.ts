@@ -1,15 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { answer, type Schemas } from '../../api/client';
+import { answer } from '../../api/client';
+import type { Asked } from '../../kit/QueryState';
 import { api } from '../api';
-
-export type Entry = Schemas['EvidenceEntry'];
+import type { Entry } from './acts';
 
 const EVERY = 1000;
 const KEPT = 300;
 
 /** Follows the feed: what is new is added in front, and the oldest are let go. */
-export function useFeed(account: string | null): { entries: Entry[]; error: Error | null; isPending: boolean } {
+export function useFeed(account: string | null): Asked & { entries: Entry[] } {
   const [entries, setEntries] = useState<Entry[]>([]);
   const [of, setOf] = useState(account);
   if (of !== account) {
@@ -21,9 +21,10 @@ export function useFeed(account: string | null): { entries: Entry[]; error: Erro
     queryKey: ['evidence', account],
     refetchInterval: EVERY,
     gcTime: 0,
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       answer(
         api.GET('/evidence', {
+          signal,
           params: { query: { ...(after > 0 ? { after } : {}), ...(account === null ? {} : { account }) } },
         }),
       ),
@@ -37,37 +38,6 @@ export function useFeed(account: string | null): { entries: Entry[]; error: Erro
       return [...fresh.filter((entry) => entry.seq > last), ...known].slice(0, KEPT);
     });
   }, [fresh]);
-  return { entries, error: feed.error, isPending: feed.isPending };
-}
-
-export interface Act {
-  actId: string;
-  entries: Entry[];
-}
-
-/** Requests that caused nothing, one after the other, stand together: typing alone asks for a verdict every moment. */
-export function inRuns(acts: Act[]): Act[] {
-  const runs: Act[] = [];
-  for (const act of acts) {
-    const last = runs.at(-1);
-    if (last !== undefined && isOnlyWire(last) && isOnlyWire(act)) last.entries.push(...act.entries);
-    else runs.push({ ...act, entries: [...act.entries] });
-  }
-  return runs;
-}
-
-export function isOnlyWire(act: Act): boolean {
-  return act.entries.every((entry) => entry.lane === 'wire');
-}
-
-/** Entries of one act together, newest act first, each act in the order in which it happened. */
-export function byAct(entries: Entry[]): Act[] {
-  const acts = new Map<string, Entry[]>();
-  for (const entry of entries) acts.set(entry.act_id, [entry, ...(acts.get(entry.act_id) ?? [])]);
-  return [...acts].map(([actId, of]) => ({ actId, entries: of.sort((a, b) => order(a) - order(b) || a.seq - b.seq) }));
-}
-
-/** The request is written down after its answer, but it is what began the act. */
-function order(entry: Entry): number {
-  return entry.lane === 'wire' ? 0 : 1;
+  const { error, isPending, isPaused, refetch } = feed;
+  return { entries, error, isPending, isPaused, refetch };
 }

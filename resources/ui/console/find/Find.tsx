@@ -1,12 +1,15 @@
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Command } from 'cmdk';
 import { Dialog as RadixDialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
+import { Failure } from '../../kit/Failure';
+import { Button } from '../../kit/Button';
 import { Backdrop, DialogContent } from '../../kit/Dialog';
 import { StatusMark } from '../../kit/Marks';
-import { api, STATIONS } from '../api';
+import { api, leave, STATIONS } from '../api';
+import { apps as appsQuery, roles as rolesQuery } from '../queries';
 
 const item =
   'flex h-9 cursor-pointer items-center gap-2.5 rounded-[4px] px-3 data-[selected=true]:bg-petrol-wash data-[selected=true]:text-petrol-deep';
@@ -19,9 +22,12 @@ export function Find({ open, onClose, onEvidence }: { open: boolean; onClose: ()
     <RadixDialog.Root open={open} onOpenChange={(next) => (next ? undefined : onClose())}>
       <RadixDialog.Portal>
         <Backdrop />
-        <DialogContent className="fixed top-[10vh] left-1/2 z-50 w-[min(560px,calc(100vw-32px))] -translate-x-1/2 rounded-[8px] border border-line bg-sheet shadow-float">
+        <DialogContent className="fixed top-[10vh] left-1/2 z-50 w-[min(560px,calc(100vw-32px))] -translate-x-1/2 rounded-[8px] border border-line bg-sheet shadow-float max-sm:inset-0 max-sm:w-full max-sm:translate-x-0 max-sm:rounded-none max-sm:border-0">
           <RadixDialog.Title className="sr-only">Find</RadixDialog.Title>
           <Search onClose={onClose} onEvidence={onEvidence} />
+          <div className="p-3 sm:hidden">
+            <Button onClick={onClose}>Close Find</Button>
+          </div>
         </DialogContent>
       </RadixDialog.Portal>
     </RadixDialog.Root>
@@ -30,7 +36,6 @@ export function Find({ open, onClose, onEvidence }: { open: boolean; onClose: ()
 
 function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () => void }) {
   const navigate = useNavigate();
-  const client = useQueryClient();
   const [typed, setTyped] = useState('');
   const [selected, setSelected] = useState('');
   const accounts = useQuery({
@@ -57,8 +62,8 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
       void navigate(`/accounts/${firstFound}`);
     }
   }, [pressed, typed, isAsking, firstFound, navigate, onClose]);
-  const roles = useQuery({ queryKey: ['roles'], queryFn: () => answer(api.GET('/roles')) });
-  const apps = useQuery({ queryKey: ['apps'], queryFn: () => answer(api.GET('/apps')) });
+  const roles = useQuery(rolesQuery);
+  const apps = useQuery(appsQuery);
   const act = (run: () => void) => () => {
     onClose();
     run();
@@ -68,7 +73,7 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
   const acts: [string, () => void][] = [
     ['Show or hide the evidence', onEvidence],
     ['See what needs you', () => void navigate('/')],
-    ['Sign out', () => void api.DELETE('/session').then(() => client.resetQueries({ queryKey: ['session'] }))],
+    ['Sign out', () => leave(api)],
   ];
   return (
     <Command
@@ -92,8 +97,13 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
       />
       <Command.List className="max-h-[52vh] overflow-y-auto p-1.5">
         <Command.Empty className="px-3 py-4 text-ink-soft">
-          {isAsking ? 'Looking…' : 'Nothing begins with that.'}
+          {isAsking
+            ? 'Looking…'
+            : accounts.error === null
+              ? 'Nothing begins with that.'
+              : 'Accounts could not be searched.'}
         </Command.Empty>
+        <Failure error={accounts.error} onRetry={accounts.refetch} />
         {typed.trim() === '' || (accounts.data?.items.length ?? 0) === 0 ? null : (
           <Command.Group heading="Accounts" className={group}>
             {accounts.data?.items.map((account) => (
@@ -104,8 +114,8 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
                 onSelect={go(`/accounts/${account.id}`)}
                 className={item}
               >
-                <StatusMark status={account.status} /> <bdi className="truncate">{account.name}</bdi>
-                <span className="ml-auto truncate font-mono text-small text-ink-soft">{account.email}</span>
+                <StatusMark status={account.status} /> <bdi className="min-w-16 truncate">{account.name}</bdi>
+                <bdi className="ml-auto min-w-0 truncate font-mono text-small text-ink-soft">{account.email}</bdi>
               </Command.Item>
             ))}
           </Command.Group>

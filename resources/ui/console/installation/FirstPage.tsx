@@ -3,7 +3,11 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { PasswordField, Select, TextField } from '../../kit/Field';
+import { Failure } from '../../kit/Failure';
 import { Logo, Notice } from '../../kit/Marks';
+import { Loading } from '../../kit/QueryState';
+import { useSubmit } from '../../kit/useSubmit';
+import { useTitle } from '../../kit/useTitle';
 import { api } from '../api';
 import { SIGN_IN_ADDRESS, SignIn } from '../signin/SignIn';
 
@@ -14,15 +18,16 @@ type Step = Installation['steps'][number]['step'];
 export function FirstPage() {
   const installation = useQuery({
     queryKey: ['installation'],
-    queryFn: () => answer(api.GET('/installation')),
+    queryFn: ({ signal }) => answer(api.GET('/installation', { signal })),
     retry: false,
   });
+  useTitle('A new Kennel');
   const [madeFor, setMadeFor] = useState<string | null>(null);
   // The sign-in page takes the place of the form whose button had the focus.
   useEffect(() => {
     if (madeFor !== null) document.getElementById(SIGN_IN_ADDRESS)?.focus();
   }, [madeFor]);
-  if (installation.isPending) return null;
+  if (installation.isPending) return <Loading what="the console" />;
   if (madeFor !== null)
     return (
       <SignIn
@@ -33,7 +38,16 @@ export function FirstPage() {
         }
       />
     );
-  if (installation.data?.is_needed !== true) return <SignIn />;
+  if (installation.data?.is_needed !== true)
+    return (
+      <SignIn
+        notice={
+          installation.error === null ? undefined : (
+            <Failure error={installation.error} onRetry={installation.refetch} />
+          )
+        }
+      />
+    );
   const open = installation.data.steps.filter((step) => !step.is_done);
   return (
     <main className="min-h-full bg-well px-4 py-[6vh]">
@@ -52,7 +66,7 @@ export function FirstPage() {
 }
 
 const missing: Record<Step, string> = {
-  directory: 'The data directory can not be written.',
+  directory: 'The data directory cannot be written.',
   schema: 'The database is not there, or not of this version.',
   key: 'There is no key that opens what is sealed.',
 };
@@ -86,36 +100,24 @@ function Begin({ onMade }: { onMade: (email: string) => void }) {
   const client = useQueryClient();
   const [typed, setTyped] = useState<Typed>(empty);
   const [refusal, setRefusal] = useState<ApiError | null>(null);
-  const [isBusy, setBusy] = useState(false);
   const reasons = refusal?.problem?.reasons ?? [];
   const box = (field: keyof Typed) => ({
     value: typed[field],
     error: reasons.find((reason) => reason.field === field)?.message,
     onChange: (event: { target: { value: string } }) => setTyped({ ...typed, [field]: event.target.value }),
   });
-  const send = () => {
-    setBusy(true);
-    answer(
-      api.POST('/installation', { body: { ...typed, app_kind: typed.app_kind as 'web' | 'single page' | 'mobile' } }),
-    )
-      .then(
-        () => {
-          onMade(typed.email);
-          return client.invalidateQueries({ queryKey: ['installation'] });
-        },
-        (error: unknown) => setRefusal(error instanceof ApiError ? error : new ApiError(0, null)),
-      )
-      .finally(() => setBusy(false));
-  };
+  const { submit, busy } = useSubmit(
+    () =>
+      answer(
+        api.POST('/installation', { body: { ...typed, app_kind: typed.app_kind as 'web' | 'single page' | 'mobile' } }),
+      ).then(() => {
+        onMade(typed.email);
+        return client.invalidateQueries({ queryKey: ['installation'] });
+      }),
+    setRefusal,
+  );
   return (
-    <form
-      noValidate
-      className="space-y-1.5"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (!isBusy) send();
-      }}
-    >
+    <form noValidate className="space-y-1.5" onSubmit={submit}>
       <p className="mb-4 text-ink-soft">
         It has no keeper yet. Name its first app and the person who may do everything; the rest is decided inside.
       </p>
@@ -140,7 +142,7 @@ function Begin({ onMade }: { onMade: (email: string) => void }) {
             label="Key"
             autoComplete="off"
             spellCheck={false}
-            help="In addresses: small letters, digits, hyphens."
+            help="In addresses: lower-case letters, digits, hyphens."
             {...box('app')}
           />
           <Select
@@ -160,8 +162,8 @@ function Begin({ onMade }: { onMade: (email: string) => void }) {
         <TextField label="E-mail address" type="email" autoComplete="username" {...box('email')} />
         <PasswordField label="Password" autoComplete="new-password" {...box('password')} />
       </Part>
-      <Button type="submit" kind="act" size="large" disabled={isBusy}>
-        Make app and keeper
+      <Button type="submit" kind="act" size="large" aria-disabled={busy}>
+        Create app and keeper
       </Button>
     </form>
   );

@@ -1,10 +1,11 @@
-import { Link, useParams, useSearchParams } from 'react-router';
+import { useParams, useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
 import { FilterChip } from '../../kit/Button';
-import { Empty, Screen } from '../../kit/Layout';
-import { When } from '../../kit/Text';
+import { DataTable, type Column } from '../../kit/DataTable';
+import { ListPane, Screen } from '../../kit/Layout';
+import { QueryState } from '../../kit/QueryState';
+import { RowTime } from '../../kit/Time';
 import { api, FIGURES_EVERY } from '../api';
-import { Failure } from '../Failure';
 import { More } from '../More';
 import { useListKeys } from '../useListKeys';
 import { usePages } from '../usePages';
@@ -12,30 +13,70 @@ import { MessagePane } from './MessagePane';
 import { MessageStateMark } from './MessageStateMark';
 
 type State = Schemas['MessageState'];
+type Message = Schemas['MessageRow'];
 
 const STATES: readonly State[] = ['queued', 'sending', 'retrying', 'held', 'sent', 'failed'];
+
+const COLUMNS: readonly Column<Message>[] = [
+  {
+    key: 'subject',
+    head: 'Subject',
+    width: 'minmax(160px, 1.4fr)',
+    fold: 'first',
+    isCut: true,
+    cell: ({ subject }) => <bdi title={subject}>{subject}</bdi>,
+  },
+  {
+    key: 'to',
+    head: 'To',
+    width: 'minmax(150px, 1fr)',
+    fold: 'second',
+    isCut: true,
+    cell: ({ recipient }) => (
+      <bdi title={recipient} className="font-mono text-small">
+        {recipient}
+      </bdi>
+    ),
+  },
+  {
+    key: 'state',
+    head: 'State',
+    width: '84px',
+    fold: 'first-end',
+    cell: ({ state }) => <MessageStateMark state={state} />,
+  },
+  {
+    key: 'at',
+    head: 'Queued',
+    width: '66px',
+    fold: 'second-end',
+    isFigure: true,
+    cell: ({ created_at }) => <RowTime at={created_at} />,
+  },
+];
 
 /** The outbox: every message as it was or would have been sent. */
 export function MailScreen() {
   const { id } = useParams();
   const [search, setSearch] = useSearchParams();
   const state = search.get('state') as State | null;
-  const suffix = search.size > 0 ? `?${search}` : '';
+  const filter = state === null ? '' : `?state=${state}`;
   const list = usePages(
     ['messages', 'all', state],
-    (cursor) =>
+    (cursor, signal) =>
       answer(
         api.GET('/messages', {
           params: { query: { ...(state === null ? {} : { state }), ...(cursor === undefined ? {} : { cursor }) } },
+          signal,
         }),
       ),
     FIGURES_EVERY,
   );
-  const rows = useListKeys<HTMLUListElement>(id ?? null, (to) => `/mail${to === null ? '' : `/${to}`}${suffix}`);
+  const rows = useListKeys(id ?? null, (to) => `/mail${to === null ? '' : `/${to}`}${filter}`);
   return (
-    <div className="flex h-full">
-      <div className={`min-w-0 flex-1 ${id === undefined ? '' : 'max-lg:hidden'}`}>
-        <Screen title="Mail" wide aside="held by the built-in stand-in until a relay is set">
+    <ListPane
+      list={
+        <Screen title="Mail" aside="newest first">
           <div className="mb-2.5 flex flex-wrap gap-1.5" role="group" aria-label="State">
             {STATES.map((each) => (
               <FilterChip
@@ -47,40 +88,32 @@ export function MailScreen() {
               </FilterChip>
             ))}
           </div>
-          <Failure error={list.error} />
-          {list.items.length === 0 && !list.isPending ? (
-            <Empty>
-              {state === null
-                ? 'No message yet. Sign up on an account page and one appears here.'
-                : `No message is ${state}.`}
-            </Empty>
-          ) : null}
-          <ul ref={rows}>
-            {list.items.map((message) => (
-              <li
-                key={message.id}
-                className={`relative grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 border-b border-line px-2 py-1.5 hover:bg-well ${message.id === id ? 'bg-petrol-wash shadow-[inset_3px_0_0_var(--petrol)]' : ''}`}
-              >
-                <Link
-                  to={`/mail/${message.id}${suffix}`}
-                  data-row={message.id}
-                  aria-current={message.id === id ? 'true' : undefined}
-                  className="truncate after:absolute after:inset-0"
-                >
-                  {message.subject}
-                </Link>
-                <MessageStateMark state={message.state} />
-                <span className="truncate font-mono text-small text-ink-soft">{message.recipient}</span>
-                <span className="text-right text-small text-ink-soft">
-                  <When at={message.created_at} />
-                </span>
-              </li>
-            ))}
-          </ul>
+          <QueryState
+            of={list}
+            what="the messages"
+            isEmpty={list.items.length === 0}
+            empty={
+              state === null
+                ? 'No messages yet. Sign up on an account page and one appears here.'
+                : `No message is ${state}.`
+            }
+          >
+            {list.items.length === 0 ? null : (
+              <DataTable
+                label="Messages"
+                columns={COLUMNS}
+                rows={list.items}
+                rowKey={(message) => message.id}
+                opens={(message) => ({ to: `/mail/${message.id}${filter}`, isOpen: message.id === id })}
+                isStale={list.isStale}
+                rowsRef={rows}
+              />
+            )}
+          </QueryState>
           <More list={list} />
         </Screen>
-      </div>
-      {id === undefined ? null : <MessagePane key={id} id={id} back={`/mail${suffix}`} />}
-    </div>
+      }
+      pane={id === undefined ? null : <MessagePane key={id} id={id} back={`/mail${filter}`} />}
+    />
   );
 }

@@ -2,13 +2,18 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tansta
 import { useState } from 'react';
 import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
-import { Empty, Table } from '../../kit/Layout';
-import { Count, grouped, When } from '../../kit/Text';
-import { api } from '../api';
-import { Failure } from '../Failure';
+import { NumberBox } from '../../kit/Boxes';
+import { DataTable, type Column } from '../../kit/DataTable';
+import { Failure } from '../../kit/Failure';
+import { Heading } from '../../kit/Heading';
+import { Progress } from '../../kit/Progress';
+import { Empty } from '../../kit/QueryState';
+import { SmallSelect } from '../../kit/SmallSelect';
+import { counted, grouped } from '../../kit/Text';
+import { When } from '../../kit/Time';
+import { api, useMay } from '../api';
 import { write } from '../rules/document';
-import { Typed } from '../rules/Typed';
-import type { DraftInHand } from '../rules/useDraft';
+import { useHand } from '../rules/hand';
 import { CalibrationChart } from './CalibrationChart';
 
 type Follows = NonNullable<Schemas['Calibration']['follows']>;
@@ -19,15 +24,18 @@ const mib = (kib: number): string => `${grouped(Math.round(kib / 1024))} MiB`;
 const ms = (seconds: number): string => `${Math.round(seconds * 1000)} ms`;
 
 /** What hashing costs on the machine that does it, what to set for a target time, and how many sign-ins follow. */
-export function Calibration({ hand }: { hand: DraftInHand }) {
+export function Calibration() {
+  const hand = useHand();
+  const may = useMay();
   const client = useQueryClient();
   const [asked, setAsked] = useState({ target: 250, workers: 0, memory: 512 });
   const [machine, setMachine] = useState<string | null>(null);
   const calibration = useQuery({
     queryKey: ['calibration', asked, machine],
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       answer(
         api.GET('/passwords/calibration', {
+          signal,
           params: { query: { ...asked, ...(machine === null ? {} : { machine }) } },
         }),
       ),
@@ -58,77 +66,83 @@ export function Calibration({ hand }: { hand: DraftInHand }) {
   };
   return (
     <section aria-label="Calibration" className="mb-6">
-      <div className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
-        <h2 className="text-[13px] leading-[18px] font-bold">What a hash costs on this machine</h2>
-        <span className="text-small text-ink-soft">
-          {run === null || run.cores === 0
-            ? null
-            : `${run.cores} ${run.cores === 1 ? 'core' : 'cores'}, ${Math.round(run.memory / 1024)} GiB`}
-          {run?.finished_at == null ? null : (
-            <>
-              , measured <When at={run.finished_at} />
-            </>
-          )}
-        </span>
-        {machines.length < 2 ? null : (
-          <select
-            aria-label="Machine"
-            value={run?.machine ?? ''}
-            onChange={(event) => setMachine(event.target.value)}
-            className="h-7 rounded-control border border-line-strong bg-sheet px-1 text-small"
-          >
-            {machines.map(({ id, cores, memory }) => (
-              <option key={id} value={id}>
-                {id}: {cores} cores, {Math.round(memory / 1024)} GiB
-              </option>
-            ))}
-          </select>
-        )}
-        <span className="ml-auto">
-          {isOn(run) ? (
-            <span role="status" className="flex items-center gap-2 text-small">
-              <progress
-                value={run?.done}
-                max={run?.total}
-                aria-label="Calibration"
-                className="h-2 w-32 accent-petrol"
-              />
-              {run?.done} of {run?.total} points
-              <Button size="small" onClick={() => (run === null ? undefined : cancel.mutate(run.id))}>
-                Stop
-              </Button>
+      <Heading
+        aside={
+          <>
+            <span className="text-small text-ink-soft">
+              {run === null || run.cores === 0
+                ? null
+                : `${counted(run.cores, 'core', 'cores')}, ${Math.round(run.memory / 1024)} GiB`}
+              {run?.finished_at == null ? null : (
+                <>
+                  , measured <When at={run.finished_at} />
+                </>
+              )}
             </span>
-          ) : (
-            <Button size="small" disabled={begin.isPending} onClick={() => begin.mutate()}>
-              {run === null ? 'Measure' : 'Measure again'}
-            </Button>
-          )}
-        </span>
-      </div>
-      <Failure error={calibration.error ?? begin.error ?? cancel.error} />
+            {machines.length < 2 ? null : (
+              <SmallSelect
+                label="Machine"
+                value={run?.machine ?? ''}
+                onChange={(event) => setMachine(event.target.value)}
+                choices={machines.map(({ id, cores, memory }) => ({
+                  value: id,
+                  label: `${id}: ${counted(cores, 'core', 'cores')}, ${Math.round(memory / 1024)} GiB`,
+                }))}
+              />
+            )}
+            <span className="ml-auto">
+              {isOn(run) ? (
+                <Progress label="Calibration" value={run?.done ?? 0} max={run?.total ?? 1}>
+                  {run?.done} of {run?.total} points
+                  <Button
+                    size="small"
+                    aria-disabled={cancel.isPending}
+                    onClick={() => (run === null || cancel.isPending ? undefined : cancel.mutate(run.id))}
+                  >
+                    Cancel measuring
+                  </Button>
+                </Progress>
+              ) : may('kennel:passwords.manage') ? (
+                <Button
+                  size="small"
+                  aria-disabled={begin.isPending}
+                  onClick={() => (begin.isPending ? undefined : begin.mutate())}
+                >
+                  {run === null ? 'Measure' : 'Measure again'}
+                </Button>
+              ) : null}
+            </span>
+          </>
+        }
+      >
+        What a hash costs on this machine
+      </Heading>
+      <Failure error={calibration.error} onRetry={calibration.refetch} />
+      <Failure error={begin.error ?? cancel.error} />
       {run === null ? (
         <Empty>
-          Nothing is measured yet. It takes about a minute of one core, in the background, and can be stopped.
+          Nothing is measured yet. It takes about a minute of one core, in the background, and can be cancelled.
         </Empty>
       ) : (
         <>
           <div className="mb-2 flex flex-wrap items-center gap-x-5 gap-y-1 text-small">
             {(
               [
-                ['target', 'Target, in ms', asked.target],
-                ['workers', 'Hashes at once', follows?.workers ?? asked.workers],
-                ['memory', 'Memory for all of them, in MiB', asked.memory],
+                ['target', 'Target time', asked.target, 'ms'],
+                ['workers', 'Hashes at once', follows?.workers ?? asked.workers, null],
+                ['memory', 'Memory for all of them', asked.memory, 'MiB'],
               ] as const
-            ).map(([key, label, value]) => (
-              <label key={key} className="flex items-center gap-2">
+            ).map(([key, label, value, unit]) => (
+              <span key={key} className="flex items-center gap-2">
                 {label}
-                <Typed
+                <NumberBox
                   label={label}
-                  type="number"
-                  value={String(value)}
-                  onSave={(typed) => setAsked({ ...asked, [key]: Number(typed) })}
+                  value={value}
+                  unit={unit}
+                  minimum={1}
+                  onSave={(typed) => (typed === null ? undefined : setAsked({ ...asked, [key]: typed }))}
                 />
-              </label>
+              </span>
             ))}
           </div>
           <CalibrationChart
@@ -138,51 +152,88 @@ export function Calibration({ hand }: { hand: DraftInHand }) {
             suggested={follows?.suggested ?? null}
           />
           {follows === null ? null : <Outcome follows={follows} onTake={take} />}
-          {run.points.length === 0 ? null : (
-            <details className="mt-2 text-small">
-              <summary className="cursor-pointer text-petrol">Figures</summary>
-              <Table label="Measured" head={['What', 'One hash']}>
-                {run.points.map(({ memory, passes, seconds }) => (
-                  <tr key={`${memory}/${passes}`}>
-                    <td>
-                      Argon2id, <Count value={memory} /> KiB, {passes} {passes === 1 ? 'pass' : 'passes'}
-                    </td>
-                    <td>{ms(seconds)}</td>
-                  </tr>
-                ))}
-                {run.bcrypt.map(({ cost, seconds }) => (
-                  <tr key={cost}>
-                    <td>bcrypt, cost {cost}</td>
-                    <td>{ms(seconds)}</td>
-                  </tr>
-                ))}
-              </Table>
-            </details>
-          )}
         </>
       )}
     </section>
   );
 }
 
+interface Line {
+  name: string;
+  of: Capacity;
+  isSuggested: boolean;
+}
+
 function Outcome({ follows, onTake }: { follows: Follows; onTake: (suggested: Capacity) => void }) {
   const { rule, suggested, busiest } = follows;
   const isSame = suggested !== null && suggested.memory === rule.memory && suggested.passes === rule.passes;
+  const columns: Column<Line>[] = [
+    {
+      key: 'name',
+      head: 'Which',
+      width: 'minmax(80px, 1fr)',
+      fold: 'first',
+      cell: ({ name }) => <span className="font-semibold">{name}</span>,
+    },
+    {
+      key: 'parameters',
+      head: 'KiB / passes',
+      width: 'minmax(90px, 1fr)',
+      fold: 'first-end',
+      cell: ({ of }) => (
+        <span className="font-mono text-small">
+          {of.memory} / {of.passes}
+        </span>
+      ),
+    },
+    {
+      key: 'time',
+      head: 'One hash',
+      width: 'minmax(66px, 0.7fr)',
+      fold: 'line',
+      isFigure: true,
+      cell: ({ of }) => ms(of.seconds),
+    },
+    {
+      key: 'rate',
+      head: 'Sign-ins a second',
+      width: 'minmax(110px, 1fr)',
+      fold: 'line',
+      isFigure: true,
+      cell: ({ of }) => of.per_second.toFixed(1),
+    },
+    {
+      key: 'memory',
+      head: 'Memory at that rate',
+      width: 'minmax(124px, 1fr)',
+      fold: 'line',
+      isFigure: true,
+      cell: ({ of }) => mib(of.memory_at_once),
+    },
+    {
+      key: 'take',
+      head: 'Use it',
+      width: '124px',
+      fold: 'line',
+      cell: ({ of, isSuggested }) =>
+        isSuggested ? (
+          <Button size="small" onClick={() => onTake(of)}>
+            Put into the draft
+          </Button>
+        ) : null,
+    },
+  ];
   return (
     <div className="mt-3">
-      <Table
+      <DataTable
         label="What follows"
-        head={['', 'KiB / passes', 'One hash', 'Sign-ins a second', 'Memory at that rate', '']}
-      >
-        <Line name="In force" of={rule} />
-        {suggested === null || isSame ? null : (
-          <Line name="Suggested" of={suggested}>
-            <Button size="small" onClick={() => onTake(suggested)}>
-              Put into the draft
-            </Button>
-          </Line>
-        )}
-      </Table>
+        columns={columns}
+        rows={[
+          { name: 'In force', of: rule, isSuggested: false },
+          ...(suggested === null || isSame ? [] : [{ name: 'Suggested', of: suggested, isSuggested: true }]),
+        ]}
+        rowKey={({ name }) => name}
+      />
       <p className="mt-2 text-small text-ink-soft">
         {suggested === null
           ? 'No parameters OWASP names fit this time and this memory. Allow more of either. '
@@ -191,24 +242,9 @@ function Outcome({ follows, onTake }: { follows: Follows; onTake: (suggested: Ca
             : 'As much memory as each hash may take, then as many passes as the time allows (RFC 9106, section 4). '}
         {busiest === null
           ? 'Nobody has signed in yet.'
-          : `The busiest hour in the trail, ${HOUR.format(new Date(busiest.hour))} UTC, had ${busiest.attempts} attempts to sign in; the rule in force allows ${grouped(Math.floor(rule.per_second * 3600))} an hour, ${grouped(Math.floor((rule.per_second * 3600) / busiest.attempts))} times as many.`}
+          : `The busiest hour in the trail, ${HOUR.format(new Date(busiest.hour))} UTC, had ${counted(busiest.attempts, 'sign-in attempt', 'sign-in attempts')}; the rule in force allows ${grouped(Math.floor(rule.per_second * 3600))} an hour, ${grouped(Math.floor((rule.per_second * 3600) / busiest.attempts))} times as many.`}
       </p>
     </div>
-  );
-}
-
-function Line({ name, of, children }: { name: string; of: Capacity; children?: React.ReactNode }) {
-  return (
-    <tr>
-      <td className="font-semibold">{name}</td>
-      <td className="font-mono text-small">
-        {of.memory} / {of.passes}
-      </td>
-      <td>{ms(of.seconds)}</td>
-      <td>{of.per_second.toFixed(1)}</td>
-      <td>{mib(of.memory_at_once)}</td>
-      <td>{children}</td>
-    </tr>
   );
 }
 

@@ -1,10 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
+import { Failure } from '../../kit/Failure';
+import { Heading } from '../../kit/Heading';
 import { api } from '../api';
-import { Failure } from '../Failure';
 import { write } from '../rules/document';
-import type { DraftInHand } from '../rules/useDraft';
+import { useHand } from '../rules/hand';
 
 type Clause = Schemas['GuidanceClause'];
 
@@ -18,11 +19,12 @@ const marks = {
 const HASHING = /^(nist_4\.(storage|pepper)|owasp\.|rfc_9106\.)/;
 
 /** Published guidance, clause by clause: what it asks, what is set, why it matters, and what one click would change. */
-export function Guidance({ hand, about }: { hand: DraftInHand; about: 'policy' | 'hashing' }) {
+export function Guidance({ about }: { about: 'policy' | 'hashing' }) {
+  const hand = useHand();
   const version = hand.draft?.version ?? 0;
   const guidance = useQuery({
     queryKey: ['guidance', version],
-    queryFn: () => answer(api.GET('/passwords/guidance')),
+    queryFn: ({ signal }) => answer(api.GET('/passwords/guidance', { signal })),
     placeholderData: (before) => before,
   });
   const change = (clause: Clause) => {
@@ -33,12 +35,13 @@ export function Guidance({ hand, about }: { hand: DraftInHand; about: 'policy' |
   };
   return (
     <section className="mb-6" aria-label="Guidance">
-      <h2 className="mb-1 text-[13px] leading-[18px] font-bold">Guidance, clause by clause</h2>
+      <Heading>Guidance, clause by clause</Heading>
       <p className="mb-2 max-w-prose text-small text-ink-soft">
         Held against {version === 0 ? 'the rules in force' : 'the draft'}. Clauses are given from memory; read the
         source before you rely on one.
       </p>
-      <Failure error={guidance.error ?? hand.refusal} />
+      <Failure error={guidance.error} onRetry={guidance.refetch} />
+      <Failure error={hand.refusal} />
       <ul>
         {guidance.data?.items
           .filter(({ code }) => HASHING.test(code) === (about === 'hashing'))
@@ -53,11 +56,15 @@ export function Guidance({ hand, about }: { hand: DraftInHand; about: 'policy' |
                 <span>
                   {clause.asks} <strong>{clause.ours}</strong>
                   <span className="block text-small text-ink-soft">
-                    {clause.why} <span className="font-semibold">{clause.source}</span>, from memory.
+                    {clause.why} <span className="font-semibold">{clause.source}</span>
                   </span>
                 </span>
                 {clause.change.length === 0 ? null : (
-                  <Button size="small" disabled={hand.isSaving} onClick={() => change(clause)}>
+                  <Button
+                    size="small"
+                    aria-disabled={hand.isSaving}
+                    onClick={() => (hand.isSaving ? undefined : change(clause))}
+                  >
                     Set{' '}
                     {clause.change
                       .map(({ path, value }) => `${path.split('.').at(-1) ?? path} ${String(value)}`)

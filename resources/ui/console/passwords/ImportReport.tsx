@@ -1,15 +1,20 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { answer, type Schemas } from '../../api/client';
+import { answer, type ItemOf, type Schemas } from '../../api/client';
+import { ActDialog } from '../../kit/ActDialog';
 import { Button } from '../../kit/Button';
+import { DataTable, type Column } from '../../kit/DataTable';
 import { Dialog } from '../../kit/Dialog';
-import { Table } from '../../kit/Layout';
-import { Count, When } from '../../kit/Text';
-import { api, refresh } from '../api';
-import { Failure } from '../Failure';
-import { WhyDialog } from '../WhyDialog';
+import { Failure } from '../../kit/Failure';
+import { LinkButton } from '../../kit/Link';
+import { Progress } from '../../kit/Progress';
+import { QueryState } from '../../kit/QueryState';
+import { counted, grouped } from '../../kit/Text';
+import { When } from '../../kit/Time';
+import { api, refresh, useMay } from '../api';
 
 type Import = Schemas['Import'];
+type ImportRow = ItemOf<'/imports/{id}/rows'>;
 
 const states = {
   checking: 'being checked',
@@ -23,7 +28,8 @@ const states = {
 /** One import: how far it is, what its hashes are, which rows are refused and why. */
 export function ImportReport({ of }: { of: Import }) {
   const client = useQueryClient();
-  const [asking, setAsking] = useState(false);
+  const may = useMay();
+  const [asking, setAsking] = useState<'import' | 'discard' | null>(null);
   const [shown, setShown] = useState<string | null>(null);
   const discard = useMutation({
     mutationFn: () => answer(api.DELETE('/imports/{id}', { params: { path: { id: of.id } } })),
@@ -33,30 +39,26 @@ export function ImportReport({ of }: { of: Import }) {
   return (
     <section aria-label={`Import ${of.name}`} className="border-t border-line py-3">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-        <h3 className="font-semibold">{of.name}</h3>
+        <h3 className="font-semibold wrap-anywhere">
+          <bdi>{of.name}</bdi>
+        </h3>
         <span className="text-small text-ink-soft">
-          {of.app}, {states[of.state]}, {of.begun_by}, <When at={of.finished_at ?? of.started_at} />
+          {of.app}, {states[of.state]}, <bdi>{of.begun_by}</bdi>, <When at={of.finished_at ?? of.started_at} />
         </span>
         <span className="ml-auto flex items-center gap-2">
           {isOn ? (
-            <span role="status" className="flex items-center gap-2 text-small">
-              <progress
-                value={of.offset}
-                max={Math.max(1, of.bytes)}
-                aria-label={of.name}
-                className="h-2 w-40 accent-petrol"
-              />
-              <Count value={of.done} /> rows
-            </span>
+            <Progress label={of.name} value={of.offset} max={of.bytes}>
+              {counted(of.done, 'row', 'rows')}
+            </Progress>
           ) : null}
-          {isOn || of.state === 'checked' ? (
-            <Button size="small" onClick={() => discard.mutate()}>
-              {isOn ? 'Stop' : 'Discard'}
+          {may('kennel:accounts.manage') && (isOn || of.state === 'checked') ? (
+            <Button size="small" onClick={() => setAsking('discard')}>
+              {isOn ? 'Cancel import…' : 'Discard import…'}
             </Button>
           ) : null}
-          {of.state === 'checked' && of.accepted > 0 ? (
-            <Button size="small" kind="act" onClick={() => setAsking(true)}>
-              Import <Count value={of.accepted} /> accounts…
+          {may('kennel:accounts.manage') && of.state === 'checked' && of.accepted > 0 ? (
+            <Button size="small" kind="act" onClick={() => setAsking('import')}>
+              Import {counted(of.accepted, 'account', 'accounts')}…
             </Button>
           ) : null}
         </span>
@@ -67,21 +69,17 @@ export function ImportReport({ of }: { of: Import }) {
           {of.kinds.map(({ kind, rows }) => (
             <li key={kind} className="flex justify-between gap-3 border-t border-line py-0.5 first:border-t-0">
               <span className="font-mono">{kind}</span>
-              <Count value={rows} />
+              {grouped(rows)}
             </li>
           ))}
         </ul>
         <ul aria-label="Refused">
           {of.codes.map(({ code, message, rows }) => (
             <li key={code} className="flex justify-between gap-3 border-t border-line py-0.5 first:border-t-0">
-              <button
-                type="button"
-                className="min-h-6 text-left text-brick underline underline-offset-2"
-                onClick={() => setShown(code)}
-              >
+              <LinkButton kind="stop" onClick={() => setShown(code)}>
                 {message}
-              </button>
-              <Count value={rows} />
+              </LinkButton>{' '}
+              {grouped(rows)}
             </li>
           ))}
         </ul>
@@ -89,44 +87,84 @@ export function ImportReport({ of }: { of: Import }) {
       {of.ignored.length === 0 ? null : (
         <p className="mt-1 text-small text-ink-soft">Columns that are not read: {of.ignored.join(', ')}.</p>
       )}
-      {asking ? (
-        <WhyDialog
-          title={`Import ${of.accepted} accounts?`}
-          act="Import them"
-          begin={(reason) =>
-            answer(api.POST('/imports/{id}/begin', { params: { path: { id: of.id } }, body: { reason } }))
+      {asking === 'import' ? (
+        <ActDialog
+          title={`Import ${counted(of.accepted, 'account', 'accounts')}?`}
+          act="Import accounts"
+          run={(reason) =>
+            answer(api.POST('/imports/{id}/begin', { params: { path: { id: of.id } }, body: { reason } })).then(() =>
+              refresh(client),
+            )
           }
-          onClose={() => setAsking(false)}
+          onClose={() => setAsking(null)}
         >
           <p>
-            {of.refused === 0 ? 'Every row can be imported.' : `${of.refused} rows are left out.`}{' '}
-            {of.proven ? 'The addresses count as proven.' : 'Each holder has to prove the address after signing in.'} No
-            message is sent.
+            {of.refused === 0 ? 'Every row can be imported.' : `${counted(of.refused, 'row is', 'rows are')} left out.`}{' '}
+            {of.proven
+              ? 'The addresses count as verified.'
+              : 'Each account holder has to verify the address after signing in.'}{' '}
+            No message is sent.
           </p>
-        </WhyDialog>
+        </ActDialog>
+      ) : null}
+      {asking === 'discard' ? (
+        <ActDialog
+          title={isOn ? 'Cancel the import?' : 'Discard the import?'}
+          act={isOn ? 'Cancel import' : 'Discard import'}
+          kind="stop"
+          asksWhy={false}
+          run={() => discard.mutateAsync()}
+          onClose={() => setAsking(null)}
+        >
+          <p>
+            {of.state === 'importing'
+              ? `What was imported so far stays: ${counted(of.accepted, 'account', 'accounts')}. The rest of the file is not imported.`
+              : 'No account was imported. The file and its report are deleted.'}
+          </p>
+        </ActDialog>
       ) : null}
       {shown === null ? null : <RowsDialog of={of} code={shown} onClose={() => setShown(null)} />}
     </section>
   );
 }
 
+const COLUMNS: readonly Column<ImportRow>[] = [
+  { key: 'row', head: 'Row', width: '56px', fold: 'first-end', isFigure: true, cell: ({ row }) => grouped(row) },
+  {
+    key: 'address',
+    head: 'Address',
+    width: 'minmax(0, 1fr)',
+    fold: 'first',
+    cell: ({ address }) => <bdi className="font-mono text-small">{address}</bdi>,
+  },
+  { key: 'why', head: 'Why', width: 'minmax(0, 1.2fr)', fold: 'line', cell: ({ message }) => message },
+];
+
 function RowsDialog({ of, code, onClose }: { of: Import; code: string; onClose: () => void }) {
   const rows = useQuery({
     queryKey: ['import-rows', of.id, code],
-    queryFn: () => answer(api.GET('/imports/{id}/rows', { params: { path: { id: of.id }, query: { code } } })),
+    queryFn: ({ signal }) =>
+      answer(api.GET('/imports/{id}/rows', { params: { path: { id: of.id }, query: { code } }, signal })),
   });
+  const items = rows.data?.items ?? [];
   return (
-    <Dialog open onClose={onClose} title={`Refused rows of ${of.name}`}>
-      <Failure error={rows.error} />
-      <Table label="Refused rows" head={['Row', 'Address', 'Why']}>
-        {rows.data?.items.map((row) => (
-          <tr key={`${row.row}${row.code}`}>
-            <td>{row.row}</td>
-            <td className="min-w-56 font-mono text-small wrap-anywhere">{row.address}</td>
-            <td className="text-small">{row.message}</td>
-          </tr>
-        ))}
-      </Table>
+    <Dialog
+      open
+      onClose={onClose}
+      title={
+        <>
+          Refused rows of <bdi>{of.name}</bdi>
+        </>
+      }
+    >
+      <QueryState of={rows} what="the rows">
+        <DataTable
+          label="Refused rows"
+          columns={COLUMNS}
+          rows={items}
+          rowKey={({ row, code: reason }) => `${row}${reason}`}
+        />
+      </QueryState>
     </Dialog>
   );
 }

@@ -2,10 +2,12 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
-import { Checkbox, Select } from '../../kit/Field';
-import { Empty } from '../../kit/Layout';
+import { Checkbox, FileField, Select } from '../../kit/Field';
+import { Failure } from '../../kit/Failure';
+import { Heading } from '../../kit/Heading';
+import { QueryState } from '../../kit/QueryState';
 import { api, refresh } from '../api';
-import { Failure } from '../Failure';
+import { apps as appsQuery } from '../queries';
 import { ImportReport } from './ImportReport';
 
 type Digest = '' | 'md5' | 'sha1' | 'sha256' | 'sha512';
@@ -16,13 +18,13 @@ export function ImportTab() {
   const client = useQueryClient();
   const imports = useQuery({
     queryKey: ['imports'],
-    queryFn: () => answer(api.GET('/imports')),
+    queryFn: ({ signal }) => answer(api.GET('/imports', { signal })),
     refetchInterval: (query) =>
       query.state.data?.items.some(({ state }) => state === 'checking' || state === 'importing') === true
         ? 500
         : 10_000,
   });
-  const apps = useQuery({ queryKey: ['apps'], queryFn: () => answer(api.GET('/apps')) });
+  const apps = useQuery(appsQuery);
   const [file, setFile] = useState<File | null>(null);
   const [app, setApp] = useState('');
   const [proven, setProven] = useState(false);
@@ -66,36 +68,26 @@ export function ImportTab() {
         className="mb-6 max-w-[640px]"
         onSubmit={(event) => {
           event.preventDefault();
-          if (file !== null) send.mutate(file);
+          if (file !== null && !send.isPending) send.mutate(file);
         }}
       >
-        <h2 className="mb-1 text-[13px] leading-[18px] font-bold">Import accounts with their hashes</h2>
+        <Heading>Import accounts with their hashes</Heading>
         <p className="mb-3 text-ink-soft">
           CSV with the columns <code>address</code>, <code>name</code>, <code>hash</code> and, for bare digests,{' '}
-          <code>salt</code>; or JSON Lines with the same keys. It is checked first; nothing is imported until you say
-          so. Files beyond 64 MiB: <code>php artisan kennel:import</code>.
+          <code>salt</code>; or JSON Lines with the same keys. The file is checked first; nothing is imported until you
+          confirm it. Files beyond 64 MiB: <code>php artisan kennel:import</code>.
         </p>
-        <label className="mb-1 block font-semibold" htmlFor="import-file">
-          File
-        </label>
-        <input
-          id="import-file"
-          type="file"
-          accept=".csv,.jsonl,.ndjson,text/csv"
-          onChange={(event) => setFile(event.target.files?.[0] ?? null)}
-          className="mb-1 block w-full rounded-control border border-line-strong bg-sheet p-1.5 file:mr-3 file:rounded-[4px] file:border-0 file:bg-well file:px-2 file:py-1"
-        />
-        <p className="min-h-5 text-small text-brick">{refused}</p>
+        <FileField label="File" accept=".csv,.jsonl,.ndjson,text/csv" error={refused} onChoose={setFile} />
         <div className="grid grid-cols-3 gap-x-4 max-sm:grid-cols-1">
           <Select
-            label="Accounts of"
+            label="App"
             required
             value={chosen}
             onChange={(event) => setApp(event.target.value)}
             choices={items.map(({ key, name }) => ({ value: key, label: name }))}
           />
           <Select
-            label="Bare digests are"
+            label="Bare digest algorithm"
             value={digest}
             onChange={(event) => setDigest(event.target.value as Digest)}
             choices={[
@@ -107,7 +99,7 @@ export function ImportTab() {
             ]}
           />
           <Select
-            label="of"
+            label="Digest input"
             required
             value={layout}
             disabled={digest === ''}
@@ -120,27 +112,32 @@ export function ImportTab() {
           />
         </div>
         <Checkbox
-          label="The addresses are proven"
+          label="The addresses are verified"
           checked={proven}
           onChange={(event) => setProven(event.target.checked)}
         />
         <Checkbox
-          label="Everybody chooses a new password after the next sign-in"
+          label="Require a new password at the next sign-in"
           checked={mustChange}
           onChange={(event) => setMustChange(event.target.checked)}
         />
         {refused === undefined ? <Failure error={send.error} /> : null}
         <div className="mt-2">
-          <Button type="submit" kind="act" disabled={file === null || send.isPending}>
-            {send.isPending ? 'Sending…' : 'Check the file'}
+          <Button type="submit" kind="act" disabled={file === null} aria-disabled={send.isPending}>
+            {send.isPending ? 'Sending…' : 'Check file'}
           </Button>
         </div>
       </form>
-      <Failure error={imports.error} />
-      {imports.data?.items.map((one: Schemas['Import']) => (
-        <ImportReport key={one.id} of={one} />
-      ))}
-      {imports.data?.items.length === 0 ? <Empty>Nothing has been imported yet.</Empty> : null}
+      <QueryState
+        of={imports}
+        what="the imports"
+        isEmpty={imports.data?.items.length === 0}
+        empty="Nothing has been imported yet."
+      >
+        {imports.data?.items.map((one: Schemas['Import']) => (
+          <ImportReport key={one.id} of={one} />
+        ))}
+      </QueryState>
     </>
   );
 }

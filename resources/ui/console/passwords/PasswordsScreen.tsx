@@ -1,16 +1,19 @@
+import { Suspense } from 'react';
 import { useParams } from 'react-router';
-import { BenchColumns, DraftFigure, StationHead } from '../rules/Bench';
+import { later } from '../../kit/later';
+import { Loading } from '../../kit/QueryState';
+import { BenchColumns, DraftFigure, DraftState, StationHead } from '../rules/Bench';
 import { Conflict } from '../rules/Conflict';
 import { DraftBar } from '../rules/DraftBar';
-import { useDraft } from '../rules/useDraft';
-import { Failure } from '../Failure';
-import { Calibration } from './Calibration';
-import { Guidance } from './Guidance';
-import { HashingRules } from './HashingRules';
-import { ImportTab } from './ImportTab';
-import { PolicyRules } from './PolicyRules';
+import { DraftProvider } from '../rules/hand';
 import { StoredTab } from './StoredTab';
-import { TryPassword } from './TryPassword';
+
+const Calibration = later(() => import('./Calibration').then((module) => module.Calibration));
+const Guidance = later(() => import('./Guidance').then((module) => module.Guidance));
+const HashingRules = later(() => import('./HashingRules').then((module) => module.HashingRules));
+const ImportTab = later(() => import('./ImportTab').then((module) => module.ImportTab));
+const PolicyRules = later(() => import('./PolicyRules').then((module) => module.PolicyRules));
+const TryPassword = later(() => import('./TryPassword').then((module) => module.TryPassword));
 
 const TABS = [
   ['stored', 'Stored hashes'],
@@ -22,30 +25,34 @@ const TABS = [
 /** Where it is decided what a password must be and how it is stored, measured what that costs, and older hashes are brought along. */
 export function PasswordsScreen() {
   const tab = useParams()['tab'] ?? 'stored';
-  const hand = useDraft();
   const isPolicy = tab === 'policy';
   return (
-    <section className="flex h-full flex-col" aria-label="Passwords">
-      <StationHead name="Passwords" path="/passwords" tabs={TABS} tab={tab} aside={<DraftFigure hand={hand} />} />
-      <Failure error={hand.failure} />
-      <Conflict hand={hand} />
-      {isPolicy || tab === 'hashing' ? (
-        <BenchColumns
-          bar={<DraftBar hand={hand} />}
-          rules={
-            hand.document === undefined ? null : isPolicy ? <PolicyRules hand={hand} /> : <HashingRules hand={hand} />
-          }
-        >
-          <div className="min-w-0 flex-1 overflow-y-auto px-5 py-4" role="region" aria-label="What it means">
-            {isPolicy ? <TryPassword hand={hand} /> : <Calibration hand={hand} />}
-            <Guidance hand={hand} about={isPolicy ? 'policy' : 'hashing'} />
-          </div>
-        </BenchColumns>
-      ) : (
-        <div className="min-h-0 flex-1 overflow-y-auto px-5 py-4">
-          <div className="mx-auto max-w-[960px]">{tab === 'import' ? <ImportTab /> : <StoredTab />}</div>
-        </div>
-      )}
-    </section>
+    <DraftProvider>
+      <section className="flex h-full flex-col" aria-label="Passwords">
+        <StationHead name="Passwords" path="/passwords" tabs={TABS} tab={tab} aside={<DraftFigure />} />
+        <Conflict />
+        <Suspense fallback={<Loading what="this view" />}>
+          {isPolicy || tab === 'hashing' ? (
+            <BenchColumns
+              bar={<DraftBar />}
+              rules={<DraftState>{isPolicy ? <PolicyRules /> : <HashingRules />}</DraftState>}
+            >
+              <div
+                className="min-w-0 flex-1 overflow-y-auto px-5 py-4 max-sm:px-3"
+                role="region"
+                aria-label="What it means"
+              >
+                {isPolicy ? <TryPassword /> : <Calibration />}
+                <Guidance about={isPolicy ? 'policy' : 'hashing'} />
+              </div>
+            </BenchColumns>
+          ) : (
+            <div className="min-h-0 flex-1 overflow-y-auto px-5 py-4 max-sm:px-3">
+              <div className="mx-auto max-w-[960px]">{tab === 'import' ? <ImportTab /> : <StoredTab />}</div>
+            </div>
+          )}
+        </Suspense>
+      </section>
+    </DraftProvider>
   );
 }

@@ -1,55 +1,80 @@
 import { useQuery } from '@tanstack/react-query';
-import { Link } from 'react-router';
-import { answer } from '../../api/client';
-import { Table } from '../../kit/Layout';
-import { Count } from '../../kit/Text';
+import { answer, type ItemOf } from '../../api/client';
+import { DataTable, type Column } from '../../kit/DataTable';
+import { Heading } from '../../kit/Heading';
+import { InlineLink } from '../../kit/Link';
+import { QueryState } from '../../kit/QueryState';
+import { grouped } from '../../kit/Text';
 import { api } from '../api';
-import { Failure } from '../Failure';
+
+type Key = ItemOf<'/passwords/peppers'>;
+
+const COLUMNS: readonly Column<Key>[] = [
+  {
+    key: 'id',
+    head: 'Key',
+    width: 'minmax(90px, 0.6fr)',
+    fold: 'first',
+    cell: ({ id }) => <span className="font-mono text-small">{id}</span>,
+  },
+  {
+    key: 'accounts',
+    head: 'Accounts',
+    width: '80px',
+    fold: 'first-end',
+    isFigure: true,
+    cell: ({ accounts }) => grouped(accounts),
+  },
+  {
+    key: 'state',
+    head: 'State',
+    width: 'minmax(160px, 2fr)',
+    fold: 'line',
+    cell: (key) => (
+      <span className={key.is_here ? 'text-ink-soft' : 'text-brick'}>
+        {state(key)}{' '}
+        {key.is_here
+          ? null
+          : key.kinds.map((kind) => (
+              <InlineLink key={kind} to={`/accounts?hash=${encodeURIComponent(kind)}`}>
+                See accounts
+              </InlineLink>
+            ))}
+      </span>
+    ),
+  },
+];
 
 /** The keys that are mixed into passwords: which are here, how many accounts need each, and whom a lost one strands. */
 export function Peppers() {
-  const keys = useQuery({ queryKey: ['peppers'], queryFn: () => answer(api.GET('/passwords/peppers')) });
+  const keys = useQuery({
+    queryKey: ['peppers'],
+    queryFn: ({ signal }) => answer(api.GET('/passwords/peppers', { signal })),
+  });
   const items = keys.data?.items ?? [];
   return (
     <section aria-label="Pepper" className="mt-5">
-      <h2 className="mb-1 text-[13px] leading-[18px] font-bold">Pepper keys</h2>
-      <Failure error={keys.error} />
-      {items.length === 0 ? (
-        <p className="max-w-prose text-ink-soft">
-          There is none. <code>php artisan kennel:peppers autumn</code> makes one; the rule is under Hashing.
-        </p>
-      ) : (
-        <Table label="Pepper keys" head={['Key', 'Accounts', '']}>
-          {items.map((key) => (
-            <tr key={key.id}>
-              <td className="font-mono text-small">{key.id}</td>
-              <td>
-                <Count value={key.accounts} />
-              </td>
-              <td className={key.is_here ? 'text-ink-soft' : 'text-brick'}>
-                {key.is_here
-                  ? key.is_rule
-                    ? '✓ here, and in force'
-                    : key.accounts > 0
-                      ? 'here; keep it until nobody needs it'
-                      : 'here, not in use'
-                  : '✕ not here: these accounts are stranded'}{' '}
-                {key.is_here
-                  ? null
-                  : key.kinds.map((kind) => (
-                      <Link
-                        key={kind}
-                        to={`/accounts?hash=${encodeURIComponent(kind)}`}
-                        className="text-petrol underline underline-offset-2"
-                      >
-                        See them
-                      </Link>
-                    ))}
-              </td>
-            </tr>
-          ))}
-        </Table>
-      )}
+      <Heading>Pepper keys</Heading>
+      <QueryState
+        of={keys}
+        what="the pepper keys"
+        isEmpty={items.length === 0}
+        empty={
+          <>
+            There is none. <code>php artisan kennel:peppers autumn</code> creates one; the rule is under Hashing.
+          </>
+        }
+      >
+        {items.length === 0 ? null : (
+          <DataTable label="Pepper keys" columns={COLUMNS} rows={items} rowKey={({ id }) => id} />
+        )}
+      </QueryState>
     </section>
   );
+}
+
+function state(key: Key): string {
+  if (!key.is_here) return '✕ key missing: nobody with it can sign in by password.';
+  if (key.is_rule) return '✓ here, and in force';
+  return key.accounts > 0 ? 'here; keep it until no account needs it' : 'here, not in use';
 }

@@ -1,11 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
-import { Link } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
-import { Table } from '../../kit/Layout';
+import { Bar } from '../../kit/Chart';
+import { DataTable, type Column } from '../../kit/DataTable';
+import { Heading } from '../../kit/Heading';
+import { InlineLink } from '../../kit/Link';
 import { Notice } from '../../kit/Marks';
-import { Count } from '../../kit/Text';
+import { QueryState } from '../../kit/QueryState';
+import { counted, grouped } from '../../kit/Text';
 import { api } from '../api';
-import { Failure } from '../Failure';
 import { Peppers } from './Peppers';
 import { Trend } from './Trend';
 import { Wrapping } from './Wrapping';
@@ -16,78 +18,90 @@ type Kind = Schemas['Census']['items'][number];
 export function StoredTab() {
   const census = useQuery({
     queryKey: ['census'],
-    queryFn: () => answer(api.GET('/passwords/census')),
+    queryFn: ({ signal }) => answer(api.GET('/passwords/census', { signal })),
     refetchInterval: 10_000,
   });
   const items = census.data?.items ?? [];
   const all = items.reduce((sum, item) => sum + item.accounts, 0);
   const stranded = items.filter(({ is_verifiable }) => !is_verifiable).reduce((sum, item) => sum + item.accounts, 0);
+  const columns: Column<Kind>[] = [
+    {
+      key: 'scheme',
+      head: 'Scheme',
+      width: 'minmax(150px, 1fr)',
+      fold: 'first',
+      cell: ({ kind }) => (
+        <span className="font-mono text-small">
+          <InlineLink to={`/accounts?hash=${encodeURIComponent(kind)}`}>{kind}</InlineLink>
+        </span>
+      ),
+    },
+    {
+      key: 'accounts',
+      head: 'Accounts',
+      width: '78px',
+      fold: 'first-end',
+      isFigure: true,
+      cell: ({ accounts }) => grouped(accounts),
+    },
+    {
+      key: 'share',
+      head: 'Share',
+      width: '70px',
+      fold: 'second-end',
+      isFigure: true,
+      cell: ({ accounts }) => `${(all === 0 ? 0 : (100 * accounts) / all).toFixed(1)} %`,
+    },
+    {
+      key: 'state',
+      head: 'Beside today’s rule',
+      width: 'minmax(180px, 1.6fr)',
+      fold: 'second',
+      cell: (item) => (
+        <>
+          <Bar
+            share={all === 0 ? 0 : item.accounts / all}
+            tone={item.is_current ? 'moss' : item.is_verifiable ? 'amber' : 'brick'}
+          />
+          <span className="text-small text-ink-soft">
+            {item.is_current ? '✓ meets it' : item.is_verifiable ? 'below it' : '✕ cannot be verified here'}
+          </span>
+        </>
+      ),
+    },
+  ];
   return (
     <>
-      <Failure error={census.error} />
       {stranded === 0 ? null : (
         <div className="mb-3">
           <Notice tone="stop">
-            <Count value={stranded} /> {stranded === 1 ? 'account' : 'accounts'} can not sign in by password, since the
-            hash can not be verified. They set a new one by the link in a message.
+            {counted(stranded, 'account', 'accounts')} cannot sign in by password: the hash cannot be verified here.
+            They set a new one through a mailed link.
           </Notice>
         </div>
       )}
-      <div className="mb-2 flex flex-wrap items-baseline gap-x-4">
-        <h2 className="text-[13px] leading-[18px] font-bold">Stored hashes by scheme</h2>
-        {census.data === undefined ? null : (
-          <span className="text-small text-ink-soft">
-            today’s rule: <span className="font-mono">{census.data.current}</span>
-          </span>
+      <Heading
+        aside={
+          census.data === undefined ? null : (
+            <span className="text-small text-ink-soft">
+              today’s rule: <span className="font-mono">{census.data.current}</span>
+            </span>
+          )
+        }
+      >
+        Stored hashes by scheme
+      </Heading>
+      <QueryState of={census} what="the stored hashes" isEmpty={items.length === 0} empty="There is no account yet.">
+        {items.length === 0 ? null : (
+          <DataTable label="Stored hashes by scheme" columns={columns} rows={items} rowKey={({ kind }) => kind} />
         )}
-      </div>
-      <Table label="Stored hashes by scheme" head={['Scheme', 'Accounts', 'Share', '']}>
-        {items.map((item) => (
-          <Bar key={item.kind} item={item} share={all === 0 ? 0 : (100 * item.accounts) / all} />
-        ))}
-      </Table>
-      {census.data === undefined ? null : <Trend census={census.data} />}
+        {census.data === undefined ? null : <Trend census={census.data} />}
+      </QueryState>
       <Wrapping />
       <Peppers />
       <p className="mt-4 max-w-prose text-ink-soft">
         A hash of another scheme, or of other parameters, is replaced when its holder next signs in.
       </p>
     </>
-  );
-}
-
-function Bar({ item, share }: { item: Kind; share: number }) {
-  return (
-    <tr>
-      <td className="font-mono text-small whitespace-nowrap">
-        <Link
-          to={`/accounts?hash=${encodeURIComponent(item.kind)}`}
-          aria-label={`See accounts: ${item.kind}`}
-          className="text-petrol underline underline-offset-2"
-        >
-          {item.kind}
-        </Link>
-      </td>
-      <td>
-        <Count value={item.accounts} />
-      </td>
-      <td className="whitespace-nowrap">{share.toFixed(1)} %</td>
-      <td className="w-1/2">
-        <svg viewBox="0 0 100 6" preserveAspectRatio="none" className="h-3 w-full" aria-hidden="true">
-          <rect
-            width={share}
-            height="6"
-            className={item.is_current ? 'fill-moss' : item.is_verifiable ? 'fill-amber' : 'fill-brick'}
-          />
-        </svg>
-        <span className="text-small text-ink-soft">
-          {item.is_current
-            ? '✓ as today’s rule'
-            : item.is_verifiable
-              ? 'below today’s rule'
-              : '✕ can not be verified here'}
-        </span>
-      </td>
-    </tr>
   );
 }

@@ -1,18 +1,20 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { answer } from '../../api/client';
+import { Failure } from '../../kit/Failure';
 import { PasswordField, TextField } from '../../kit/Field';
-import { Empty } from '../../kit/Layout';
+import { Heading } from '../../kit/Heading';
 import { PasswordAdvice } from '../../kit/PasswordAdvice';
+import { Empty } from '../../kit/QueryState';
 import { api } from '../api';
-import { Failure } from '../Failure';
-import type { DraftInHand } from '../rules/useDraft';
+import { useHand } from '../rules/hand';
 
 /** In milliseconds: typing on is no question yet. */
 const PAUSE = 250;
 
 /** A password tried against the draft. It is judged and forgotten. */
-export function TryPassword({ hand }: { hand: DraftInHand }) {
+export function TryPassword() {
+  const hand = useHand();
   const [password, setPassword] = useState('');
   const [name, setName] = useState('');
   const [asked, setAsked] = useState({ password, name });
@@ -24,10 +26,11 @@ export function TryPassword({ hand }: { hand: DraftInHand }) {
   const verdict = useQuery({
     // The draft's version, so that it is judged anew when a rule changes; nothing is kept once the screen is left.
     queryKey: ['try-password', hand.draft?.version, asked],
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       answer(
         api.POST('/passwords/verdict', {
           body: asked,
+          signal,
           ...(isDraft ? { params: { header: { 'Kennel-Rules': 'draft' as const } } } : {}),
         }),
       ),
@@ -39,9 +42,7 @@ export function TryPassword({ hand }: { hand: DraftInHand }) {
   const parts = password === '' ? [] : (verdict.data?.estimate?.parts ?? []);
   return (
     <section aria-label="Try a password" className="mb-6">
-      <h2 className="mb-2 text-[13px] leading-[18px] font-bold">
-        Try a password under {isDraft ? 'the draft' : 'the rules in force'}
-      </h2>
+      <Heading>Try a password under {isDraft ? 'the draft' : 'the rules in force'}</Heading>
       <div className="grid grid-cols-2 gap-x-5 max-lg:grid-cols-1">
         <div>
           <PasswordField
@@ -52,19 +53,19 @@ export function TryPassword({ hand }: { hand: DraftInHand }) {
             help="Judged and forgotten."
           />
           <TextField
-            label="Of somebody called"
+            label="Account holder’s name"
             autoComplete="off"
             value={name}
             onChange={(event) => setName(event.target.value)}
           />
-          <Failure error={verdict.error} />
+          <Failure error={verdict.error} onRetry={verdict.refetch} />
         </div>
         <div className="pt-6">
           <PasswordAdvice verdict={verdict.data ?? null} isTyped={password !== ''} />
         </div>
       </div>
       {parts.length === 0 ? (
-        <Empty>What a guesser would take it for is shown here, stretch by stretch.</Empty>
+        <Empty>What an attacker would take it for is shown here, part by part.</Empty>
       ) : (
         <ol aria-label="Stretches" className="flex flex-wrap gap-1.5">
           {parts.map((part) => (

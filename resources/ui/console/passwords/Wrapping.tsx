@@ -1,19 +1,23 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { answer } from '../../api/client';
+import { ActDialog } from '../../kit/ActDialog';
 import { Button } from '../../kit/Button';
-import { Count } from '../../kit/Text';
-import { api, refresh } from '../api';
-import { Failure } from '../Failure';
-import { WhyDialog } from '../WhyDialog';
+import { Failure } from '../../kit/Failure';
+import { Heading } from '../../kit/Heading';
+import { Progress } from '../../kit/Progress';
+import { QueryState } from '../../kit/QueryState';
+import { counted, grouped } from '../../kit/Text';
+import { api, refresh, useMay } from '../api';
 
 /** Encloses older hashes in Argon2id at once: what it would do, doing it, and how far it is. */
 export function Wrapping() {
   const client = useQueryClient();
+  const may = useMay();
   const [asking, setAsking] = useState(false);
   const wrapping = useQuery({
     queryKey: ['wrapping'],
-    queryFn: () => answer(api.GET('/passwords/wrapping')),
+    queryFn: ({ signal }) => answer(api.GET('/passwords/wrapping', { signal })),
     refetchInterval: (query) =>
       query.state.data?.run?.state === 'running' || query.state.data?.run?.state === 'queued' ? 500 : 10_000,
   });
@@ -27,61 +31,62 @@ export function Wrapping() {
   useEffect(() => {
     void client.invalidateQueries({ queryKey: ['census'] });
   }, [client, progress]);
-  if (data === undefined) return <Failure error={wrapping.error} />;
-  const run = data.run;
+  const run = data?.run ?? null;
   const isOn = run !== null && (run.state === 'running' || run.state === 'queued');
   return (
-    <section className="mt-4" aria-label="Wrapping">
-      {isOn ? (
-        <p role="status" className="flex items-center gap-3">
-          <progress
-            value={run.done}
-            max={Math.max(1, run.total)}
-            aria-label="Wrapping"
-            className="h-2 w-40 accent-petrol"
-          />
-          <Count value={run.done} /> of <Count value={run.total} /> wrapped
-          <Button size="small" onClick={() => cancel.mutate(run.id)}>
-            Stop
-          </Button>
-        </p>
-      ) : data.accounts === 0 ? (
-        <p className="text-ink-soft">
-          {run?.state === 'done'
-            ? 'Every older hash is enclosed in Argon2id. Each becomes a plain one at its holder’s next sign-in.'
-            : 'There is no older hash to enclose.'}
-        </p>
-      ) : (
-        <p className="flex flex-wrap items-center gap-3">
-          <Button onClick={() => setAsking(true)}>
-            Wrap <Count value={data.accounts} /> older hashes…
-          </Button>
-          <span className="text-ink-soft">
-            Encloses them in Argon2id now, without anybody’s password. Sign-in works before, during and after.
-          </span>
-        </p>
-      )}
-      <Failure error={cancel.error} />
-      {asking ? (
-        <WhyDialog
-          title={`Wrap ${data.accounts} older hashes?`}
-          act="Wrap them"
-          begin={(reason) => answer(api.POST('/passwords/wrapping', { body: { reason } }))}
+    <section aria-label="Wrapping" className="mt-5">
+      <Heading>Older hashes, all at once</Heading>
+      <QueryState of={wrapping} what="what can be wrapped">
+        {data === undefined ? null : isOn ? (
+          <Progress label="Wrapping" value={run.done} max={run.total}>
+            {grouped(run.done)} of {grouped(run.total)} wrapped
+            <Button
+              size="small"
+              aria-disabled={cancel.isPending}
+              onClick={() => (cancel.isPending ? undefined : cancel.mutate(run.id))}
+            >
+              Cancel wrapping
+            </Button>
+          </Progress>
+        ) : data.accounts === 0 ? (
+          <p className="text-ink-soft">
+            {run?.state === 'done'
+              ? 'Every older hash is enclosed in Argon2id. Each becomes a plain one at its holder’s next sign-in.'
+              : 'There is no older hash to enclose.'}
+          </p>
+        ) : (
+          <p className="flex flex-wrap items-center gap-3">
+            {may('kennel:passwords.manage') ? (
+              <Button onClick={() => setAsking(true)}>
+                Wrap {counted(data.accounts, 'older hash', 'older hashes')}…
+              </Button>
+            ) : null}
+            <span className="text-ink-soft">
+              Encloses them in Argon2id now, no passwords needed. Sign-in works before, during and after.
+            </span>
+          </p>
+        )}
+        <Failure error={cancel.error} />
+      </QueryState>
+      {asking && data !== undefined ? (
+        <ActDialog
+          title={`Wrap ${counted(data.accounts, 'older hash', 'older hashes')}?`}
+          act="Wrap hashes"
           onClose={() => setAsking(false)}
+          run={(reason) => answer(api.POST('/passwords/wrapping', { body: { reason } })).then(() => refresh(client))}
         >
           <ul>
-            {data.kinds.map(({ kind, accounts: held }) => (
-              <li key={kind} className="flex justify-between border-t border-line py-1">
-                <span className="font-mono text-small">{kind}</span>
-                <Count value={held} />
+            {data.kinds.map(({ kind, accounts }) => (
+              <li key={kind} className="flex justify-between gap-3 border-t border-line py-1">
+                <span className="font-mono text-small wrap-anywhere">{kind}</span> {grouped(accounts)}
               </li>
             ))}
           </ul>
           <p className="text-ink-soft">
-            A stolen table would then have to be attacked through Argon2id. It can not be undone; nothing is lost by it,
+            A stolen table would then have to be attacked through Argon2id. It cannot be undone; nothing is lost by it,
             and nobody has to do anything.
           </p>
-        </WhyDialog>
+        </ActDialog>
       ) : null}
     </section>
   );

@@ -1,22 +1,16 @@
-import { useEffect, useState, type FormEvent } from 'react';
+import { useState, type FormEvent } from 'react';
 import { answer, clientFor, type ApiError } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { PasswordField } from '../../kit/Field';
 import { Dialog } from '../../kit/Dialog';
 import { useSession } from '../api';
-import { listen, type Asked } from './proof';
+import type { Asked } from './proof';
 
 /** Without the proof's own middleware: a refusal here is about the password typed here. */
 const api = clientFor('console');
 
 /** Asks for the password over whatever is open, and gives way to it again. */
-export function ProofDialog() {
-  const [asked, setAsked] = useState<Asked | null>(null);
-  useEffect(() => listen(setAsked), []);
-  return asked === null ? null : <Form asked={asked} />;
-}
-
-function Form({ asked }: { asked: Asked }) {
+export function ProofDialog({ asked }: { asked: Asked }) {
   const email = useSession().data?.account.email ?? '';
   const [password, setPassword] = useState('');
   const [busy, setBusy] = useState(false);
@@ -25,6 +19,7 @@ function Form({ asked }: { asked: Asked }) {
     // The dialog beneath has a form of its own, which React would hear this from.
     event.preventDefault();
     event.stopPropagation();
+    if (busy) return;
     setBusy(true);
     answer(api.POST('/session/proof', { body: { password } })).then(
       () => asked.settle(true),
@@ -49,7 +44,7 @@ function Form({ asked }: { asked: Asked }) {
         />
         <div className="flex justify-end gap-2">
           <Button onClick={() => asked.settle(false)}>Cancel</Button>
-          <Button type="submit" kind="act" disabled={busy || password === ''}>
+          <Button type="submit" kind="act" disabled={password === ''} aria-disabled={busy}>
             Confirm
           </Button>
         </div>

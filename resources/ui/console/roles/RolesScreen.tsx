@@ -1,39 +1,66 @@
 import { useQuery } from '@tanstack/react-query';
-import { answer } from '../../api/client';
-import { Screen, Table } from '../../kit/Layout';
-import { Count } from '../../kit/Text';
-import { api } from '../api';
-import { Failure } from '../Failure';
+import { type Schemas } from '../../api/client';
+import { DataTable, type Column } from '../../kit/DataTable';
+import { Screen } from '../../kit/Layout';
+import { QueryState } from '../../kit/QueryState';
+import { grouped } from '../../kit/Text';
+import { roles } from '../queries';
+
+const COLUMNS: readonly Column<Schemas['Role']>[] = [
+  {
+    key: 'role',
+    head: 'Role',
+    width: 'minmax(120px, 0.8fr)',
+    fold: 'first',
+    cell: ({ key, app }) => (
+      <>
+        <span className="font-semibold">{key}</span>
+        {app === null ? null : <span className="block text-small text-ink-soft">{app} only</span>}
+      </>
+    ),
+  },
+  { key: 'for', head: 'What for', width: 'minmax(160px, 1.6fr)', fold: 'line', cell: ({ summary }) => summary },
+  {
+    key: 'includes',
+    head: 'Includes',
+    width: 'minmax(90px, 0.8fr)',
+    fold: 'line',
+    cell: ({ includes }) => includes.join(', ') || '–',
+  },
+  {
+    key: 'permissions',
+    head: 'Its own permissions',
+    width: 'minmax(160px, 1.2fr)',
+    fold: 'line',
+    cell: ({ permissions }) => (
+      <span className="font-mono text-small">
+        {permissions.length === 0 ? '–' : null}
+        {permissions.map((permission) => (
+          <span key={permission} className="block">
+            {permission}
+          </span>
+        ))}
+      </span>
+    ),
+  },
+  {
+    key: 'holders',
+    head: 'Holders',
+    width: '70px',
+    fold: 'first-end',
+    isFigure: true,
+    cell: ({ holders }) => grouped(holders),
+  },
+];
 
 export function RolesScreen() {
-  const roles = useQuery({ queryKey: ['roles'], queryFn: () => answer(api.GET('/roles')) });
+  const query = useQuery(roles);
+  const items = query.data?.items ?? [];
   return (
     <Screen title="Roles" aside="permissions attach to roles, roles to accounts">
-      <Failure error={roles.error} />
-      <Table label="Roles" head={['Role', 'What for', 'Includes', 'Its own permissions', 'Holders']}>
-        {roles.data?.items.map((role) => (
-          <tr key={role.key} className="align-top">
-            <td className="font-semibold">
-              {role.key}
-              {role.app === null ? null : (
-                <span className="block text-small font-normal text-ink-soft">{role.app} only</span>
-              )}
-            </td>
-            <td>{role.summary}</td>
-            <td>{role.includes.join(', ') || '–'}</td>
-            <td className="font-mono text-small">
-              {role.permissions.map((permission) => (
-                <span key={permission} className="block">
-                  {permission}
-                </span>
-              ))}
-            </td>
-            <td>
-              <Count value={role.holders} />
-            </td>
-          </tr>
-        ))}
-      </Table>
+      <QueryState of={query} what="the roles" isEmpty={items.length === 0} empty="There are no roles.">
+        <DataTable label="Roles" columns={COLUMNS} rows={items} rowKey={({ key }) => key} />
+      </QueryState>
     </Screen>
   );
 }

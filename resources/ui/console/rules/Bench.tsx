@@ -1,7 +1,9 @@
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { NavLink } from 'react-router';
-import { When } from '../../kit/Text';
-import type { DraftInHand } from './useDraft';
+import { QueryState } from '../../kit/QueryState';
+import { When } from '../../kit/Time';
+import { useTitle } from '../../kit/useTitle';
+import { useHand } from './hand';
 
 /** The head of a station with several views: its name, the views, and what is known of all of them. */
 export function StationHead({
@@ -19,18 +21,23 @@ export function StationHead({
   tab: string;
   aside?: ReactNode;
 }) {
+  const nav = useRef<HTMLElement>(null);
+  useTitle(`${name}: ${tabs.find(([key]) => key === tab)?.[1] ?? tab}`);
+  useEffect(() => {
+    nav.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [tab]);
   return (
-    <header className="flex min-h-11 shrink-0 flex-wrap items-stretch gap-x-4 border-b border-line px-4">
+    <header className="flex min-h-11 shrink-0 flex-wrap items-stretch gap-x-4 border-b border-line px-4 max-sm:px-3">
       <h1 className="flex items-center text-[17px] font-bold">{name}</h1>
-      <nav aria-label={name} className="flex min-w-0 gap-x-4 overflow-x-auto">
+      <nav ref={nav} aria-label={name} className="flex min-h-9 min-w-0 gap-x-4 overflow-x-auto">
         {tabs.map(([key, label, figure]) => (
           <NavLink
             key={key}
             to={{ pathname: `${path}/${key}`, search }}
-            className={`flex items-center border-b-2 whitespace-nowrap ${key === tab ? 'border-petrol font-semibold' : 'border-transparent text-ink-soft hover:text-ink'}`}
+            aria-current={key === tab ? 'page' : undefined}
+            className={`flex items-center gap-1.5 border-b-2 whitespace-nowrap ${key === tab ? 'border-petrol font-semibold' : 'border-transparent text-ink-soft hover:text-ink'}`}
           >
-            {label}
-            {figure}
+            {label} {figure}
           </NavLink>
         ))}
       </nav>
@@ -40,17 +47,29 @@ export function StationHead({
 }
 
 /** Upon which revision the draft stands, and whose it is. */
-export function DraftFigure({ hand: { draft } }: { hand: DraftInHand }) {
+export function DraftFigure() {
+  const { draft } = useHand();
   return draft === undefined ? null : (
     <p className="ml-auto flex items-center text-small text-ink-soft max-lg:hidden">
       {draft.version === 0 ? (
         `Revision ${draft.base_revision} is in force`
       ) : (
         <span>
-          Draft based on revision {draft.base_revision}, saved by {draft.saved_by}, <When at={draft.saved_at} />
+          Draft based on revision {draft.base_revision}, saved by <bdi>{draft.saved_by}</bdi>,{' '}
+          <When at={draft.saved_at} />
         </span>
       )}
     </p>
+  );
+}
+
+/** What is set, once it is known. */
+export function DraftState({ children }: { children: ReactNode }) {
+  const hand = useHand();
+  return (
+    <QueryState of={{ ...hand, error: hand.failure }} what="the draft">
+      {hand.document === undefined ? null : children}
+    </QueryState>
   );
 }
 
@@ -59,7 +78,9 @@ export function BenchColumns({ rules, bar, children }: { rules: ReactNode; bar: 
   return (
     <div className="@container flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
       <div className="flex w-[470px] shrink-0 flex-col border-r border-line max-lg:w-full max-lg:border-r-0">
-        <div className="min-h-0 flex-1 overflow-y-auto" role="region" aria-label="Rule">
+        {/* It scrolls, and what is in it may be all text. */}
+        {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls has to be reachable by keyboard */}
+        <div className="min-h-0 flex-1 overflow-y-auto" role="region" aria-label="Rule" tabIndex={0}>
           {rules}
         </div>
         {bar}

@@ -1,9 +1,10 @@
 import { Button } from '../../kit/Button';
 import { Notice } from '../../kit/Marks';
-import type { DraftInHand } from './useDraft';
+import { useHand } from './hand';
 
 /** Somebody else was faster: what they changed is shown, and what was set here is still in hand. */
-export function Conflict({ hand }: { hand: DraftInHand }) {
+export function Conflict() {
+  const hand = useHand();
   const problem = hand.refusal?.problem;
   if (problem === null || problem === undefined || problem.code === 'rules.invalid') return null;
   return (
@@ -19,7 +20,7 @@ export function Conflict({ hand }: { hand: DraftInHand }) {
         </ul>
         <div className="mt-2">
           <Button size="small" onClick={hand.giveUp}>
-            Show me theirs; I will set mine again
+            Show their draft
           </Button>
         </div>
       </Notice>

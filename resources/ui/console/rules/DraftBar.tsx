@@ -1,20 +1,24 @@
 import { useState } from 'react';
 import { Button } from '../../kit/Button';
+import { counted } from '../../kit/Text';
+import { useMay } from '../api';
+import { useHand } from './hand';
 import { ImpactFigure } from './ImpactFigure';
-import { useCases, type DraftInHand } from './useDraft';
+import { useCases } from './useDraft';
 import { Conflicts, Outdated } from './Outdated';
 import { PublishDialog } from './PublishDialog';
 
 /** What the draft amounts to, and the way to publish it. */
-export function DraftBar({ hand }: { hand: DraftInHand }) {
+export function DraftBar() {
   const [open, setOpen] = useState(false);
-  const { draft } = hand;
+  const may = useMay();
+  const { draft } = useHand();
   const cases = useCases().data?.items ?? [];
   if (draft === undefined) return null;
   const failing = cases.filter((one) => !one.holds).length;
   return (
     <footer className="shrink-0 border-t border-line bg-well">
-      <Outdated hand={hand} draft={draft} />
+      <Outdated draft={draft} />
       <Conflicts paths={draft.conflicts} />
       <div className="px-4 py-2.5">
         {draft.version === 0 ? (
@@ -22,25 +26,25 @@ export function DraftBar({ hand }: { hand: DraftInHand }) {
             No draft. Change a rule to begin one; nothing counts until it is published.
           </p>
         ) : (
-          <div className="flex items-center gap-3">
-            <p className="min-w-0 flex-1 text-small">
-              <strong>{draft.changes.length === 1 ? '1 change.' : `${draft.changes.length} changes.`}</strong>{' '}
-              {failing === 0 ? `${cases.length} cases hold` : `${failing} of ${cases.length} cases fail`}
-              {draft.blockers.length === 0 ? '.' : `; ${draft.blockers.length} in the way.`}{' '}
-              {draft.warnings.length === 0
-                ? ''
-                : draft.warnings.length === 1
-                  ? '1 warning. '
-                  : `${draft.warnings.length} warnings. `}
+          <div className="flex flex-wrap items-center gap-3">
+            <div className="min-w-52 flex-1 text-small">
+              <strong>{counted(draft.changes.length, 'change', 'changes')}.</strong>{' '}
+              {failing === 0
+                ? counted(cases.length, 'case holds', 'cases hold')
+                : `${failing} of ${counted(cases.length, 'case fails', 'cases fail')}`}
+              {draft.blockers.length === 0 ? '.' : `; ${counted(draft.blockers.length, 'blocker', 'blockers')}.`}{' '}
+              {draft.warnings.length === 0 ? '' : `${counted(draft.warnings.length, 'warning', 'warnings')}. `}
               <ImpactFigure />
-            </p>
-            <Button kind="act" disabled={draft.base_revision !== draft.newest_revision} onClick={() => setOpen(true)}>
-              Review and publish…
-            </Button>
+            </div>
+            {may('kennel:rules.manage') ? (
+              <Button kind="act" disabled={draft.base_revision !== draft.newest_revision} onClick={() => setOpen(true)}>
+                Review and publish…
+              </Button>
+            ) : null}
           </div>
         )}
       </div>
-      {open ? <PublishDialog hand={hand} draft={draft} onClose={() => setOpen(false)} /> : null}
+      {open ? <PublishDialog draft={draft} onClose={() => setOpen(false)} /> : null}
     </footer>
   );
 }

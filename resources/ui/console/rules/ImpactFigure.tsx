@@ -1,13 +1,16 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { answer } from '../../api/client';
-import { Count } from '../../kit/Text';
-import { api } from '../api';
-import { Failure } from '../Failure';
+import { Failure } from '../../kit/Failure';
+import { LinkButton } from '../../kit/Link';
+import { Progress } from '../../kit/Progress';
+import { counted, grouped } from '../../kit/Text';
+import { api, useMay } from '../api';
 import { useImpact } from './useDraft';
 
 /** The impact, begun with one click and followed while it runs. */
 export function ImpactFigure() {
   const client = useQueryClient();
+  const may = useMay();
   const run = useImpact().data?.run ?? null;
   const begin = useMutation({
     mutationFn: () => answer(api.POST('/rules/impact')),
@@ -17,33 +20,36 @@ export function ImpactFigure() {
     mutationFn: (id: string) => answer(api.DELETE('/rules/impact/{id}', { params: { path: { id } } })),
     onSettled: () => client.invalidateQueries({ queryKey: ['impact'] }),
   });
-  const button = 'min-h-6 text-petrol underline underline-offset-2';
   if (run?.state === 'running' || run?.state === 'queued') {
     return (
-      <span role="status" className="block">
-        <progress
-          value={run.done}
-          max={Math.max(1, run.total)}
-          aria-label="Impact"
-          className="mr-2 h-2 w-28 align-middle"
-        />
-        <Count value={run.done} /> of <Count value={run.total} /> accounts{' '}
-        <button type="button" className={button} onClick={() => cancel.mutate(run.id)}>
+      <Progress label="Impact" value={run.done} max={run.total}>
+        {grouped(run.done)} of {counted(run.total, 'account', 'accounts')}
+        <LinkButton
+          aria-disabled={cancel.isPending}
+          onClick={() => (cancel.isPending ? undefined : cancel.mutate(run.id))}
+        >
           Cancel
-        </button>
-      </span>
+        </LinkButton>
+      </Progress>
     );
   }
   return (
-    <span className="block">
-      {run === null
-        ? null
-        : run.state === 'done'
-          ? `Impact: ${run.counts.length === 0 ? 'nobody is touched. ' : `${run.counts.length === 1 ? 'one thing' : `${run.counts.length} things`} to look at. `}`
-          : `Impact ${run.state} after ${run.done} accounts. `}
-      <button type="button" className={button} disabled={begin.isPending} onClick={() => begin.mutate()}>
-        {run === null ? 'Whom would it touch?' : 'Measure again'}
-      </button>
+    <span className="block" role="status">
+      {run === null ? null : run.state === 'done' ? (
+        <>
+          Impact: {run.counts.length === 0 ? 'nobody is affected' : counted(run.counts.length, 'finding', 'findings')}
+          .{' '}
+        </>
+      ) : (
+        <>
+          Impact {run.state} after {counted(run.done, 'account', 'accounts')}.{' '}
+        </>
+      )}
+      {may('kennel:rules.manage') ? (
+        <LinkButton aria-disabled={begin.isPending} onClick={() => (begin.isPending ? undefined : begin.mutate())}>
+          {run === null ? 'Measure impact' : 'Measure again'}
+        </LinkButton>
+      ) : null}
       <Failure error={begin.error ?? cancel.error} />
     </span>
   );

@@ -1,14 +1,16 @@
 import { useMutation } from '@tanstack/react-query';
 import { Button } from '../../kit/Button';
+import { Failure } from '../../kit/Failure';
 import { Notice } from '../../kit/Marks';
-import { Failure } from '../Failure';
 import { Changes } from './Changes';
-import type { Draft, DraftInHand } from './useDraft';
+import { DiscardDraft } from './DiscardDraft';
+import { useHand } from './hand';
+import type { Draft } from './useDraft';
 
 /** A newer revision was published since the draft was begun: it is brought up to date, or discarded, before anything else. */
-export function Outdated({ hand, draft }: { hand: DraftInHand; draft: Draft }) {
+export function Outdated({ draft }: { draft: Draft }) {
+  const hand = useHand();
   const rebase = useMutation({ mutationFn: () => hand.rebase(draft) });
-  const discard = useMutation({ mutationFn: () => hand.discard() });
   if (draft.version === 0 || draft.base_revision === draft.newest_revision) return null;
   return (
     <div className="max-h-[40vh] overflow-y-auto border-t border-line p-3">
@@ -21,14 +23,16 @@ export function Outdated({ hand, draft }: { hand: DraftInHand; draft: Draft }) {
           Bringing the draft up to date takes these in, wherever the draft left the rule as it was.
         </p>
         <div className="mt-2 flex flex-wrap gap-2">
-          <Button kind="act" disabled={rebase.isPending} onClick={() => rebase.mutate()}>
+          <Button
+            kind="act"
+            aria-disabled={rebase.isPending}
+            onClick={() => (rebase.isPending ? undefined : rebase.mutate())}
+          >
             Bring the draft up to date
           </Button>
-          <Button kind="stop" disabled={discard.isPending} onClick={() => discard.mutate()}>
-            Discard the draft
-          </Button>
+          <DiscardDraft draft={draft} />
         </div>
-        <Failure error={rebase.error ?? discard.error} />
+        <Failure error={rebase.error} />
       </Notice>
     </div>
   );

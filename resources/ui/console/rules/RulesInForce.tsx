@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
-import { answer } from '../../api/client';
-import { api } from '../api';
-import { Failure } from '../Failure';
+import { Heading } from '../../kit/Heading';
+import { QueryState } from '../../kit/QueryState';
+import { durationInWords, isDuration } from '../../text/duration';
+import { rulesInForce } from '../queries';
 
 interface Schema {
   description?: string;
@@ -10,39 +11,34 @@ interface Schema {
 
 /** One section of the rule book, as it is in force: each rule in words, with its value. */
 export function RulesInForce({ section }: { section: string }) {
-  const rules = useQuery({ queryKey: ['rules'], queryFn: () => answer(api.GET('/rules')) });
+  const rules = useQuery(rulesInForce);
   const values = ((rules.data?.document ?? {}) as Record<string, Record<string, unknown>>)[section];
   const schema = (rules.data?.schema as Schema | undefined)?.properties?.[section];
   return (
-    <section className="mb-6" aria-label={`Rules in force: ${section}`}>
-      <h2 className="mb-2 text-[13px] leading-[18px] font-bold">{schema?.description ?? 'Rules in force'}</h2>
-      <Failure error={rules.error} />
-      <dl>
-        {Object.entries(schema?.properties ?? {}).map(([key, rule]) => (
-          <div key={key} className="flex min-h-8 flex-wrap items-center gap-x-3 border-t border-line py-1">
-            <dt className="min-w-48 flex-1">{rule.description}</dt>
-            <dd className="max-w-96 text-right font-semibold">{inWords(values?.[key])}</dd>
-            <dd className="w-64 truncate text-right font-mono text-small text-ink-soft max-sm:hidden">
-              {section}.{key}
-            </dd>
-          </div>
-        ))}
-      </dl>
+    <section className="mb-6 max-w-[960px]" aria-label={`Rules in force: ${section}`}>
+      <Heading>{schema?.description ?? 'Rules in force'}</Heading>
+      <QueryState of={rules} what="the rules">
+        <dl>
+          {Object.keys(schema?.properties ?? {}).map((key) => (
+            <div key={key} className="flex min-h-8 flex-wrap items-center gap-x-3 border-t border-line py-1">
+              <dt className="min-w-48 flex-1">{rules.data?.settings[`${section}.${key}`]?.label ?? key}</dt>
+              <dd className="max-w-96 text-right font-semibold">{inWords(values?.[key])}</dd>
+              <dd className="w-64 text-right font-mono text-small text-ink-soft max-sm:hidden">
+                {section}.{key}
+              </dd>
+            </div>
+          ))}
+        </dl>
+      </QueryState>
     </section>
   );
 }
-
-const UNITS = { W: 'week', D: 'day', H: 'hour', M: 'minute', S: 'second' } as const;
 
 /** A rule's value as people say it: an ISO 8601 duration in words, a list in a row, a group of rules one after the other. */
 export function inWords(value: unknown): string {
   if (Array.isArray(value)) return value.length === 0 ? 'none' : value.join(', ');
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (typeof value === 'string' && /^P(?=.)(\d+W)?(\d+D)?(T(\d+H)?(\d+M)?(\d+S)?)?$/.test(value)) {
-    return [...value.matchAll(/(\d+)([WDHMS])/g)]
-      .map(([, count, unit]) => `${count} ${UNITS[unit as keyof typeof UNITS]}${count === '1' ? '' : 's'}`)
-      .join(' ');
-  }
+  if (isDuration(value)) return durationInWords(value);
   if (typeof value === 'object' && value !== null) return groupInWords(value as Record<string, unknown>);
   return String(value ?? '–');
 }

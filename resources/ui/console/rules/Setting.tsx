@@ -1,171 +1,189 @@
-import { useQuery } from '@tanstack/react-query';
-import { useState, type ReactNode } from 'react';
-import { answer, type Schemas } from '../../api/client';
-import { Dialog } from '../../kit/Dialog';
-import { Empty, Table } from '../../kit/Layout';
-import { InlineLink } from '../../kit/Text';
-import { api } from '../api';
-import { Failure } from '../Failure';
-import { More } from '../More';
-import { usePages } from '../usePages';
-import { useImpact, type DraftInHand } from './useDraft';
+import type { ReactNode } from 'react';
+import type { RuleBook } from '../../api/rules';
+import { DateBox, DurationBox, ListBox, LongTextBox, NumberBox, TextBox } from '../../kit/Boxes';
+import { Strip } from '../../kit/Strip';
+import { Segments, Switch } from '../../kit/Segments';
+import { named, read, type At, type Path, type PathTo } from './document';
+import { useHand, useRule } from './hand';
+import { Touched, type Touches } from './Touched';
 
-type Count = Schemas['ImpactRun']['counts'][number];
+interface Of<P extends Path> {
+  path: P;
+  /** Which of the impact's counts come of this rule. */
+  touches?: Touches | undefined;
+  /** What its present value means; the rule's own help stands before it. */
+  children?: ReactNode;
+}
 
-/** One rule: what it is, how it is set, what that means, and whom a change would touch. */
+/**
+ * One rule: what it is called, how it is set, what that means, and whom a change would touch. Words, unit and bounds come from the server, by
+ * its path.
+ */
 export function Setting({
-  name,
-  control,
   path,
-  hand,
+  label,
+  control,
   touches,
   children,
 }: {
-  name: string;
+  path: Path;
+  /** For one of a list, which is called as it says of itself. */
+  label?: string;
   control?: ReactNode;
-  /** As the API names it, for the reason a change was refused with. */
-  path: string;
-  hand: DraftInHand;
-  /** Which of the impact's counts come of this rule. */
-  touches?: (count: Count) => boolean;
+  touches?: Touches | undefined;
   children?: ReactNode;
 }) {
-  const isChanged = hand.draft?.changes.some((change) => change.path === path || change.path.startsWith(`${path}.`));
-  const stops = hand.draft?.blockers.filter((reason) => reason.field === path) ?? [];
-  const warnings = hand.draft?.warnings.filter((reason) => reason.field === path) ?? [];
+  const hand = useHand();
+  const rule = useRule()(path);
+  const name = named(path);
+  const isChanged = hand.draft?.changes.some((change) => change.path === name || change.path.startsWith(`${name}.`));
+  const stops = hand.draft?.blockers.filter((reason) => reason.field === name) ?? [];
+  const warnings = hand.draft?.warnings.filter((reason) => reason.field === name) ?? [];
   const refused = hand.refusal?.problem?.code === 'rules.invalid' ? hand.refusal.problem.reasons[0] : undefined;
   return (
     <div className="border-b border-line px-4 py-3">
       <div className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1.5">
-        <h3 className="font-semibold">
-          {name}
-          {isChanged === true ? <span className="ml-1.5 text-small font-normal text-petrol">changed</span> : null}
+        <h3 className="font-semibold wrap-anywhere">
+          <bdi>{label ?? rule.label}</bdi>
+          {isChanged === true ? <span className="text-small font-normal text-petrol"> changed</span> : null}
         </h3>
         {control}
       </div>
-      {children === undefined ? null : <div className="mt-1 text-small text-ink-soft">{children}</div>}
-      {refused?.field === path ? <Line tone="stop">{refused.message} What is in force was not touched.</Line> : null}
+      {children === undefined && rule.help === null ? null : (
+        <div className="mt-1 text-small text-ink-soft">
+          {rule.help} {children}
+        </div>
+      )}
+      {refused?.field === name ? <Strip tone="stop">{refused.message} What is in force was not changed.</Strip> : null}
       {stops.map((reason) => (
-        <Line key={reason.message} tone="stop">
-          Can not be published: {reason.message}
-        </Line>
+        <Strip key={reason.message} tone="stop">
+          Cannot be published: {reason.message}
+        </Strip>
       ))}
       {warnings.map((reason) => (
-        <Line key={reason.message} tone="caution">
+        <Strip key={reason.message} tone="caution">
           {reason.message}
-        </Line>
+        </Strip>
       ))}
       {touches === undefined ? null : <Touched touches={touches} />}
     </div>
   );
 }
 
-const washes = {
-  good: 'border-moss bg-moss-wash',
-  caution: 'border-amber bg-amber-wash',
-  stop: 'border-brick bg-brick-wash',
-};
-
-export function Line({ tone, children, aside }: { tone: keyof typeof washes; children: ReactNode; aside?: ReactNode }) {
-  return (
-    <div
-      className={`mt-1.5 flex items-center justify-between gap-3 border-l-[3px] px-2.5 py-1 text-small ${washes[tone]}`}
-    >
-      <span className="min-w-0">{children}</span>
-      {aside}
-    </div>
-  );
+/** @returns the value at a path, and setting it */
+export function useSetting<const P extends Path>(path: P): [At<RuleBook, P> | undefined, (value: unknown) => void] {
+  const hand = useHand();
+  const value = hand.document === undefined ? undefined : read(hand.document, path);
+  return [value, (next) => hand.change(path, next)];
 }
 
-/** The impact's counts that come of one rule, or of several. */
-export function Touched({ touches }: { touches: (count: Count) => boolean }) {
-  const run = useImpact().data?.run;
-  return (
-    <>
-      {run?.counts.filter(touches).map((count) => (
-        <CountLine key={count.message} run={run} count={count} />
-      ))}
-    </>
-  );
+/** The same for the primitives below, whose own types have made sure of what it is. */
+function useValue(path: Path): [unknown, (value: unknown) => void] {
+  return useSetting<Path>(path);
 }
 
-export function CountLine({ run, count }: { run: Schemas['ImpactRun']; count: Count }) {
-  const [open, setOpen] = useState(false);
-  const tone =
-    count.kind === 'collision'
-      ? 'stop'
-      : count.kind.endsWith('admitted') || count.kind === 'loses_duty'
-        ? 'good'
-        : 'caution';
+export function NumberSetting<const P extends Path>({ path, ...rest }: Of<P & PathTo<number, P>>) {
+  const rule = useRule()(path);
+  const [value, set] = useValue(path);
   return (
-    <Line
-      tone={tone}
-      aside={
-        <button
-          type="button"
-          className="shrink-0 whitespace-nowrap underline underline-offset-2"
-          onClick={() => setOpen(true)}
-        >
-          See them
-        </button>
+    <Setting
+      path={path}
+      control={
+        <NumberBox
+          label={rule.label}
+          value={(value as number | undefined) ?? null}
+          unit={rule.unit}
+          minimum={rule.minimum}
+          maximum={rule.maximum}
+          onSave={set}
+        />
       }
-    >
-      {count.message}
-      {open ? <FindingsDialog run={run} count={count} onClose={() => setOpen(false)} /> : null}
-    </Line>
+      {...rest}
+    />
   );
 }
 
-function FindingsDialog({ run, count, onClose }: { run: Schemas['ImpactRun']; count: Count; onClose: () => void }) {
-  const list = usePages(['findings', run.id, count.kind, count.code, count.field], (cursor) =>
-    answer(
-      api.GET('/rules/impact/{id}/findings', {
-        params: {
-          path: { id: run.id },
-          query: {
-            kind: count.kind,
-            code: count.code,
-            limit: 50,
-            ...(count.field === null ? {} : { field: count.field }),
-            ...(cursor === undefined ? {} : { cursor }),
-          },
-        },
-      }),
-    ),
-  );
+export function SwitchSetting<const P extends Path>({ path, ...rest }: Of<P & PathTo<boolean, P>>) {
+  const rule = useRule()(path);
+  const [value, set] = useValue(path);
   return (
-    <Dialog open onClose={onClose} title={count.message}>
-      <Failure error={list.error} />
-      <Table label="Whom it touches" head={['Who', 'Why']}>
-        {list.items.map((finding, index) => (
-          <tr key={index}>
-            <td>
-              {finding.account === null ? (
-                finding.sign_up === null ? (
-                  ''
-                ) : (
-                  `${finding.sign_up.app}, ${finding.sign_up.day}`
-                )
-              ) : (
-                <InlineLink to={`/accounts/${finding.account.id}`}>
-                  <bdi>{finding.account.name}</bdi>
-                </InlineLink>
-              )}
-              <span className="block font-mono text-small text-ink-soft">
-                {finding.account?.email ?? finding.sign_up?.domain}
-              </span>
-            </td>
-            <td className="text-small">{finding.message}</td>
-          </tr>
-        ))}
-      </Table>
-      {list.items.length === 0 && !list.isPending ? <Empty>Nobody any more.</Empty> : null}
-      <More list={list} />
-    </Dialog>
+    <Setting path={path} control={<Switch label={rule.label} checked={value === true} onChange={set} />} {...rest} />
   );
 }
 
-/** How many accounts hold what, for the fields' screen. */
-export function useFieldUse() {
-  return useQuery({ queryKey: ['field-use'], queryFn: () => answer(api.GET('/fields')) });
+export function ChoiceSetting<const P extends Path>({ path, ...rest }: Of<P & PathTo<string, P>>) {
+  const [value, set] = useValue(path);
+  const rule = useRule()(path);
+  return (
+    <Setting
+      path={path}
+      control={
+        <Segments
+          label={rule.label}
+          value={(value as string | undefined) ?? ''}
+          onChange={set}
+          choices={rule.values.map((each) => ({ value: each, label: rule.choices[each] ?? each }))}
+        />
+      }
+      {...rest}
+    />
+  );
+}
+
+export function TextSetting<const P extends Path>({ path, ...rest }: Of<P & PathTo<string, P>>) {
+  const rule = useRule()(path);
+  const [value, set] = useValue(path);
+  return (
+    <Setting
+      path={path}
+      control={<TextBox label={rule.label} value={(value as string | undefined) ?? ''} onSave={set} />}
+      {...rest}
+    />
+  );
+}
+
+export function DateSetting<const P extends Path>({ path, ...rest }: Of<P & PathTo<string, P>>) {
+  const rule = useRule()(path);
+  const [value, set] = useValue(path);
+  return (
+    <Setting
+      path={path}
+      control={<DateBox label={rule.label} value={(value as string | undefined) ?? ''} onSave={set} />}
+      {...rest}
+    />
+  );
+}
+
+export function DurationSetting<const P extends Path>({ path, ...rest }: Of<P & PathTo<string, P>>) {
+  const rule = useRule()(path);
+  const [value, set] = useValue(path);
+  return (
+    <Setting
+      path={path}
+      control={<DurationBox label={rule.label} value={(value as string | undefined) ?? 'PT0S'} onSave={set} />}
+      {...rest}
+    />
+  );
+}
+
+export function ListSetting<const P extends Path>({ path, children, ...rest }: Of<P & PathTo<readonly string[], P>>) {
+  const rule = useRule()(path);
+  const [value, set] = useValue(path);
+  return (
+    <Setting path={path} {...rest}>
+      <ListBox label={rule.label} value={(value as string[] | undefined) ?? []} onSave={set} />
+      {children}
+    </Setting>
+  );
+}
+
+export function LongTextSetting<const P extends Path>({ path, children, ...rest }: Of<P & PathTo<string, P>>) {
+  const rule = useRule()(path);
+  const [value, set] = useValue(path);
+  return (
+    <Setting path={path} {...rest}>
+      <LongTextBox label={rule.label} value={(value as string | undefined) ?? ''} onSave={set} />
+      {children}
+    </Setting>
+  );
 }

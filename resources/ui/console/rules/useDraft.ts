@@ -1,15 +1,18 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
+import type { RuleBook } from '../../api/rules';
 import { api } from '../api';
 import { write, type Path } from './document';
 
-export type Draft = Schemas['Draft'];
-type Document = Draft['document'];
+/** The API says of the document that it is an object; its own schema says the rest. */
+export type Draft = Omit<Schemas['Draft'], 'document'> & { document: RuleBook };
+type Document = RuleBook;
 
 export const tagOf = (draft: Draft): string => `"r${draft.base_revision}.v${draft.version}"`;
 const SAVE = ['save-draft'];
 
+const typed = (draft: Schemas['Draft']): Draft => ({ ...draft, document: draft.document as unknown as RuleBook });
 const condition = (draft: Draft) => ({ header: { 'If-Match': tagOf(draft) } });
 
 /** The shared draft of the rules, and changing it. What was set stays on screen when it is refused, with the reason beside it. */
@@ -17,7 +20,7 @@ export function useDraft() {
   const client = useQueryClient();
   const query = useQuery({
     queryKey: ['draft'],
-    queryFn: () => answer(api.GET('/rules/draft')),
+    queryFn: ({ signal }) => answer(api.GET('/rules/draft', { signal })).then(typed),
     refetchInterval: 5000,
   });
   const [refused, setRefused] = useState<{ document: Document; error: ApiError } | null>(null);
@@ -37,7 +40,8 @@ export function useDraft() {
     mutationFn: ({ change }: { change: (document: Document) => Document; shown: Document }) => {
       const draft = client.getQueryData<Draft>(['draft']);
       if (draft === undefined) throw new ApiError(0, null);
-      return answer(api.PUT('/rules/draft', { params: condition(draft), body: { document: change(draft.document) } }));
+      const document = { ...change(draft.document) } as Record<string, unknown>;
+      return answer(api.PUT('/rules/draft', { params: condition(draft), body: { document } })).then(typed);
     },
     onSuccess: async (draft) => {
       // What was asked before this save knows nothing of it, and must not come after it.
@@ -63,6 +67,9 @@ export function useDraft() {
   return {
     draft,
     failure: query.error,
+    isPending: query.isPending,
+    isPaused: query.isPaused,
+    refetch: query.refetch,
     /** What the screen shows: the draft, or what was just refused. */
     document: shown,
     refusal: refused?.error ?? null,
@@ -84,8 +91,14 @@ export function useDraft() {
             return client.invalidateQueries();
           }),
     /** Of a draft upon an older revision: what was published since is taken in. */
-    rebase: (of: Draft) => answer(api.POST('/rules/draft/rebase', { params: condition(of) })).then(took),
-    review: (of: Draft) => answer(api.POST('/rules/draft/review', { params: condition(of) })).then(took),
+    rebase: (of: Draft) =>
+      answer(api.POST('/rules/draft/rebase', { params: condition(of) }))
+        .then(typed)
+        .then(took),
+    review: (of: Draft) =>
+      answer(api.POST('/rules/draft/review', { params: condition(of) }))
+        .then(typed)
+        .then(took),
     publish: (of: Draft, reason: string, overrule: string | null) =>
       answer(api.POST('/rules/draft/publish', { params: condition(of), body: { reason, overrule } })).then(
         (revision) => {
@@ -101,12 +114,16 @@ export type DraftInHand = ReturnType<typeof useDraft>;
 export function useImpact() {
   return useQuery({
     queryKey: ['impact'],
-    queryFn: () => answer(api.GET('/rules/impact')),
+    queryFn: ({ signal }) => answer(api.GET('/rules/impact', { signal })),
     refetchInterval: (query) =>
       query.state.data?.run?.state === 'running' || query.state.data?.run?.state === 'queued' ? 400 : 5000,
   });
 }
 
 export function useCases() {
-  return useQuery({ queryKey: ['cases'], queryFn: () => answer(api.GET('/rules/cases')), refetchInterval: 15_000 });
+  return useQuery({
+    queryKey: ['cases'],
+    queryFn: ({ signal }) => answer(api.GET('/rules/cases', { signal })),
+    refetchInterval: 15_000,
+  });
 }

@@ -1,51 +1,101 @@
-import { answer } from '../../api/client';
-import { Empty, Screen, Table } from '../../kit/Layout';
-import { InlineLink, When } from '../../kit/Text';
+import { answer, type Schemas } from '../../api/client';
+import { DataTable, type Column } from '../../kit/DataTable';
+import { Screen } from '../../kit/Layout';
+import { InlineLink } from '../../kit/Link';
+import { QueryState } from '../../kit/QueryState';
+import { When } from '../../kit/Time';
 import { EndSession } from '../accounts/AccountParts';
 import { api, FIGURES_EVERY } from '../api';
-import { Failure } from '../Failure';
-import { More } from '../More';
+import { More, Newer } from '../More';
 import { RulesInForce } from '../rules/RulesInForce';
+import { useListKeys } from '../useListKeys';
 import { usePages } from '../usePages';
+
+const COLUMNS: readonly Column<Schemas['LiveSession']>[] = [
+  {
+    key: 'account',
+    head: 'Account',
+    width: 'minmax(140px, 1.2fr)',
+    fold: 'first',
+    cell: ({ account, surface }) => (
+      <>
+        <InlineLink to={`/accounts/${account.id}`}>
+          <bdi>{account.name}</bdi>
+        </InlineLink>
+        {surface === 'console' ? <span className="text-ink-soft"> in the console</span> : null}
+      </>
+    ),
+  },
+  {
+    key: 'device',
+    head: 'Device',
+    width: 'minmax(130px, 1fr)',
+    fold: 'second',
+    cell: ({ device }) => <bdi>{device}</bdi>,
+  },
+  {
+    key: 'from',
+    head: 'From',
+    width: 'minmax(110px, 0.6fr)',
+    fold: 'line',
+    cell: ({ source }) => <span className="font-mono text-small">{source}</span>,
+  },
+  {
+    key: 'seen',
+    head: 'Seen',
+    width: '70px',
+    fold: 'first-end',
+    isFigure: true,
+    cell: ({ seen_at }) => <When at={seen_at} />,
+  },
+  {
+    key: 'lapses',
+    head: 'Lapses in',
+    width: '76px',
+    fold: 'line',
+    isFigure: true,
+    cell: ({ lapses_at }) => <When at={lapses_at} />,
+  },
+  {
+    key: 'end',
+    head: 'End it',
+    width: '96px',
+    fold: 'second-end',
+    isFigure: true,
+    cell: (session) => <EndSession session={session} />,
+  },
+];
 
 export function SessionsScreen() {
   const list = usePages(
     ['sessions', 'all'],
-    (cursor) => answer(api.GET('/sessions', { params: { query: cursor === undefined ? {} : { cursor } } })),
+    (cursor, signal) =>
+      answer(api.GET('/sessions', { params: { query: cursor === undefined ? {} : { cursor } }, signal })),
     FIGURES_EVERY,
   );
+  const rows = useListKeys(null, () => '/sessions');
   return (
     <Screen title="Sessions" aside="live now, newest first">
-      <Failure error={list.error} />
-      {list.items.length === 0 && !list.isPending ? <Empty>Nobody is signed in.</Empty> : null}
       <RulesInForce section="sessions" />
-      <details className="mb-6">
+      <details className="mb-4">
         <summary className="cursor-pointer font-semibold">Limits for strangers, and brakes on failed sign-ins</summary>
         <div className="mt-3">
           <RulesInForce section="throttles" />
         </div>
       </details>
-      <Table label="Live sessions" head={['Account', 'Device', 'From', 'Seen', 'Lapses in', '']}>
-        {list.items.map((session) => (
-          <tr key={session.id}>
-            <td>
-              <InlineLink to={`/accounts/${session.account.id}`}>{session.account.name}</InlineLink>
-              {session.surface === 'console' ? <span className="text-ink-soft"> in the console</span> : null}
-            </td>
-            <td className="whitespace-nowrap">{session.device}</td>
-            <td className="font-mono text-small">{session.source}</td>
-            <td>
-              <When at={session.seen_at} />
-            </td>
-            <td>
-              <When at={session.lapses_at} />
-            </td>
-            <td className="text-right">
-              <EndSession session={session} />
-            </td>
-          </tr>
-        ))}
-      </Table>
+      <Newer list={list} />
+      <QueryState of={list} what="the sessions" isEmpty={list.items.length === 0} empty="Nobody is signed in.">
+        {list.items.length === 0 ? null : (
+          <DataTable
+            label="Live sessions"
+            columns={COLUMNS}
+            rows={list.items}
+            rowKey={({ id }) => id}
+            isStale={list.isStale}
+            rowsRef={rows}
+          />
+        )}
+      </QueryState>
       <More list={list} />
     </Screen>
   );

@@ -6,6 +6,7 @@ import { PasswordField, TextField } from '../../kit/Field';
 import { Logo } from '../../kit/Marks';
 import { SigninRefusal } from '../../kit/SigninRefusal';
 import { useSubmit } from '../../kit/useSubmit';
+import { useTitle } from '../../kit/useTitle';
 import { api } from '../api';
 
 /** The id of the first box, for what leads here. */
@@ -24,6 +25,7 @@ function demoKeeper(): Keeper | null {
 
 export function SignIn({ notice }: { notice?: ReactNode }) {
   const client = useQueryClient();
+  useTitle('Sign in');
   const [keeper] = useState(demoKeeper);
   const [typed, setTyped] = useState({ email: '', password: '' });
   const [refusal, setRefusal] = useState<ApiError | null>(null);

@@ -1,69 +1,148 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { answer, type Schemas } from '../../api/client';
-import { Empty, Table } from '../../kit/Layout';
-import { When } from '../../kit/Text';
-import { api } from '../api';
-import { Failure } from '../Failure';
-import { useCases, type DraftInHand } from '../rules/useDraft';
+import { ActDialog } from '../../kit/ActDialog';
+import { DataTable, type Column } from '../../kit/DataTable';
+import { LinkButton } from '../../kit/Link';
+import { QueryState } from '../../kit/QueryState';
+import { counted } from '../../kit/Text';
+import { When } from '../../kit/Time';
+import { useToast } from '../../kit/Toast';
+import { api, useMay } from '../api';
+import { useHand } from '../rules/hand';
+import { useCases } from '../rules/useDraft';
+
+type Case = Schemas['Case'];
 
 /** The rule book's regression tests, run on the draft each time it changes. */
-export function CasesTab({ hand }: { hand: DraftInHand }) {
+export function CasesTab() {
+  const { draft } = useHand();
   const cases = useCases();
-  const client = useQueryClient();
-  const remove = useMutation({
-    mutationFn: (id: string) => answer(api.DELETE('/rules/cases/{id}', { params: { path: { id } } })),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['cases'] }),
-  });
+  const may = useMay();
+  const [removing, setRemoving] = useState<Case | null>(null);
+  const items = cases.data?.items ?? [];
+  const columns: Column<Case>[] = [
+    {
+      key: 'holds',
+      head: 'Result',
+      width: '70px',
+      fold: 'first-end',
+      cell: ({ holds }) => (
+        <span className={`font-semibold whitespace-nowrap ${holds ? 'text-moss' : 'text-brick'}`}>
+          {holds ? '✓ holds' : '✕ fails'}
+        </span>
+      ),
+    },
+    { key: 'name', head: 'Case', width: 'minmax(120px, 1.2fr)', fold: 'first', cell: ({ name }) => <bdi>{name}</bdi> },
+    { key: 'app', head: 'App', width: 'minmax(76px, 0.5fr)', fold: 'second-end', cell: ({ app }) => app },
+    {
+      key: 'input',
+      head: 'Input',
+      width: 'minmax(140px, 1.3fr)',
+      fold: 'second',
+      cell: (one) => (
+        <span className="text-small">
+          <bdi className="font-mono">{one.input.email}</bdi>
+          <bdi className="block text-ink-soft">{inShort(one)}</bdi>
+        </span>
+      ),
+    },
+    {
+      key: 'expected',
+      head: 'Expected',
+      width: 'minmax(120px, 1.2fr)',
+      fold: 'line',
+      cell: ({ expected }) => <span className="font-mono text-small">{verdict(expected)}</span>,
+    },
+    {
+      key: 'actual',
+      head: 'Actual',
+      width: 'minmax(120px, 1.2fr)',
+      fold: 'line',
+      cell: ({ got, holds }) => (
+        <span className={`font-mono text-small ${holds ? '' : 'font-semibold text-brick'}`}>{verdict(got)}</span>
+      ),
+    },
+    {
+      key: 'saved',
+      head: 'Saved',
+      width: 'minmax(90px, 0.7fr)',
+      fold: 'line',
+      cell: ({ saved_by, saved_at }) => (
+        <span className="text-small text-ink-soft">
+          <bdi>{saved_by}</bdi>, <When at={saved_at} />
+        </span>
+      ),
+    },
+    {
+      key: 'remove',
+      head: 'Remove',
+      width: '78px',
+      fold: 'line',
+      cell: (one) =>
+        may('kennel:rules.manage') ? (
+          <LinkButton aria-label={`Remove the case: ${one.name}`} onClick={() => setRemoving(one)}>
+            Remove…
+          </LinkButton>
+        ) : null,
+    },
+  ];
   return (
     <>
       <p className="mb-2 max-w-prose text-ink-soft">
         Saved sign-ups with the verdict each is expected to get, held against{' '}
-        {hand.draft?.version === 0 ? 'the rules in force' : 'the draft'}. One that fails stops a publication unless
-        somebody says why. New ones are saved beside a try, on Rules.
+        {draft?.version === 0 ? 'the rules in force' : 'the draft'}. One that fails stops a publication unless somebody
+        gives a reason. New ones are saved beside a try, under Rules.
       </p>
-      <Failure error={cases.error ?? remove.error} />
-      <Table label="Cases" head={['', 'Case', 'App', 'Typed', 'Expected', 'Came', 'Saved', '']}>
-        {cases.data?.items.map((one) => (
-          <tr key={one.id}>
-            <td className={`font-semibold whitespace-nowrap ${one.holds ? 'text-moss' : 'text-brick'}`}>
-              {one.holds ? '✓ holds' : '✗ fails'}
-            </td>
-            <td>{one.name}</td>
-            <td>{one.app}</td>
-            <td className="text-small">
-              <span className="font-mono">{one.input.email}</span>
-              <span className="block text-ink-soft">{inShort(one)}</span>
-            </td>
-            <td className="font-mono text-small">{verdict(one.expected)}</td>
-            <td className={`font-mono text-small ${one.holds ? '' : 'font-semibold text-brick'}`}>
-              {verdict(one.got)}
-            </td>
-            <td className="text-small whitespace-nowrap text-ink-soft">
-              {one.saved_by}, <When at={one.saved_at} />
-            </td>
-            <td>
-              <button
-                type="button"
-                aria-label={`Remove the case: ${one.name}`}
-                onClick={() => remove.mutate(one.id)}
-                className="min-h-6 rounded-[4px] px-1 text-petrol underline underline-offset-2"
-              >
-                Remove
-              </button>
-            </td>
-          </tr>
-        ))}
-      </Table>
-      {cases.data?.items.length === 0 ? (
-        <Empty>No case yet. Type something telling into the page on Rules, and save its verdict.</Empty>
-      ) : null}
+      <QueryState
+        of={cases}
+        what="the cases"
+        isEmpty={items.length === 0}
+        empty="No cases yet. Type something telling into the page under Rules, and save its verdict."
+      >
+        {items.length === 0 ? null : <DataTable label="Cases" columns={columns} rows={items} rowKey={({ id }) => id} />}
+      </QueryState>
+      {removing === null ? null : <RemoveDialog one={removing} onClose={() => setRemoving(null)} />}
     </>
+  );
+}
+
+/** A case holds a sealed password, which the console cannot give back: it asks first instead of offering to undo. */
+function RemoveDialog({ one, onClose }: { one: Case; onClose: () => void }) {
+  const client = useQueryClient();
+  const toast = useToast();
+  const remove = useMutation({
+    mutationFn: () => answer(api.DELETE('/rules/cases/{id}', { params: { path: { id: one.id } } })),
+    onSuccess: () => {
+      toast(`Case removed: ${one.name}.`);
+      return client.invalidateQueries({ queryKey: ['cases'] });
+    },
+  });
+  return (
+    <ActDialog
+      title={
+        <>
+          Remove the case “<bdi>{one.name}</bdi>”?
+        </>
+      }
+      act="Remove case"
+      kind="stop"
+      asksWhy={false}
+      onClose={onClose}
+      run={() => remove.mutateAsync()}
+    >
+      <p>
+        Saved by <bdi>{one.saved_by}</bdi>. No draft is held against it any more, and it cannot be brought back.
+      </p>
+    </ActDialog>
   );
 }
 
 const verdict = (codes: string[]): string => (codes.length === 0 ? 'accepted' : codes.join(', '));
 
-function inShort({ input }: Schemas['Case']): string {
+function inShort({ input }: Case): string {
   const name = input.name ?? 'no name';
-  return input.password_length === null ? name : `${name} · password of ${input.password_length}`;
+  return input.password_length === null
+    ? name
+    : `${name} · password of ${counted(input.password_length, 'character', 'characters')}`;
 }

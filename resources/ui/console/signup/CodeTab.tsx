@@ -2,9 +2,12 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
+import { CodeBlock } from '../../kit/CodeBlock';
+import { Failure } from '../../kit/Failure';
+import { Heading } from '../../kit/Heading';
 import { Segments } from '../../kit/Segments';
+import { SAYS, useCopy } from '../../kit/Text';
 import { api } from '../api';
-import { Failure } from '../Failure';
 import { AppChooser } from './AppChooser';
 import { snippet, type Language } from './snippets';
 
@@ -16,23 +19,22 @@ export function CodeTab({ apps, app, onChoose }: { apps: App[]; app: string; onC
   const chosen = apps.find(({ key }) => key === app);
   const schema = useQuery({
     queryKey: ['signup-schema', app],
-    queryFn: () => answer(api.GET('/apps/{key}/signup-schema', { params: { path: { key: app } } })),
+    queryFn: ({ signal }) => answer(api.GET('/apps/{key}/signup-schema', { params: { path: { key: app } }, signal })),
   });
   const refusal = useQuery({
     queryKey: ['sample-refusal', app],
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       answer(
         api.POST('/signups/verdict', {
+          signal,
           body: { app, name: '', email: 'jo@', password: 'short', ...(chosen?.terms == null ? {} : { terms: null }) },
         }),
       ),
   });
   return (
     <div className="mx-auto max-w-[1080px]">
-      <div className="-mx-4 -mt-3 mb-4 flex items-center border-b border-line bg-well pr-4">
-        <div className="flex-1 [&>div]:border-b-0">
-          <AppChooser apps={apps} app={app} onChoose={onChoose} />
-        </div>
+      <div className="-mt-3 mb-4 flex flex-wrap items-center gap-x-4 gap-y-2 py-2">
+        <AppChooser apps={apps} app={app} onChoose={onChoose} isBare />
         <Segments
           label="Language"
           value={language}
@@ -71,7 +73,8 @@ export function CodeTab({ apps, app, onChoose }: { apps: App[]; app: string; onC
             />
           </div>
           <div>
-            <Failure error={schema.error ?? refusal.error} />
+            <Failure error={schema.error} onRetry={schema.refetch} />
+            <Failure error={refusal.error} onRetry={refusal.refetch} />
             <Piece
               title="What your form can check by itself (JSON Schema)"
               text={JSON.stringify(schema.data ?? {}, null, 2)}
@@ -118,28 +121,25 @@ function sample(app: App): Record<string, unknown> {
 }
 
 function Piece({ title, about, text }: { title: string; about: string; text: string }) {
-  const [copied, setCopied] = useState(false);
+  const { state, copy } = useCopy();
   return (
     <section className="mb-5" aria-label={title}>
-      <h2 className="mb-1 flex items-center justify-between gap-2 font-bold">
-        {title}
-        <Button
-          size="small"
-          onClick={() => void navigator.clipboard.writeText(text).then(() => setCopied(true))}
-          onBlur={() => setCopied(false)}
-          aria-label={`Copy: ${title}`}
-        >
-          {copied ? 'Copied' : 'Copy'}
-        </Button>
-      </h2>
-      <p className="mb-1.5 text-small text-ink-soft">{about}</p>
-      <pre
-        // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- it scrolls, so the keyboard must reach it
-        tabIndex={0}
-        className="max-h-80 overflow-auto rounded-control border border-line bg-sheet p-3 font-mono text-[12.5px] leading-[17px]"
+      <Heading
+        aside={
+          <>
+            <Button size="small" onClick={() => copy(text)} aria-label={`Copy: ${title}`}>
+              Copy
+            </Button>
+            <span role="status" className="text-small text-ink-soft">
+              {SAYS[state]}
+            </span>
+          </>
+        }
       >
-        {text}
-      </pre>
+        {title}
+      </Heading>
+      <p className="mb-1.5 text-small text-ink-soft">{about}</p>
+      <CodeBlock label={`Code: ${title}`}>{text}</CodeBlock>
     </section>
   );
 }

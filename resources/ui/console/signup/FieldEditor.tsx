@@ -1,141 +1,132 @@
-import { useState, type FormEvent } from 'react';
+import { useState, type FormEvent, type ReactNode } from 'react';
+import { NumberBox, TextBox } from '../../kit/Boxes';
 import { Button } from '../../kit/Button';
+import { Checkbox, TextField } from '../../kit/Field';
 import { Segments, Switch } from '../../kit/Segments';
-import { read } from '../rules/document';
-import type { DraftInHand } from '../rules/useDraft';
-import { REQUIRED, WITH_LIMITS, type FieldRule } from './fieldRule';
-import { Typed } from '../rules/Typed';
+import { useHand, useRule } from '../rules/hand';
+import { useSetting } from '../rules/Setting';
+import { moved, WITH_LIMITS, type FieldRule } from './fieldRule';
 
 /** Everything that can be set of one field; its key and type never change. */
-export function FieldEditor({ hand, field }: { hand: DraftInHand; field: FieldRule }) {
+export function FieldEditor({ field }: { field: FieldRule }) {
+  const hand = useHand();
+  const describe = useRule();
+  const rule = (key: keyof FieldRule) => describe(['fields', field.key, key]);
   const set = (key: keyof FieldRule) => (value: unknown) => hand.change(['fields', field.key, key], value);
-  const apps = read<{ key: string; look: { name: string } }[]>(hand.document, ['apps']);
-  const number = (value: string): number | null => (value === '' ? null : Number(value));
-  const row = 'flex min-h-9 flex-wrap items-center justify-between gap-2 border-t border-line py-1';
+  const text = (
+    key: 'label' | 'help' | 'earliest' | 'latest' | 'region',
+    change: (typed: string) => string = String,
+  ) => (
+    <Line label={rule(key).label} help={rule(key).help}>
+      <TextBox label={rule(key).label} value={field[key]} onSave={(typed) => set(key)(change(typed))} />
+    </Line>
+  );
+  const choice = (key: 'required' | 'edited_by') => (
+    <Line label={rule(key).label}>
+      <Segments
+        label={rule(key).label}
+        value={field[key] as string}
+        onChange={set(key)}
+        choices={rule(key).values.map((value) => ({ value, label: rule(key).choices[value] ?? value }))}
+      />
+    </Line>
+  );
+  const limits = LIMITS[field.type] ?? LIMITS.short_text;
   return (
     <div className="mt-2 text-ink">
-      <div className={row}>
-        Label <Typed label="Label" type="text" value={field.label} onSave={set('label')} />
-      </div>
-      <div className={row}>
-        Help <Typed label="Help" type="text" value={field.help} onSave={set('help')} />
-      </div>
-      <div className={row}>
-        Required
-        <Segments label="Required" value={field.required} onChange={set('required')} choices={REQUIRED} />
-      </div>
-      <div className={row}>
-        Who may change it
-        <Segments
-          label="Who may change it"
-          value={field.edited_by}
-          onChange={set('edited_by')}
-          choices={[
-            { value: 'holder', label: 'the holder' },
-            { value: 'operator', label: 'operators only' },
-          ]}
-        />
-      </div>
-      <fieldset className={row}>
-        <legend className="float-left">Asked by</legend>
-        <span className="flex flex-wrap gap-3">
-          {apps.map((one) => (
-            <label key={one.key} className="flex items-center gap-1.5">
-              <input
-                type="checkbox"
-                className="size-4 accent-petrol"
-                checked={field.apps.length === 0 || field.apps.includes(one.key)}
-                onChange={(event) => {
-                  const now = field.apps.length === 0 ? apps.map(({ key }) => key) : field.apps;
-                  const next = event.target.checked ? [...now, one.key] : now.filter((key) => key !== one.key);
-                  if (next.length > 0) set('apps')(next.length === apps.length ? [] : next);
-                }}
-              />
-              {one.look.name}
-            </label>
-          ))}
-        </span>
-      </fieldset>
-      {WITH_LIMITS.includes(field.type) ? (
-        <div className={row}>
-          {field.type === 'number'
-            ? 'From, to'
-            : field.type === 'several_choices'
-              ? 'Fewest, most'
-              : 'Shortest, longest'}
-          <span className="flex gap-2">
-            <Typed
-              label="Least"
-              type="number"
-              mayBeEmpty
-              value={field.minimum === null ? '' : String(field.minimum)}
-              onSave={(value) => set('minimum')(number(value))}
-            />
-            <Typed
-              label="Most"
-              type="number"
-              mayBeEmpty
-              value={field.maximum === null ? '' : String(field.maximum)}
-              onSave={(value) => set('maximum')(number(value))}
-            />
-          </span>
-        </div>
-      ) : null}
-      {field.type === 'date' ? (
-        <div className={row}>
-          Earliest, latest (a date, or “today”)
-          <span className="flex gap-2 [&>input]:w-28">
-            <Typed label="Earliest" type="text" value={field.earliest} onSave={set('earliest')} />
-            <Typed label="Latest" type="text" value={field.latest} onSave={set('latest')} />
-          </span>
-        </div>
-      ) : null}
-      {field.type === 'phone' ? (
-        <div className={row}>
-          Country of a number without “+”
-          <Typed
-            label="Country of a number without plus"
-            type="text"
-            value={field.region}
-            onSave={(value) => set('region')(value.toUpperCase())}
-          />
-        </div>
-      ) : null}
-      {field.choices.length > 0 ? <ChoiceList field={field} hand={hand} /> : null}
-      <div className={row}>
-        Retired: asked of nobody, what is stored stays
-        <Switch label="Retired" checked={field.retired} onChange={set('retired')} />
-      </div>
+      {text('label')}
+      {text('help')}
+      {choice('required')}
+      {choice('edited_by')}
+      <Apps field={field} />
+      {WITH_LIMITS.includes(field.type)
+        ? (['minimum', 'maximum'] as const).map((key, index) => (
+            <Line key={key} label={limits?.[index] ?? rule(key).label} help="Empty for no limit.">
+              <NumberBox mayBeEmpty label={limits?.[index] ?? rule(key).label} value={field[key]} onSave={set(key)} />
+            </Line>
+          ))
+        : null}
+      {field.type === 'date' ? text('earliest') : null}
+      {field.type === 'date' ? text('latest') : null}
+      {field.type === 'phone' ? text('region', (typed) => typed.toUpperCase()) : null}
+      {field.choices.length > 0 ? <ChoiceList field={field} /> : null}
+      <Line label={rule('retired').label} help={rule('retired').help}>
+        <Switch label={rule('retired').label} checked={field.retired} onChange={set('retired')} />
+      </Line>
     </div>
   );
 }
 
-function ChoiceList({ field, hand }: { field: FieldRule; hand: DraftInHand }) {
+/** What the two limits of a type are called. */
+const LIMITS: Partial<Record<FieldRule['type'], readonly [string, string]>> = {
+  short_text: ['Minimum length', 'Maximum length'],
+  long_text: ['Minimum length', 'Maximum length'],
+  number: ['Smallest number', 'Largest number'],
+  several_choices: ['Minimum choices', 'Maximum choices'],
+};
+
+function Line({ label, help = null, children }: { label: string; help?: string | null; children: ReactNode }) {
+  return (
+    <div className="flex min-h-9 flex-wrap items-center justify-between gap-2 border-t border-line py-1">
+      <span>
+        {label}
+        {help === null ? null : <span className="block text-small text-ink-soft">{help}</span>}
+      </span>
+      {children}
+    </div>
+  );
+}
+
+function Apps({ field }: { field: FieldRule }) {
+  const [apps = []] = useSetting(['apps']);
+  const hand = useHand();
+  const { label } = useRule()(['fields', field.key, 'apps']);
+  const toggle = (key: string, on: boolean) => {
+    const now = field.apps.length === 0 ? apps.map((one) => one.key) : field.apps;
+    const next = on ? [...now, key] : now.filter((other) => other !== key);
+    // None would mean all: the last one stays.
+    if (next.length > 0) hand.change(['fields', field.key, 'apps'], next.length === apps.length ? [] : next);
+  };
+  return (
+    <fieldset className="border-t border-line py-1">
+      <legend className="float-left py-1.5">{label}</legend>
+      <span className="flex flex-wrap justify-end gap-x-4">
+        {apps.map((one) => (
+          <Checkbox
+            key={one.key}
+            label={one.look.name}
+            checked={field.apps.length === 0 || field.apps.includes(one.key)}
+            onChange={(event) => toggle(one.key, event.target.checked)}
+          />
+        ))}
+      </span>
+    </fieldset>
+  );
+}
+
+function ChoiceList({ field }: { field: FieldRule }) {
+  const hand = useHand();
   const [value, setValue] = useState('');
   const path = ['fields', field.key, 'choices'];
-  const move = (index: number) => {
-    const moved = field.choices[index];
-    if (moved !== undefined) hand.change(path, field.choices.toSpliced(index, 1).toSpliced(index - 1, 0, moved));
-  };
+  const isTaken = field.choices.some(({ key }) => key === value.trim());
   const add = (event: FormEvent) => {
     event.preventDefault();
-    if (value.trim() !== '')
-      hand.change(path, [...field.choices, { key: value.trim(), label: value.trim(), retired: false }]);
+    const key = value.trim();
+    if (key === '' || isTaken) return;
+    hand.change(path, [...field.choices, { key, label: key, retired: false }]);
     setValue('');
   };
   return (
     <div className="border-t border-line py-2">
-      <p className="mb-1">Choices: what is stored, what people read</p>
+      <p className="mb-1">Choices: stored value, what people read</p>
       <ul className="space-y-1">
         {field.choices.map((choice, index) => (
-          <li key={choice.key} className="flex items-center gap-2">
-            <span className="w-28 truncate font-mono text-small" title={choice.key}>
-              {choice.key}
-            </span>
-            <span className="min-w-0 flex-1 [&>input]:w-full">
-              <Typed
+          <li key={choice.key} className="flex flex-wrap items-center gap-2">
+            <bdi className="w-28 font-mono text-small wrap-anywhere">{choice.key}</bdi>
+            <span className="min-w-32 flex-1">
+              <TextBox
                 label={`Label of ${choice.key}`}
-                type="text"
+                width="w-full"
                 value={choice.label}
                 onSave={(label) => hand.change([...path, choice.key, 'label'], label)}
               />
@@ -143,33 +134,32 @@ function ChoiceList({ field, hand }: { field: FieldRule; hand: DraftInHand }) {
             <Button
               size="small"
               aria-label={`${choice.label}: earlier`}
-              disabled={index === 0}
-              onClick={() => move(index)}
+              aria-disabled={index === 0}
+              onClick={() => (index === 0 ? undefined : hand.change(path, moved(field.choices, index, -1)))}
             >
               ↑
             </Button>
-            <label className="flex items-center gap-1 text-small">
-              <input
-                type="checkbox"
-                className="size-4 accent-petrol"
-                checked={choice.retired}
-                onChange={(event) => hand.change([...path, choice.key, 'retired'], event.target.checked)}
-              />
-              retired
-            </label>
+            <Checkbox
+              label="retired"
+              aria-label={`${choice.label}: retired`}
+              checked={choice.retired}
+              onChange={(event) => hand.change([...path, choice.key, 'retired'], event.target.checked)}
+            />
           </li>
         ))}
       </ul>
-      <form onSubmit={add} className="mt-2 flex gap-2">
-        <input
-          aria-label="A new choice"
-          value={value}
-          onChange={(event) => setValue(event.target.value)}
-          className="h-7 min-w-0 flex-1 rounded-control border border-line-strong bg-sheet px-2"
-        />
-        <Button size="small" type="submit">
-          Add choice
-        </Button>
+      <form onSubmit={add} noValidate className="mt-2 flex items-start gap-2">
+        <span className="min-w-0 flex-1">
+          <TextField
+            label="New choice"
+            value={value}
+            onChange={(event) => setValue(event.target.value)}
+            error={isTaken ? 'This value is among the choices already.' : undefined}
+          />
+        </span>
+        <span className="pt-6">
+          <Button type="submit">Add choice</Button>
+        </span>
       </form>
     </div>
   );

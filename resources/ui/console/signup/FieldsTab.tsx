@@ -1,114 +1,125 @@
-import { useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { useSearchParams } from 'react-router';
 import { Button } from '../../kit/Button';
-import { Segments } from '../../kit/Segments';
-import { Count, InlineLink } from '../../kit/Text';
-import { read } from '../rules/document';
-import { Line, Setting, useFieldUse } from '../rules/Setting';
-import type { DraftInHand } from '../rules/useDraft';
+import { InlineLink } from '../../kit/Link';
+import { Strip } from '../../kit/Strip';
+import { counted, grouped, withSpaces } from '../../kit/Text';
+import { fieldUse } from '../queries';
+import { useHand, useRule } from '../rules/hand';
+import { ChoiceSetting, Setting, useSetting } from '../rules/Setting';
 import { FieldEditor } from './FieldEditor';
-import { REQUIRED, TYPES, type FieldRule } from './fieldRule';
+import { moved, type FieldRule } from './fieldRule';
 import { NewField } from './NewField';
 
 /** What accounts hold beyond name and address: defined, ordered, retired; with what is stored of each. */
-export function FieldsTab({ hand, app }: { hand: DraftInHand; app: string }) {
-  const fields = read<FieldRule[]>(hand.document, ['fields']);
-  const use = useFieldUse().data?.items ?? [];
-  const [open, setOpen] = useState<string | null>(null);
-  const move = (key: string, by: number) => {
-    const from = fields.findIndex((field) => field.key === key);
-    const next = fields.filter((field) => field.key !== key);
-    const moved = fields[from];
-    if (moved !== undefined) hand.change(['fields'], next.toSpliced(from + by, 0, moved));
-  };
+export function FieldsTab({ app }: { app: string }) {
+  const [fields = [], setFields] = useSetting(['fields']);
+  const [visibility] = useSetting(['pictures', 'visibility']);
+  const [search, setSearch] = useSearchParams();
+  const open = search.get('field');
+  const toggle = (key: string) =>
+    setSearch(
+      (before) => {
+        if (before.get('field') === key) before.delete('field');
+        else before.set('field', key);
+        return before;
+      },
+      { replace: true },
+    );
   return (
     <>
-      {fields.map((field, index) => {
-        const held = use.find(({ key }) => key === field.key);
-        const isHere = field.apps.length === 0 || field.apps.includes(app);
-        return (
-          <Setting
-            key={field.key}
-            name={field.label}
-            path={`fields.${field.key}`}
-            hand={hand}
-            touches={(count) => count.field === `fields.${field.key}`}
-            control={
-              <span className="flex items-center gap-1">
-                <Button
-                  size="small"
-                  aria-label={`${field.label}: earlier`}
-                  disabled={index === 0}
-                  onClick={() => move(field.key, -1)}
-                >
-                  ↑
-                </Button>
-                <Button
-                  size="small"
-                  aria-label={`${field.label}: later`}
-                  disabled={index === fields.length - 1}
-                  onClick={() => move(field.key, 1)}
-                >
-                  ↓
-                </Button>
-                <Button
-                  size="small"
-                  aria-expanded={open === field.key}
-                  onClick={() => setOpen(open === field.key ? null : field.key)}
-                >
-                  {open === field.key ? 'Close' : 'Change'}
-                </Button>
-              </span>
-            }
-          >
-            <span className="font-mono">{field.key}</span> · {TYPES.find(([type]) => type === field.type)?.[1]} ·{' '}
-            {field.retired
-              ? 'retired'
-              : field.required === 'never'
-                ? 'not required'
-                : `required ${REQUIRED.find(({ value }) => value === field.required)?.label ?? ''}`}
-            {isHere ? '' : ' · not on this app'} · <Count value={held?.held ?? 0} /> accounts hold one
-            {held?.misfits.map((misfit) => (
-              <Line
-                key={misfit.value}
-                tone="caution"
-                aside={
-                  <InlineLink to={`/accounts?field=${field.key}&value=${encodeURIComponent(unquoted(misfit.value))}`}>
-                    See them
-                  </InlineLink>
-                }
-              >
-                <Count value={misfit.accounts} /> hold <span className="font-mono whitespace-pre">{misfit.value}</span>:{' '}
-                {misfit.message}
-              </Line>
-            ))}
-            {open === field.key ? <FieldEditor hand={hand} field={field} /> : null}
-          </Setting>
-        );
-      })}
+      {fields.map((field, index) => (
+        <FieldSetting
+          key={field.key}
+          field={field}
+          app={app}
+          isOpen={open === field.key}
+          onToggle={() => toggle(field.key)}
+          onEarlier={index === 0 ? null : () => setFields(moved(fields, index, -1))}
+          onLater={index === fields.length - 1 ? null : () => setFields(moved(fields, index, 1))}
+        />
+      ))}
       {fields.some(({ type }) => type === 'picture') ? (
-        <Setting
-          name="Pictures"
-          path="pictures.visibility"
-          hand={hand}
-          control={
-            <Segments
-              label="Pictures"
-              value={read<string>(hand.document, ['pictures', 'visibility'])}
-              onChange={(value) => hand.change(['pictures', 'visibility'], value)}
-              choices={[
-                { value: 'private', label: 'private' },
-                { value: 'public', label: 'public' },
-              ]}
-            />
+        <ChoiceSetting path={['pictures', 'visibility']}>
+          {visibility === 'public'
+            ? 'Anyone with a picture’s address sees it, until it is deleted.'
+            : 'Seen only under a signed address that expires after a few minutes.'}
+        </ChoiceSetting>
+      ) : null}
+      <NewField taken={fields.map(({ key }) => key)} />
+    </>
+  );
+}
+
+function FieldSetting({
+  field,
+  app,
+  isOpen,
+  onToggle,
+  onEarlier,
+  onLater,
+}: {
+  field: FieldRule;
+  app: string;
+  isOpen: boolean;
+  onToggle: () => void;
+  onEarlier: (() => void) | null;
+  onLater: (() => void) | null;
+}) {
+  const rule = useRule();
+  const hand = useHand();
+  const held = useQuery(fieldUse).data?.items.find(({ key }) => key === field.key);
+  const words = (key: 'type' | 'required') => rule(['fields', field.key, key]).choices[field[key]] ?? field[key];
+  const isHere = field.apps.length === 0 || field.apps.includes(app);
+  const step = (name: string, arrow: string, act: (() => void) | null) => (
+    <Button
+      size="small"
+      aria-label={`${field.label}: ${name}`}
+      aria-disabled={act === null || hand.isSaving}
+      onClick={act ?? undefined}
+    >
+      {arrow}
+    </Button>
+  );
+  return (
+    <Setting
+      path={['fields', field.key]}
+      label={field.label}
+      touches={(count) => count.field === `fields.${field.key}`}
+      control={
+        <span className="flex items-center gap-1">
+          {step('earlier', '↑', onEarlier)}
+          {step('later', '↓', onLater)}
+          <Button
+            size="small"
+            aria-expanded={isOpen}
+            aria-label={`${isOpen ? 'Close' : 'Edit'}: ${field.label}`}
+            onClick={onToggle}
+          >
+            {isOpen ? 'Close' : 'Edit'}
+          </Button>
+        </span>
+      }
+    >
+      <span className="font-mono">{field.key}</span> · {words('type')} ·{' '}
+      {field.retired ? 'retired' : field.required === 'never' ? 'optional' : `required ${words('required')}`}
+      {isHere ? '' : ' · not on this app'} · filled in on {counted(held?.held ?? 0, 'account', 'accounts')}
+      {held?.misfits.map((misfit) => (
+        <Strip
+          key={misfit.value}
+          tone="caution"
+          aside={
+            <InlineLink to={`/accounts?field=${field.key}&value=${encodeURIComponent(unquoted(misfit.value))}`}>
+              See accounts
+            </InlineLink>
           }
         >
-          {read<string>(hand.document, ['pictures', 'visibility']) === 'public'
-            ? 'Anyone with a picture’s address sees it, until it is deleted.'
-            : 'Seen only under a signed address that expires after minutes.'}
-        </Setting>
-      ) : null}
-      <NewField hand={hand} taken={fields.map(({ key }) => key)} />
-    </>
+          {grouped(misfit.accounts)} with <bdi className="font-mono">{withSpaces(misfit.value)}</bdi>:{' '}
+          {withSpaces(misfit.message)}
+        </Strip>
+      ))}
+      {isOpen ? <FieldEditor field={field} /> : null}
+    </Setting>
   );
 }
 

@@ -1,25 +1,30 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
 import { FilterChip } from '../../kit/Button';
-import { Table } from '../../kit/Layout';
+import { Bar, Chart, countTicks } from '../../kit/Chart';
+import { DataTable, type Column } from '../../kit/DataTable';
+import { Heading } from '../../kit/Heading';
+import { QueryState } from '../../kit/QueryState';
 import { Segments } from '../../kit/Segments';
-import { Count } from '../../kit/Text';
+import { grouped } from '../../kit/Text';
 import { api } from '../api';
-import { Failure } from '../Failure';
 
 const STEPS = [
   ['opened', 'Form opened'],
-  ['submitted', 'Account made'],
-  ['proven', 'Address proven'],
-  ['complete', 'Nothing owed'],
+  ['submitted', 'Account created'],
+  ['proven', 'Address verified'],
+  ['complete', 'Ready to use'],
 ] as const;
 
+const PERIODS = [
+  { value: '7', label: '7 days' },
+  { value: '30', label: '30 days' },
+  { value: '90', label: '90 days' },
+] as const;
+type Period = (typeof PERIODS)[number]['value'];
+
 const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' });
-const HEIGHT = 260;
-/** Room above the bars for a figure. */
-const TOP = 32;
-const STEP = 30;
 
 type Day = Schemas['Funnel']['days'][number];
 
@@ -33,12 +38,16 @@ export function FunnelTab({
   app: string | null;
   onChoose: (app: string | null) => void;
 }) {
-  const [days, setDays] = useState<'7' | '30' | '90'>('30');
+  const [search, setSearch] = useSearchParams();
+  const days = (search.get('days') ?? '30') as Period;
   const funnel = useQuery({
     queryKey: ['funnel', app, days],
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       answer(
-        api.GET('/signups/funnel', { params: { query: { days: Number(days), ...(app === null ? {} : { app }) } } }),
+        api.GET('/signups/funnel', {
+          params: { query: { days: Number(days), ...(app === null ? {} : { app }) } },
+          signal,
+        }),
       ),
     refetchInterval: 5000,
     placeholderData: (before) => before,
@@ -49,154 +58,170 @@ export function FunnelTab({
   const most = Math.max(1, ...refusals.map(({ tally }) => tally));
   const widest = Math.max(1, ...STEPS.map(([step]) => sum(step)));
   return (
-    <div className="mx-auto max-w-[1080px]">
-      <div className="mb-4 flex flex-wrap items-center gap-2">
+    <>
+      <div className="mb-4 flex flex-wrap items-center gap-2" role="group" aria-label="Which sign-ups">
         {apps.map(({ key, name }) => (
           <FilterChip key={key} pressed={key === app} onPress={(pressed) => onChoose(pressed ? key : null)}>
-            {name}
+            <bdi>{name}</bdi>
           </FilterChip>
         ))}
         <span className="ml-auto">
           <Segments
-            label="Days"
+            label="Period"
             value={days}
-            onChange={setDays}
-            choices={[
-              { value: '7', label: '7 days' },
-              { value: '30', label: '30 days' },
-              { value: '90', label: '90 days' },
-            ]}
+            onChange={(next) =>
+              setSearch(
+                (before) => {
+                  before.set('days', next);
+                  return before;
+                },
+                { replace: true },
+              )
+            }
+            choices={PERIODS}
           />
         </span>
       </div>
-      <Failure error={funnel.error} />
-      <div className="grid grid-cols-2 gap-x-10 gap-y-6 max-lg:grid-cols-1">
-        <section aria-label="How far people get">
-          <h2 className="mb-2 font-bold">How far people get</h2>
-          {STEPS.map(([step, name], index) => {
-            const before = index === 0 ? null : sum(STEPS[index - 1]?.[0] ?? step);
-            return (
-              <div key={step} className="mb-1.5">
-                <p className="flex justify-between">
-                  {name}
-                  <span>
-                    <strong>
-                      <Count value={sum(step)} />
-                    </strong>
-                    {before === null || before === 0 ? null : (
-                      <span className="ml-2 text-small text-ink-soft">
-                        {Math.round((100 * sum(step)) / before)} % of the step before
-                      </span>
-                    )}
+      <QueryState of={funnel} what="the funnel">
+        <div className="grid grid-cols-2 gap-x-10 gap-y-6 max-lg:grid-cols-1">
+          <section aria-label="How far people get">
+            <Heading>How far people get</Heading>
+            {STEPS.map(([step, name], index) => {
+              const before = index === 0 ? null : sum(STEPS[index - 1]?.[0] ?? step);
+              return (
+                <div key={step} className="mb-1.5">
+                  <p className="flex justify-between gap-3">
+                    {name}
+                    <span>
+                      <strong>{grouped(sum(step))}</strong>{' '}
+                      {before === null || before === 0 ? null : (
+                        <span className="text-small text-ink-soft">
+                          {Math.round((100 * sum(step)) / before)} % of the step before
+                        </span>
+                      )}
+                    </span>
+                  </p>
+                  <Bar share={sum(step) / widest} tone="petrol" />
+                </div>
+              );
+            })}
+            <p className="mt-1 mb-6 text-small text-ink-soft">
+              Forms are counted when they are opened; accounts by the day they were created, however late the
+              verification. An app that sends sign-ups from its own pages opens forms too, where the rules ask for one.
+            </p>
+            <Heading>By day</Heading>
+            <ByDay items={items} />
+          </section>
+          <section aria-label="Why they were refused">
+            <Heading>Why they were refused</Heading>
+            {refusals.length === 0 ? <p className="text-ink-soft">Nobody was refused.</p> : null}
+            {refusals.map((refusal) => (
+              <div key={refusal.code} className="mb-1.5">
+                <p className="flex justify-between gap-3">
+                  <span className="min-w-0">
+                    {refusal.message} <span className="font-mono text-small text-ink-soft">{refusal.code}</span>
                   </span>
+                  <strong>{grouped(refusal.tally)}</strong>
                 </p>
-                <Bar share={sum(step) / widest} tone="petrol" />
+                <Bar share={refusal.tally / most} tone={isProgram(refusal.code) ? 'iris' : 'amber'} />
               </div>
-            );
-          })}
-          <p className="text-small text-ink-soft">
-            Forms are counted when they are opened; accounts by the day they were made, however late the proof. An app
-            that sends sign-ups from its own pages opens forms too, where the rules ask for one.
-          </p>
-          <h2 className="mt-6 mb-2 font-bold">By day (UTC): made, proven, nothing owed</h2>
-          <Chart items={items} />
-          <details className="mt-3">
-            <summary className="cursor-pointer text-petrol">As a table</summary>
-            <Table label="Sign-ups by day" head={['Day', ...STEPS.map(([, name]) => name)]}>
-              {items.toReversed().map((day) => (
-                <tr key={day.day}>
-                  <td>{DAY.format(new Date(day.day))}</td>
-                  {STEPS.map(([step]) => (
-                    <td key={step}>{day[step]}</td>
-                  ))}
-                </tr>
-              ))}
-            </Table>
-          </details>
-        </section>
-        <section aria-label="Why they were refused">
-          <h2 className="mb-2 font-bold">Why they were refused</h2>
-          {refusals.length === 0 ? <p className="text-ink-soft">Nobody was.</p> : null}
-          {refusals.map((refusal) => (
-            <div key={refusal.code} className="mb-1.5">
-              <p className="flex justify-between gap-3">
-                <span>
-                  {refusal.message} <span className="font-mono text-small text-ink-soft">{refusal.code}</span>
-                </span>
-                <strong>
-                  <Count value={refusal.tally} />
-                </strong>
-              </p>
-              <Bar share={refusal.tally / most} tone={refusal.code.startsWith('bots.') ? 'iris' : 'amber'} />
-            </div>
-          ))}
-          <p className="text-small text-ink-soft">
-            Of forms that were sent; a verdict while typing is no refusal. Violet: programs, by what stopped them.
-          </p>
-        </section>
-      </div>
-    </div>
-  );
-}
-
-const fills = { petrol: 'bg-petrol', amber: 'bg-amber', iris: 'bg-iris' };
-
-function Bar({ share, tone }: { share: number; tone: keyof typeof fills }) {
-  return (
-    <div className="h-2 bg-well" aria-hidden="true">
-      <div className={`h-2 ${fills[tone]}`} style={{ width: `${100 * share}%` }} />
-    </div>
-  );
-}
-
-/** Three bars in one: what was made, and how much of it got further. */
-function Chart({ items }: { items: Day[] }) {
-  const most = Math.max(1, ...items.map((day) => day.submitted));
-  const width = items.length * STEP + 32;
-  const bar = (value: number) => (value / most) * HEIGHT;
-  return (
-    <div>
-      <svg
-        viewBox={`0 0 ${width} ${HEIGHT + TOP + 34}`}
-        className="w-full"
-        role="img"
-        aria-label={`Sign-ups by day, at most ${most}; the table below has the numbers`}
-      >
-        <line x1="0" x2={width} y1={HEIGHT + TOP} y2={HEIGHT + TOP} className="stroke-line-strong" />
-        {items.map((day, index) => (
-          <g key={day.day} transform={`translate(${index * STEP + 5} 0)`}>
-            {(
-              [
-                ['submitted', 'fill-petrol opacity-30'],
-                ['proven', 'fill-petrol opacity-50'],
-                ['complete', 'fill-petrol'],
-              ] as const
-            ).map(([step, look]) => (
-              <rect
-                key={step}
-                x="0"
-                y={HEIGHT + TOP - bar(day[step])}
-                width={STEP - 10}
-                height={bar(day[step])}
-                className={look}
-              />
             ))}
-            <text
-              x={(STEP - 10) / 2}
-              y={HEIGHT + TOP - 7 - bar(day.submitted)}
-              textAnchor="middle"
-              className="fill-ink text-[21px]"
-            >
-              {day.submitted === 0 ? '' : day.submitted}
-            </text>
-            {(items.length - 1 - index) % 5 === 0 ? (
-              <text x={(STEP - 10) / 2} y={HEIGHT + TOP + 24} textAnchor="middle" className="fill-ink-soft text-[21px]">
-                {DAY.format(new Date(day.day))}
-              </text>
-            ) : null}
-          </g>
-        ))}
-      </svg>
-    </div>
+            {refusals.length === 0 ? null : (
+              <p className="flex flex-wrap gap-x-4 text-small text-ink-soft">
+                <Legend look="bg-amber">people, by what was wrong</Legend>
+                <Legend look="bg-iris">programs, by what stopped them</Legend>
+              </p>
+            )}
+            <p className="mt-1 text-small text-ink-soft">
+              Of forms that were sent; a verdict while typing is no refusal.
+            </p>
+          </section>
+        </div>
+      </QueryState>
+    </>
+  );
+}
+
+const isProgram = (code: string): boolean => code.startsWith('bots.');
+
+function Legend({ look, children }: { look: string; children: string }) {
+  return (
+    <span className="flex items-center gap-1.5">
+      <span className={`size-2.5 ${look}`} aria-hidden="true" />
+      {children}
+    </span>
+  );
+}
+
+const W = 640;
+const H = 190;
+
+/** The three are nested: each is part of the one before, and told from it by how it is filled. */
+const LOOKS = [
+  ['submitted', 'Account created', 'fill-sheet stroke-petrol'],
+  ['proven', 'Address verified', 'fill-petrol-wash stroke-petrol'],
+  ['complete', 'Ready to use', 'fill-petrol stroke-petrol'],
+] as const;
+
+const TABLE: readonly Column<Day>[] = [
+  {
+    key: 'day',
+    head: 'Day (UTC)',
+    width: 'minmax(80px, 1fr)',
+    fold: 'first',
+    cell: ({ day }) => DAY.format(new Date(day)),
+  },
+  ...STEPS.map(([step, name]): Column<Day> => ({
+    key: step,
+    head: name,
+    width: 'minmax(0, 1fr)',
+    fold: 'line',
+    isFigure: true,
+    cell: (day) => grouped(day[step]),
+  })),
+];
+
+function ByDay({ items }: { items: Day[] }) {
+  const ticks = countTicks(Math.max(1, ...items.map((day) => day.submitted)));
+  const most = ticks.at(-1) ?? 1;
+  const step = W / Math.max(1, items.length);
+  const y = (value: number) => H * (1 - value / most);
+  const every = Math.ceil(items.length / 7);
+  const made = items.reduce((all, day) => all + day.submitted, 0);
+  return (
+    <Chart
+      label={`Accounts created by day: ${grouped(made)} over ${items.length} days, at most ${grouped(Math.max(0, ...items.map((day) => day.submitted)))} a day`}
+      width={W}
+      height={H}
+      y={{ title: 'accounts', ticks: ticks.map((tick) => ({ at: y(tick), label: grouped(tick) })) }}
+      x={{
+        title: 'day the account was created (UTC)',
+        ticks: items.flatMap((day, index) =>
+          (items.length - 1 - index) % every === 0
+            ? [{ at: (index + 0.5) * step, label: DAY.format(new Date(day.day)) }]
+            : [],
+        ),
+      }}
+      legend={LOOKS.map(([, name, look]) => ({
+        name,
+        shape: <rect x="1" y="1" width="10" height="10" className={look} strokeWidth="1.5" />,
+      }))}
+      table={<DataTable label="Sign-ups by day" columns={TABLE} rows={items.toReversed()} rowKey={({ day }) => day} />}
+    >
+      {items.map((day, index) =>
+        LOOKS.map(([of, , look]) =>
+          day[of] === 0 ? null : (
+            <rect
+              key={`${day.day}${of}`}
+              x={index * step + step * 0.18}
+              y={y(day[of])}
+              width={step * 0.64}
+              height={H - y(day[of])}
+              className={look}
+            />
+          ),
+        ),
+      )}
+    </Chart>
   );
 }

@@ -1,69 +1,53 @@
 import { useState, type FormEvent } from 'react';
 import { Button } from '../../kit/Button';
 import { Select, TextField } from '../../kit/Field';
-import type { DraftInHand } from '../rules/useDraft';
-import { TYPES, type FieldRule } from './fieldRule';
+import { useHand, useRule } from '../rules/hand';
+import { keyFrom, newField, reasonAgainstKey, type FieldRule } from './fieldRule';
 
-export function NewField({ hand, taken }: { hand: DraftInHand; taken: string[] }) {
+export function NewField({ taken }: { taken: string[] }) {
+  const hand = useHand();
+  const rule = useRule()(['fields', 'new', 'type']);
   const [label, setLabel] = useState('');
-  const [type, setType] = useState('short_text');
-  const key = label
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '_')
-    .replace(/^[^a-z]+|_+$/g, '')
-    .slice(0, 40);
+  const [typedKey, setTypedKey] = useState<string | null>(null);
+  const [type, setType] = useState<FieldRule['type']>('short_text');
+  const [pressed, setPressed] = useState(false);
+  const key = typedKey ?? keyFrom(label);
+  const against = label.trim() === '' ? 'Type a label first.' : reasonAgainstKey(key, taken);
   const isTaken = taken.includes(key);
   const add = (event: FormEvent) => {
     event.preventDefault();
-    if (key === '' || isTaken) return;
-    const hasChoices = type === 'one_choice' || type === 'several_choices';
-    const field: FieldRule = {
-      key,
-      label: label.trim(),
-      help: '',
-      type,
-      required: 'never',
-      edited_by: 'holder',
-      apps: [],
-      minimum: null,
-      maximum: null,
-      earliest: '',
-      latest: '',
-      region: '',
-      choices: hasChoices ? [{ key: 'first', label: 'First', retired: false }] : [],
-      retired: false,
-    };
-    hand.change(['fields', key], field);
+    setPressed(true);
+    if (against !== null) return;
+    hand.change(['fields', key], newField(key, label.trim(), type));
     setLabel('');
+    setTypedKey(null);
+    setPressed(false);
   };
   return (
-    <form onSubmit={add} className="space-y-2 px-4 py-3">
-      <h3 className="font-semibold">A new field</h3>
+    <form onSubmit={add} noValidate className="space-y-2 px-4 py-3">
+      <h3 className="font-semibold">New field</h3>
       <TextField
         label="Label"
         value={label}
         onChange={(event) => setLabel(event.target.value)}
-        error={isTaken ? 'There is a field of this key.' : undefined}
-        help={
-          key === '' ? (
-            'The key is made of it, and never changes.'
-          ) : (
-            <>
-              Key: <span className="font-mono">{key}</span>. It never changes.
-            </>
-          )
-        }
+        error={pressed && label.trim() === '' ? (against ?? undefined) : undefined}
+        help="What people read above the box, in any script."
+      />
+      <TextField
+        label="Key"
+        value={key}
+        onChange={(event) => setTypedKey(event.target.value)}
+        error={(pressed && label.trim() !== '') || isTaken ? (against ?? undefined) : undefined}
+        help="What programs call it. It never changes."
       />
       <Select
-        label="Type"
+        label={rule.label}
+        required
         value={type}
-        onChange={(event) => setType(event.target.value === '' ? 'short_text' : event.target.value)}
-        choices={TYPES.map(([value, name]) => ({ value, label: name }))}
+        onChange={(event) => setType(event.target.value as FieldRule['type'])}
+        choices={rule.values.map((value) => ({ value, label: rule.choices[value] ?? value }))}
       />
-      <Button type="submit" disabled={key === '' || isTaken}>
-        Add field
-      </Button>
+      <Button type="submit">Add field</Button>
     </form>
   );
 }

@@ -1,64 +1,115 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
-import { answer } from '../../api/client';
+import { useNavigate, useSearchParams } from 'react-router';
+import { answer, type Schemas } from '../../api/client';
+import { ActDialog } from '../../kit/ActDialog';
 import { Button } from '../../kit/Button';
-import { Table } from '../../kit/Layout';
-import { When } from '../../kit/Text';
-import { api } from '../api';
-import { Failure } from '../Failure';
-import type { DraftInHand } from '../rules/useDraft';
+import { DataTable, type Column } from '../../kit/DataTable';
+import { Heading } from '../../kit/Heading';
+import { LinkButton } from '../../kit/Link';
+import { QueryState } from '../../kit/QueryState';
+import { SmallSelect } from '../../kit/SmallSelect';
+import { counted } from '../../kit/Text';
+import { When } from '../../kit/Time';
+import { useToast } from '../../kit/Toast';
+import type { RuleBook } from '../../api/rules';
+import { api, useMay } from '../api';
 import { Changes } from '../rules/Changes';
+import { useHand } from '../rules/hand';
+
+type Revision = Schemas['Revision'];
 
 /** What was published, by whom and why. Any of it can be compared, and brought back as a draft. */
-export function RevisionsTab({ hand }: { hand: DraftInHand }) {
-  const list = useQuery({ queryKey: ['revisions'], queryFn: () => answer(api.GET('/rules/revisions')) });
-  const [chosen, setChosen] = useState<number | null>(null);
-  const [against, setAgainst] = useState<number | null>(null);
-  const newest = list.data?.items[0]?.number ?? 0;
+export function RevisionsTab() {
+  const list = useQuery({
+    queryKey: ['revisions'],
+    queryFn: ({ signal }) => answer(api.GET('/rules/revisions', { signal })),
+  });
+  const [search, setSearch] = useSearchParams();
+  const set = (changes: Record<string, string>) =>
+    setSearch(
+      (before) => {
+        for (const [key, value] of Object.entries(changes)) before.set(key, value);
+        return before;
+      },
+      { replace: true },
+    );
+  const items = list.data?.items ?? [];
+  const newest = items[0]?.number ?? 0;
+  const chosen = search.get('revision') === null ? null : Number(search.get('revision'));
+  const columns: Column<Revision>[] = [
+    {
+      key: 'number',
+      head: 'Revision',
+      width: '92px',
+      fold: 'first',
+      cell: ({ number }) => (
+        <span className="font-semibold">
+          {number}
+          {number === newest ? ' in force' : ''}
+        </span>
+      ),
+    },
+    {
+      key: 'at',
+      head: 'Published',
+      width: '90px',
+      fold: 'first-end',
+      cell: ({ published_at }) => <When at={published_at} never="as it ships" />,
+    },
+    {
+      key: 'by',
+      head: 'By',
+      width: 'minmax(110px, 0.7fr)',
+      fold: 'second',
+      cell: ({ published_by }) => <bdi>{published_by}</bdi>,
+    },
+    {
+      key: 'why',
+      head: 'Reason',
+      width: 'minmax(150px, 1.6fr)',
+      fold: 'line',
+      cell: ({ reason, overruled }) => (
+        <>
+          <bdi>{reason}</bdi>
+          {overruled === null ? null : (
+            <span className="block text-small text-amber">
+              Published despite failing cases: <bdi>{overruled}</bdi>
+            </span>
+          )}
+        </>
+      ),
+    },
+    {
+      key: 'compare',
+      head: 'Compare',
+      width: '76px',
+      fold: 'second-end',
+      cell: ({ number }) => (
+        <LinkButton
+          aria-pressed={number === chosen}
+          aria-label={`Compare revision ${number}`}
+          onClick={() => set({ revision: String(number) })}
+        >
+          Compare
+        </LinkButton>
+      ),
+    },
+  ];
   return (
     <div className="flex gap-6 max-lg:flex-col">
       <div className="min-w-0 flex-1">
-        <Failure error={list.error} />
-        <Table label="Revisions" head={['', 'Published', 'By', 'Why', '']}>
-          {list.data?.items.map((revision) => (
-            <tr key={revision.number} className={revision.number === chosen ? 'bg-petrol-wash' : ''}>
-              <td className="font-semibold whitespace-nowrap">
-                {revision.number}
-                {revision.number === newest ? ' in force' : ''}
-              </td>
-              <td className="whitespace-nowrap">
-                <When at={revision.published_at} never="as it ships" />
-              </td>
-              <td className="whitespace-nowrap">{revision.published_by}</td>
-              <td>
-                {revision.reason}
-                {revision.overruled === null ? null : (
-                  <span className="block text-small text-amber">Cases overruled: {revision.overruled}</span>
-                )}
-              </td>
-              <td>
-                <button
-                  type="button"
-                  onClick={() => setChosen(revision.number)}
-                  className="min-h-6 text-petrol underline underline-offset-2"
-                  aria-label={`Compare revision ${revision.number}`}
-                >
-                  Compare
-                </button>
-              </td>
-            </tr>
-          ))}
-        </Table>
+        <QueryState of={list} what="the revisions">
+          <DataTable label="Revisions" columns={columns} rows={items} rowKey={({ number }) => number} />
+        </QueryState>
       </div>
       {chosen === null ? null : (
         <Compared
           number={chosen}
-          against={against ?? newest}
-          numbers={list.data?.items.map(({ number }) => number) ?? []}
-          onAgainst={setAgainst}
+          against={Number(search.get('against') ?? newest)}
+          numbers={items.map(({ number }) => number)}
+          onAgainst={(number) => set({ against: String(number) })}
           newest={newest}
-          hand={hand}
         />
       )}
     </div>
@@ -71,55 +122,85 @@ function Compared({
   numbers,
   onAgainst,
   newest,
-  hand,
 }: {
   number: number;
   against: number;
   numbers: number[];
   onAgainst: (number: number) => void;
   newest: number;
-  hand: DraftInHand;
 }) {
-  const navigate = useNavigate();
+  const may = useMay();
   const revision = useQuery({
     queryKey: ['revisions', number, against],
-    queryFn: () => answer(api.GET('/rules/revisions/{number}', { params: { path: { number }, query: { against } } })),
+    queryFn: ({ signal }) =>
+      answer(api.GET('/rules/revisions/{number}', { params: { path: { number }, query: { against } }, signal })),
   });
   return (
-    <section aria-label={`Revision ${number}`} className="w-[460px] shrink-0 max-lg:w-full">
-      <h2 className="mb-2 flex items-center gap-2 font-bold">
-        Revision {number} against
-        <select
-          aria-label="Compared with"
-          value={against}
-          onChange={(event) => onAgainst(Number(event.target.value))}
-          className="h-7 rounded-control border border-line-strong bg-sheet px-1"
-        >
-          {numbers.map((one) => (
-            <option key={one} value={one}>
-              {one === newest ? `${one}, in force` : one}
-            </option>
-          ))}
-        </select>
-      </h2>
-      <Failure error={revision.error} />
-      {revision.data === undefined ? null : (
-        <>
-          <Changes changes={revision.data.changes} />
-          {number === newest ? null : (
-            <div className="mt-3">
-              <Button
-                onClick={() => {
-                  hand.replace(revision.data.document);
-                  void navigate('/sign-up/rules');
-                }}
-              >
-                Bring it back, as a draft
-              </Button>
-            </div>
-          )}
-        </>
-      )}
+    <section aria-label={`Revision ${number}`} className="w-[420px] shrink-0 max-lg:w-full">
+      <Heading
+        aside={
+          <SmallSelect
+            label="Compared with"
+            value={against}
+            onChange={(event) => onAgainst(Number(event.target.value))}
+            choices={numbers.map((one) => ({ value: one, label: one === newest ? `${one}, in force` : String(one) }))}
+          />
+        }
+      >
+        Revision {number} compared with
+      </Heading>
+      <QueryState of={revision} what="the revision">
+        {revision.data === undefined ? null : (
+          <>
+            <Changes changes={revision.data.changes} />
+            {number === newest || !may('kennel:rules.manage') ? null : (
+              <div className="mt-3">
+                <BringBack number={number} document={revision.data.document as unknown as RuleBook} />
+              </div>
+            )}
+          </>
+        )}
+      </QueryState>
     </section>
+  );
+}
+
+/** Over somebody's draft it asks first, and can be undone. */
+function BringBack({ number, document }: { number: number; document: RuleBook }) {
+  const navigate = useNavigate();
+  const hand = useHand();
+  const toast = useToast();
+  const [asking, setAsking] = useState(false);
+  const { draft } = hand;
+  const bring = () => {
+    const before = draft === undefined || draft.version === 0 ? null : draft.document;
+    hand.replace(document);
+    toast(`Revision ${number} is the draft now.`, before === null ? undefined : () => hand.replace(before));
+    void navigate('/sign-up/rules');
+  };
+  return (
+    <>
+      <Button onClick={() => (draft === undefined || draft.version === 0 ? bring() : setAsking(true))}>
+        Bring revision {number} back as a draft
+      </Button>
+      {asking && draft !== undefined ? (
+        <ActDialog
+          title="Replace the draft?"
+          act="Replace draft"
+          kind="stop"
+          asksWhy={false}
+          onClose={() => setAsking(false)}
+          run={() => {
+            bring();
+            return Promise.resolve();
+          }}
+        >
+          <p>
+            There is a draft with {counted(draft.changes.length, 'change', 'changes')}, last saved by{' '}
+            <bdi>{draft.saved_by}</bdi>. Revision {number} would take its place.
+          </p>
+        </ActDialog>
+      ) : null}
+    </>
   );
 }

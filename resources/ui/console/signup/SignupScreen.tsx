@@ -1,21 +1,25 @@
-import { useParams, useSearchParams } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
-import { answer } from '../../api/client';
-import { api } from '../api';
-import { BenchColumns, DraftFigure, StationHead } from '../rules/Bench';
-import { Failure } from '../Failure';
-import { useCases, useDraft } from '../rules/useDraft';
-import { AppChooser } from './AppChooser';
-import { CasesTab } from './CasesTab';
-import { CodeTab } from './CodeTab';
+import { Suspense } from 'react';
+import { useParams, useSearchParams } from 'react-router';
+import { Failure } from '../../kit/Failure';
+import { later } from '../../kit/later';
+import { Loading } from '../../kit/QueryState';
+import { apps as appsQuery } from '../queries';
+import { BenchColumns, DraftFigure, DraftState, StationHead } from '../rules/Bench';
 import { Conflict } from '../rules/Conflict';
 import { DraftBar } from '../rules/DraftBar';
-import { FieldsTab } from './FieldsTab';
-import { FunnelTab } from './FunnelTab';
-import { LookTab } from './LookTab';
-import { RevisionsTab } from './RevisionsTab';
+import { DraftProvider } from '../rules/hand';
+import { useCases } from '../rules/useDraft';
+import { AppChooser } from './AppChooser';
 import { RulesTab } from './RulesTab';
 import { TryIt } from './TryIt';
+
+const CasesTab = later(() => import('./CasesTab').then((module) => module.CasesTab));
+const CodeTab = later(() => import('./CodeTab').then((module) => module.CodeTab));
+const FieldsTab = later(() => import('./FieldsTab').then((module) => module.FieldsTab));
+const FunnelTab = later(() => import('./FunnelTab').then((module) => module.FunnelTab));
+const LookTab = later(() => import('./LookTab').then((module) => module.LookTab));
+const RevisionsTab = later(() => import('./RevisionsTab').then((module) => module.RevisionsTab));
 
 const TABS = [
   ['rules', 'Rules'],
@@ -29,62 +33,78 @@ const TABS = [
 
 /** The station as a bench: the rule, the real page under the draft, and what each try causes, side by side. */
 export function SignupScreen() {
+  return (
+    <DraftProvider>
+      <Station />
+    </DraftProvider>
+  );
+}
+
+function Station() {
   const tab = useParams()['tab'] ?? 'rules';
-  const hand = useDraft();
-  const apps = useQuery({ queryKey: ['apps'], queryFn: () => answer(api.GET('/apps')) });
+  const apps = useQuery(appsQuery);
   const [search, setSearch] = useSearchParams();
   const app =
     search.get('app') ?? apps.data?.items.find(({ signup }) => signup.closed === null)?.key ?? apps.data?.items[0]?.key;
-  const choose = (key: string) => setSearch({ app: key }, { replace: true });
+  const choose = (key: string | null) =>
+    setSearch(
+      (before) => {
+        if (key === null) before.delete('app');
+        else before.set('app', key);
+        return before;
+      },
+      { replace: true },
+    );
   const isBench = tab === 'rules' || tab === 'fields' || tab === 'look';
+  const items = apps.data?.items ?? [];
   return (
     <section className="flex h-full flex-col" aria-label="Sign-up">
       <StationHead
         name="Sign-up"
         path="/sign-up"
-        search={search.toString()}
+        search={app === undefined || search.get('app') === null ? '' : `app=${app}`}
         tabs={TABS.map(([key, name]) => [key, name, key === 'cases' ? <CasesFigure key={key} /> : null] as const)}
         tab={tab}
-        aside={<DraftFigure hand={hand} />}
+        aside={<DraftFigure />}
       />
-      <Failure error={hand.failure ?? apps.error} />
-      <Conflict hand={hand} />
-      {isBench ? (
-        <BenchColumns
-          bar={<DraftBar hand={hand} />}
-          rules={
-            <>
-              <AppChooser apps={apps.data?.items ?? []} app={app} onChoose={choose} />
-              {hand.document === undefined || app === undefined ? null : tab === 'rules' ? (
-                <RulesTab hand={hand} app={app} />
-              ) : tab === 'fields' ? (
-                <FieldsTab hand={hand} app={app} />
-              ) : (
-                <LookTab hand={hand} app={app} />
-              )}
-            </>
-          }
-        >
-          {app === undefined ? null : (
-            <TryIt app={app} page={tab === 'fields' ? 'details' : 'sign-up'} draft={hand.draft} />
-          )}
-        </BenchColumns>
-      ) : (
-        <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
-          {tab === 'cases' ? <CasesTab hand={hand} /> : null}
-          {tab === 'revisions' ? <RevisionsTab hand={hand} /> : null}
-          {tab === 'funnel' ? (
-            <FunnelTab
-              apps={apps.data?.items ?? []}
-              app={search.get('app')}
-              onChoose={(key) => setSearch(key === null ? {} : { app: key }, { replace: true })}
-            />
-          ) : null}
-          {tab === 'code' && app !== undefined ? (
-            <CodeTab apps={apps.data?.items ?? []} app={app} onChoose={choose} />
-          ) : null}
-        </div>
-      )}
+      <Failure error={apps.error} onRetry={apps.refetch} />
+      <Conflict />
+      <Suspense
+        fallback={
+          <div className="px-4">
+            <Loading what="this view" />
+          </div>
+        }
+      >
+        {isBench ? (
+          <BenchColumns
+            bar={<DraftBar />}
+            rules={
+              <>
+                <AppChooser apps={items} app={app} onChoose={choose} />
+                <DraftState>
+                  {app === undefined ? null : tab === 'rules' ? (
+                    <RulesTab app={app} />
+                  ) : tab === 'fields' ? (
+                    <FieldsTab app={app} />
+                  ) : (
+                    <LookTab app={app} />
+                  )}
+                </DraftState>
+              </>
+            }
+          >
+            {app === undefined ? null : <TryIt app={app} page={tab === 'fields' ? 'details' : 'sign-up'} />}
+          </BenchColumns>
+        ) : (
+          <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
+            {tab === 'cases' ? <CasesTab /> : null}
+            {tab === 'revisions' ? <RevisionsTab /> : null}
+            {tab === 'funnel' ? <FunnelTab apps={items} app={search.get('app')} onChoose={choose} /> : null}
+            {tab === 'code' && app !== undefined ? <CodeTab apps={items} app={app} onChoose={choose} /> : null}
+          </div>
+        )}
+      </Suspense>
     </section>
   );
 }
@@ -94,9 +114,9 @@ function CasesFigure() {
   if (cases === undefined) return null;
   const failing = cases.filter((one) => !one.holds).length;
   return failing === 0 ? (
-    <span className="ml-1.5 text-small font-semibold text-moss">{cases.length} hold</span>
+    <span className="text-small font-semibold text-moss">{cases.length} hold</span>
   ) : (
-    <span className="ml-1.5 text-small font-semibold text-brick">
+    <span className="text-small font-semibold text-brick">
       {failing} of {cases.length} fail
     </span>
   );

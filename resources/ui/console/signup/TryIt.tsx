@@ -3,14 +3,18 @@ import { useEffect, useRef, useState } from 'react';
 import { answer, type Schemas } from '../../api/client';
 import type { Tried } from '../../pages/api';
 import { Button } from '../../kit/Button';
+import { CodeBlock } from '../../kit/CodeBlock';
+import { Failure } from '../../kit/Failure';
+import { TextField } from '../../kit/Field';
 import { LaneMark } from '../../kit/Marks';
 import { Segments } from '../../kit/Segments';
-import { api } from '../api';
-import { Failure } from '../Failure';
-import type { Draft } from '../rules/useDraft';
+import { counted } from '../../kit/Text';
+import { api, useMay } from '../api';
+import { useHand } from '../rules/hand';
 
 /** The real account page under the draft, at a phone's or a desktop's width, and beside it what the last try caused. */
-export function TryIt({ app, page, draft }: { app: string; page: 'sign-up' | 'details'; draft: Draft | undefined }) {
+export function TryIt({ app, page }: { app: string; page: 'sign-up' | 'details' }) {
+  const { draft } = useHand();
   const [width, setWidth] = useState<'375' | '1280'>('375');
   // The last of each: what the next page says of itself is not said of the one before.
   const [tried, setTried] = useState<Readonly<Record<string, Tried>>>({});
@@ -128,20 +132,20 @@ function Shown({ tried }: { tried: Tried }) {
         <span>
           POST {path} → 200
           <span className="block text-small text-ink-soft">
-            {verdict.accepted
-              ? 'accepted'
-              : `refused, ${verdict.reasons.length} ${verdict.reasons.length === 1 ? 'reason' : 'reasons'}`}
+            {verdict.accepted ? 'accepted' : `refused, ${counted(verdict.reasons.length, 'reason', 'reasons')}`}
           </span>
         </span>
       </p>
       {verdict.accepted ? null : (
-        <pre className="my-1.5 overflow-x-auto rounded-control border border-line bg-sheet p-2 font-mono text-[12px] leading-4">
-          {JSON.stringify(
-            verdict.reasons.map(({ code, field, parameters }) => ({ field, code, ...parameters })),
-            null,
-            1,
-          )}
-        </pre>
+        <div className="my-1.5">
+          <CodeBlock label="The reasons">
+            {JSON.stringify(
+              verdict.reasons.map(({ code, field, parameters }) => ({ field, code, ...parameters })),
+              null,
+              1,
+            )}
+          </CodeBlock>
+        </div>
       )}
       {caused.map((entry, index) => (
         <details key={index} className="mt-1">
@@ -151,9 +155,7 @@ function Shown({ tried }: { tried: Tried }) {
               {entry.label}
             </span>
           </summary>
-          <pre className="mt-1 max-h-60 overflow-auto rounded-control border border-line bg-sheet p-2 font-mono text-[12px] leading-4">
-            {JSON.stringify(entry.content, null, 1)}
-          </pre>
+          <CodeBlock label={entry.label}>{JSON.stringify(entry.content, null, 1)}</CodeBlock>
         </details>
       ))}
       {caused.length === 0 ? (
@@ -168,6 +170,7 @@ function Shown({ tried }: { tried: Tried }) {
 
 function SaveAsCase({ tried }: { tried: Tried }) {
   const client = useQueryClient();
+  const may = useMay();
   const [name, setName] = useState<string | null>(null);
   const save = useMutation({
     mutationFn: (called: string) =>
@@ -181,33 +184,29 @@ function SaveAsCase({ tried }: { tried: Tried }) {
       </p>
     );
   }
+  if (!may('kennel:rules.manage')) return null;
   return (
     <div className="mt-3 space-y-2">
       {name === null ? (
-        <Button onClick={() => setName('')}>Save as case</Button>
+        <Button onClick={() => setName('')}>Save as case…</Button>
       ) : (
         <form
           onSubmit={(event) => {
             event.preventDefault();
-            save.mutate(name);
+            if (!save.isPending) save.mutate(name);
           }}
-          className="space-y-2"
         >
-          <label className="block text-small font-semibold" htmlFor="case-name">
-            What the case shows
-          </label>
-          <input
-            id="case-name"
-            ref={(box) => {
-              if (name === '') box?.focus();
-            }}
+          <TextField
+            label="What the case shows"
+            // It was asked for by the button that was in its place.
+            // eslint-disable-next-line jsx-a11y/no-autofocus
+            autoFocus
             value={name}
-            onChange={(event) => setName(event.target.value)}
             maxLength={120}
-            className="h-8 w-full rounded-control border border-line-strong bg-sheet px-2"
+            onChange={(event) => setName(event.target.value)}
           />
-          <Button type="submit" kind="act" disabled={save.isPending}>
-            Save
+          <Button type="submit" kind="act" aria-disabled={save.isPending}>
+            Save case
           </Button>
         </form>
       )}

@@ -1,38 +1,52 @@
-export interface FieldRule {
-  key: string;
-  label: string;
-  help: string;
-  type: string;
-  required: string;
-  edited_by: string;
-  apps: string[];
-  minimum: number | null;
-  maximum: number | null;
-  earliest: string;
-  latest: string;
-  region: string;
-  choices: { key: string; label: string; retired: boolean }[];
-  retired: boolean;
+import type { RuleBook } from '../../api/rules';
+
+export type FieldRule = RuleBook['fields'][number];
+
+export const WITH_LIMITS: readonly FieldRule['type'][] = ['short_text', 'long_text', 'number', 'several_choices'];
+
+/** A field as it begins: asked of nobody until somebody says so. */
+export function newField(key: string, label: string, type: FieldRule['type']): FieldRule {
+  const hasChoices = type === 'one_choice' || type === 'several_choices';
+  return {
+    key,
+    label,
+    help: '',
+    type,
+    required: 'never',
+    edited_by: 'holder',
+    apps: [],
+    minimum: null,
+    maximum: null,
+    earliest: '',
+    latest: '',
+    region: '',
+    choices: hasChoices ? [{ key: 'first', label: 'First', retired: false }] : [],
+    retired: false,
+  };
 }
 
-export const TYPES = [
-  ['short_text', 'short text'],
-  ['long_text', 'long text'],
-  ['number', 'number'],
-  ['date', 'date'],
-  ['yes_no', 'yes or no'],
-  ['one_choice', 'one choice'],
-  ['several_choices', 'several choices'],
-  ['phone', 'phone number'],
-  ['url', 'web address'],
-  ['country', 'country'],
-  ['picture', 'picture'],
-] as const;
+/** The key that a label suggests; empty where it has no letter that a key may have. */
+export function keyFrom(label: string): string {
+  return label
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/\p{M}+/gu, '')
+    .replace(/[^a-z0-9]+/g, '_')
+    .replace(/^[^a-z]+|_+$/g, '')
+    .slice(0, 40);
+}
 
-export const REQUIRED = [
-  { value: 'never', label: 'never' },
-  { value: 'at_signup', label: 'at sign-up' },
-  { value: 'before_first_use', label: 'before first use' },
-] as const;
+const KEY = /^[a-z][a-z0-9_]{0,39}$/;
 
-export const WITH_LIMITS = ['short_text', 'long_text', 'number', 'several_choices'];
+/** @returns why it cannot be a field's key; null when it can */
+export function reasonAgainstKey(key: string, taken: readonly string[]): string | null {
+  if (taken.includes(key)) return `The key ${key} is taken by another field.`;
+  if (key === '') return 'Type a key: lower-case letters a–z, digits and _, a letter first.';
+  return KEY.test(key) ? null : `${key} is no key: use lower-case letters a–z, digits and _, a letter first.`;
+}
+
+/** Moves one of a list; beyond its ends it stays. */
+export function moved<T>(list: readonly T[], from: number, by: number): T[] {
+  const item = list[from];
+  return item === undefined ? [...list] : list.toSpliced(from, 1).toSpliced(Math.max(0, from + by), 0, item);
+}

@@ -6,9 +6,9 @@ import { useSubmit } from '../../kit/useSubmit';
 import { api, isTried, pagePath, tellBench } from '../api';
 import { boxId, FieldBox } from '../../kit/FieldBox';
 import { PictureBox } from './PictureBox';
-import { Mistakes, PageFrame, PageLink, Submit, type Mistake } from '../PageFrame';
-import { longDate } from '../signup/SignUp';
+import { Loading, Mistakes, NotSignedIn, PageFrame, PageLink, Submit, type Mistake } from '../PageFrame';
 import { timed, useLast, useVerdict } from '../signup/useVerdict';
+import { longDate, w } from '../words';
 import { TermsText } from './Terms';
 
 type App = Schemas['App'];
@@ -20,23 +20,18 @@ export function Details({ app }: { app: App }) {
   useEffect(() => {
     if (!isTried) answer(api.GET('/account')).then(setOwn, setOwn);
   }, []);
-  if (own === null) return null;
+  if (own === null) return <Loading app={app} />;
   if (own instanceof ApiError) {
-    return (
-      <PageFrame app={app} title="You are not signed in">
-        <Notice tone="information">{own.status === 401 ? 'There is no session, or it has ended.' : own.words}</Notice>
-        <p className="mt-5">
-          <PageLink href={pagePath('sign-in')}>Sign in</PageLink>
-        </p>
-      </PageFrame>
-    );
+    return <NotSignedIn app={app} error={own} />;
   }
   return <DetailsForm key={own.id} app={app} own={own} onChange={setOwn} />;
 }
 
 async function judge(input: { app: string; fields: Record<string, unknown> }): Promise<Schemas['Verdict']> {
   const { result, milliseconds } = await timed(answer(api.POST('/fields/verdict', { body: input })));
-  tellBench({ kind: 'verdict', request: input, response: result, milliseconds });
+  // A page that nobody has touched is no try.
+  if (Object.values(input.fields).some((value) => value !== null))
+    tellBench({ kind: 'verdict', request: input, response: result, milliseconds });
   return result;
 }
 
@@ -65,9 +60,7 @@ function DetailsForm({ app, own, onChange }: { app: App; own: Own; onChange: (ow
     pressed === 0
       ? []
       : [
-          ...(mustAccept && !accepted
-            ? [{ id: boxId('terms'), label: 'Terms', message: 'Accept them to go on.' }]
-            : []),
+          ...(mustAccept && !accepted ? [{ id: boxId('terms'), label: w.boxes.terms, message: w.checks.terms }] : []),
           ...asked.flatMap(({ key, label }) => {
             const message = reason(key);
             return message === undefined ? [] : [{ id: boxId(key), label, message }];
@@ -104,24 +97,26 @@ function DetailsForm({ app, own, onChange }: { app: App; own: Own; onChange: (ow
     (error) => {
       setFailure(error);
       if (error.status === 422) point();
+      // Somebody changed the account meanwhile: the newer record is taken, and what was typed stays to be saved upon it.
+      if (error.status === 412) answer(api.GET('/account')).then(onChange, () => undefined);
     },
   );
 
   return (
-    <PageFrame app={app} title={isStep ? 'Before you begin' : 'Your details'}>
-      {isStep ? <p className="mb-4">{app.name} needs this once. Until then the account can do nothing else.</p> : null}
+    <PageFrame app={app} title={isStep ? w.details.firstTitle : w.details.title}>
+      {isStep ? <p className="mb-4">{w.details.first(app.name)}</p> : null}
       <form onSubmit={submit} noValidate className="space-y-2">
         <Mistakes key={pressed} mistakes={mistakes} />
         {failure === null ? null : (
           <Notice tone="stop" role="alert">
-            {failure.words}
+            {failure.status === 412 ? w.details.newer : failure.words}
           </Notice>
         )}
         {mustAccept && app.terms !== null ? (
-          <section className="mb-4" aria-label="Terms">
+          <section className="mb-4" aria-label={w.boxes.terms}>
             <div
               role="region"
-              aria-label="The terms in full"
+              aria-label={w.details.termsInFull}
               // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- it scrolls, so the keyboard must reach it
               tabIndex={0}
               className="mb-2 max-h-44 overflow-y-auto rounded-control border border-line bg-well p-3 text-[15px]"
@@ -130,7 +125,7 @@ function DetailsForm({ app, own, onChange }: { app: App; own: Own; onChange: (ow
             </div>
             <Checkbox
               id={boxId('terms')}
-              label={`I accept the terms of ${longDate(app.terms.version)}`}
+              label={w.signUp.acceptTerms(longDate(app.terms.version))}
               checked={accepted}
               onChange={(event) => setAccepted(event.target.checked)}
             />
@@ -154,16 +149,16 @@ function DetailsForm({ app, own, onChange }: { app: App; own: Own; onChange: (ow
         ))}
         <div className="pt-2">
           <Submit look={app.look} ready={shown?.accepted === true && isAccepted} busy={busy}>
-            {isStep ? 'Save and go on' : 'Save'}
+            {isStep ? w.details.saveAndGo : w.details.save}
           </Submit>
         </div>
         <div aria-live="polite">
-          {saved ? <Notice tone="good">{isTried ? 'Rehearsed: nothing was saved.' : 'Saved.'}</Notice> : null}
+          {saved ? <Notice tone="good">{isTried ? w.details.rehearsed : w.edit.saved}</Notice> : null}
         </div>
       </form>
       {isStep || isTried ? null : (
         <p className="mt-5">
-          <PageLink href={pagePath('profile')}>Back to your account</PageLink>
+          <PageLink href={pagePath('profile')}>{w.links.profile}</PageLink>
         </p>
       )}
     </PageFrame>
@@ -178,6 +173,7 @@ function nobody(app: App): Own {
     name: '',
     email: '',
     app: app.key,
+    language: null,
     access: 'limited',
     owed: app.fields
       .filter(({ required }) => required !== 'never')

@@ -4,6 +4,7 @@ import { Button } from '../../kit/Button';
 import { Notice } from '../../kit/Marks';
 import { api, isTried } from '../api';
 import { boxId, type Field } from '../../kit/FieldBox';
+import { w } from '../words';
 
 type Own = Schemas['OwnAccount'];
 
@@ -44,12 +45,12 @@ export function PictureBox({ field, own, onChange }: { field: Field; own: Own; o
   return (
     <div>
       <label htmlFor={boxId(field.key)} className="mb-1 block text-[15px] font-semibold">
-        {field.label} {field.required === 'never' ? '(if you like)' : ''}
+        {field.required === 'never' ? w.kit.optional(field.label) : field.label}
       </label>
       <div className="flex items-center gap-4">
         <img
           src={held?.picture ?? `/pictures/${isTried ? '00000000-0000-7000-8000-000000000000' : own.id}/generated`}
-          alt={held === undefined ? 'A drawing in place of a picture' : 'The picture as it is kept'}
+          alt={held === undefined ? w.picture.drawn : w.picture.kept}
           className="size-16 rounded-full border border-line"
         />
         <div className="min-w-0 flex-1 space-y-2">
@@ -63,13 +64,13 @@ export function PictureBox({ field, own, onChange }: { field: Field; own: Own; o
           />
           {held === undefined || field.required !== 'never' ? null : (
             <Button size="small" disabled={busy} onClick={remove}>
-              Take it away
+              {w.picture.remove}
             </Button>
           )}
         </div>
       </div>
       <p className="mt-1 text-small text-ink-soft">
-        {field.help} At most 5 MB. It is drawn anew, so nothing but the picture itself is kept.
+        {field.help} {w.picture.help}
       </p>
       {failure === null ? null : (
         <Notice tone="stop" role="alert">

@@ -1,10 +1,10 @@
 import type { Schemas } from '../../api/client';
 import { PageFrame } from '../PageFrame';
-import { longDate } from '../signup/SignUp';
+import { longDate, w } from '../words';
 
 export function Terms({ app }: { app: Schemas['App'] }) {
   return (
-    <PageFrame app={app} title={app.terms === null ? 'There are no terms' : `Terms of ${longDate(app.terms.version)}`}>
+    <PageFrame app={app} title={app.terms === null ? w.terms.none : w.terms.title(longDate(app.terms.version))}>
       <TermsText text={app.terms?.text ?? ''} />
     </PageFrame>
   );

@@ -6,6 +6,7 @@ import { Notice } from '../../kit/Marks';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
 import { Mistakes, PageFrame, PageLink, Submit } from '../PageFrame';
+import { w } from '../words';
 import { useNewPassword } from './NewPassword';
 
 /** Asks for the password there is, and for the new one twice. */
@@ -40,21 +41,22 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
   }, []);
   if (done) {
     return (
-      <PageFrame app={app} title="Your password is changed">
+      <PageFrame app={app} title={w.change.doneTitle}>
         <Notice tone="good" role="status">
-          A message says so to your address.{endOthers ? ' Every other session has ended.' : ''}
+          {w.change.done}
+          {endOthers ? w.change.othersEnded : ''}
         </Notice>
         <p className="mt-5">
-          <PageLink href={pagePath('profile')}>Back to your account</PageLink>
+          <PageLink href={pagePath('profile')}>{w.links.profile}</PageLink>
         </p>
       </PageFrame>
     );
   }
   if (compromised && email !== null) return <Compromised app={app} email={email} />;
   const wrong = refusal?.problem?.reasons.find(({ field }) => field === 'current')?.message;
-  const missing = pressed > 0 && current === '' ? 'Enter the password you have now.' : undefined;
+  const missing = pressed > 0 && current === '' ? w.checks.current : undefined;
   return (
-    <PageFrame app={app} title="Change your password">
+    <PageFrame app={app} title={w.change.title}>
       <form onSubmit={submit} noValidate className="space-y-2">
         <Mistakes
           key={pressed}
@@ -64,7 +66,7 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
               : [
                   ...(missing === undefined
                     ? []
-                    : [{ id: boxId('current'), label: 'Password you have now', message: missing }]),
+                    : [{ id: boxId('current'), label: w.boxes.current, message: missing }]),
                   ...typed.mistakes,
                 ]
           }
@@ -76,7 +78,7 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
         ) : null}
         <PasswordField
           id={boxId('current')}
-          label="Password you have now"
+          label={w.boxes.current}
           autoComplete="current-password"
           large
           value={current}
@@ -85,18 +87,18 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
         />
         {typed.boxes}
         <Checkbox
-          label="Sign me out everywhere else"
+          label={w.change.endOthers}
           checked={endOthers}
           onChange={(event) => setEndOthers(event.target.checked)}
         />
         <div className="pt-2">
           <Submit look={app.look} ready={typed.isReady && current !== ''} busy={busy}>
-            Change password
+            {w.change.submit}
           </Submit>
         </div>
       </form>
       <p className="mt-5">
-        <PageLink href={pagePath('profile')}>Leave it as it is</PageLink>
+        <PageLink href={pagePath('profile')}>{w.change.cancel}</PageLink>
       </p>
     </PageFrame>
   );
@@ -111,11 +113,12 @@ function Compromised({ app, email }: { app: Schemas['App']; email: string }) {
     setRefusal,
   );
   return (
-    <PageFrame app={app} title="Others may know your password">
+    <PageFrame app={app} title={w.change.compromisedTitle}>
       <div className="space-y-4">
         <Notice tone="caution">
-          So that nobody else can choose a new one for you, it is set by the link in the message we sent to{' '}
-          <span className="font-mono">{email}</span>.
+          {w.change.compromised[0]}
+          <bdi className="font-mono wrap-anywhere">{email}</bdi>
+          {w.change.compromised[1]}
         </Notice>
         {refusal === null ? null : (
           <Notice tone="stop" role="alert">
@@ -124,18 +127,18 @@ function Compromised({ app, email }: { app: Schemas['App']; email: string }) {
         )}
         {sent ? (
           <Notice tone="good" role="status">
-            Another is on its way, unless one went out a moment ago.
+            {w.change.resent}
           </Notice>
         ) : (
           <form onSubmit={submit}>
             <Submit look={app.look} busy={busy}>
-              Send the link again
+              {w.change.resend}
             </Submit>
           </form>
         )}
       </div>
       <p className="mt-5">
-        <PageLink href={pagePath('profile')}>Back to your account</PageLink>
+        <PageLink href={pagePath('profile')}>{w.links.profile}</PageLink>
       </p>
     </PageFrame>
   );

@@ -6,6 +6,7 @@ import { Notice } from '../../kit/Marks';
 import { useSubmit } from '../../kit/useSubmit';
 import { Mistakes, PageFrame, Submit } from '../PageFrame';
 import { isOfTheLink } from '../verification/pressing';
+import { w } from '../words';
 import { useNewPassword } from './NewPassword';
 
 /** The form behind a link that lets its reader choose a password, and a name where the account has none that was proven. */
@@ -25,16 +26,16 @@ export function ChoosePassword({
   button: string;
   /** The name is there only where it was asked for. */
   send: (password: string, name: { name?: string }) => Promise<unknown>;
-  /** The link itself can not be used any more; every other refusal is said in the form. */
+  /** The link itself cannot be used any more; every other refusal is said in the form. */
   onRefused: (error: ApiError) => void;
 }) {
   const typed = useNewPassword(address);
   const [name, setName] = useState('');
   const [pressed, setPressed] = useState(0);
   const [refusal, setRefusal] = useState<ApiError | null>(null);
-  const wrongName = asksName && name.trim() === '' ? 'Enter a name.' : undefined;
+  const wrongName = asksName && name.trim() === '' ? w.checks.name : undefined;
   const mistakes = [
-    ...(wrongName === undefined ? [] : [{ id: boxId('name'), label: 'Name', message: wrongName }]),
+    ...(wrongName === undefined ? [] : [{ id: boxId('name'), label: w.boxes.name, message: wrongName }]),
     ...typed.mistakes,
   ];
   const { submit, busy } = useSubmit(
@@ -49,7 +50,7 @@ export function ChoosePassword({
     (error) => (isOfTheLink(error) ? onRefused(error) : setRefusal(error)),
   );
   return (
-    <PageFrame app={app} title="Choose a new password">
+    <PageFrame app={app} title={w.reset.title}>
       <form onSubmit={submit} noValidate className="space-y-2">
         <Mistakes key={pressed} mistakes={pressed === 0 ? [] : mistakes} />
         <p className="mb-3 font-mono text-[15px] wrap-anywhere">{address}</p>
@@ -63,7 +64,7 @@ export function ChoosePassword({
         {asksName ? (
           <TextField
             id={boxId('name')}
-            label="Name"
+            label={w.boxes.name}
             autoComplete="name"
             large
             value={name}

@@ -5,6 +5,7 @@ import { NewPasswordField } from '../../kit/PasswordAdvice';
 import { location } from '../api';
 import type { Mistake } from '../PageFrame';
 import { judgePassword, useLast, useVerdict } from '../signup/useVerdict';
+import { w } from '../words';
 
 /** A new password typed twice, judged by the server while it is typed. The repetition is the page's own check and goes nowhere. */
 export function useNewPassword(email: string | null) {
@@ -14,11 +15,11 @@ export function useNewPassword(email: string | null) {
   const verdict = useVerdict({ password, email, app: location().app }, judgePassword);
   const shown = useLast(verdict);
   const wrong = shown?.reasons[0]?.message;
-  const unlike = repeat === password && repeat !== '' ? undefined : 'This is not what you typed above.';
+  const unlike = repeat === password && repeat !== '' ? undefined : w.checks.unlike;
   const touch = (name: string) => setTouched((before) => new Set([...before, name]));
   const mistakes: Mistake[] = [
-    ...(wrong === undefined ? [] : [{ id: boxId('password'), label: 'New password', message: wrong }]),
-    ...(unlike === undefined ? [] : [{ id: boxId('repeat'), label: 'Repeat password', message: unlike }]),
+    ...(wrong === undefined ? [] : [{ id: boxId('password'), label: w.boxes.newPassword, message: wrong }]),
+    ...(unlike === undefined ? [] : [{ id: boxId('repeat'), label: w.boxes.repeat, message: unlike }]),
   ];
   return {
     password,
@@ -31,7 +32,7 @@ export function useNewPassword(email: string | null) {
       <>
         <NewPasswordField
           id={boxId('password')}
-          label="New password"
+          label={w.boxes.newPassword}
           value={password}
           onChange={(event) => setPassword(event.target.value)}
           onBlur={() => (password === '' ? undefined : touch('password'))}
@@ -40,14 +41,14 @@ export function useNewPassword(email: string | null) {
         />
         <PasswordField
           id={boxId('repeat')}
-          label="Repeat password"
+          label={w.boxes.repeat}
           autoComplete="new-password"
           large
           value={repeat}
           onChange={(event) => setRepeat(event.target.value)}
           onBlur={() => (repeat === '' ? undefined : touch('repeat'))}
           error={touched.has('repeat') ? unlike : undefined}
-          help={repeat !== '' && unlike === undefined ? <span className="text-moss">✓ the same</span> : undefined}
+          help={repeat !== '' && unlike === undefined ? <span className="text-moss">{w.checks.same}</span> : undefined}
         />
       </>
     ),

@@ -4,7 +4,8 @@ import { TextField } from '../../kit/Field';
 import { Notice } from '../../kit/Marks';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
-import { PageFrame, PageLink, Submit } from '../PageFrame';
+import { PageFrame, PageLink, PressLink, Submit } from '../PageFrame';
+import { w } from '../words';
 
 /** Asks for the address, and says the same whether it is known or not. */
 export function Recover({ app }: { app: Schemas['App'] }) {
@@ -24,22 +25,25 @@ export function Recover({ app }: { app: Schemas['App'] }) {
     },
   );
   return (
-    <PageFrame app={app} title={sent ? 'Look for our message' : 'A new password'}>
+    <PageFrame app={app} title={sent ? w.checkMail.title : w.recover.title}>
       {sent ? (
         <div className="space-y-3" role="status">
           <p>
-            If <strong className="wrap-anywhere">{email}</strong> has an account here, a message with a link is on its
-            way. The link works once, for a short time.
+            {w.recover.sent[0]}
+            <strong className="wrap-anywhere">
+              <bdi>{email}</bdi>
+            </strong>
+            {w.recover.sent[1]}
           </p>
           <p className="text-[15px] text-ink-soft">
-            Nothing after a few minutes? Look among the unwanted mail, and check the address for a slip.
+            {w.checkMail.nothingYet} <PressLink onClick={() => setSent(false)}>{w.recover.wrong}</PressLink>
           </p>
         </div>
       ) : (
         <form onSubmit={submit} noValidate className="space-y-2">
-          <p className="mb-3">We send a link to the address of your account. With it you choose a new password.</p>
+          <p className="mb-3">{w.recover.about}</p>
           <TextField
-            label="E-mail address"
+            label={w.boxes.email}
             type="email"
             autoComplete="username"
             large
@@ -53,12 +57,12 @@ export function Recover({ app }: { app: Schemas['App'] }) {
             </Notice>
           ) : null}
           <Submit look={app.look} busy={busy}>
-            Send me the link
+            {w.recover.submit}
           </Submit>
         </form>
       )}
       <p className="mt-5">
-        <PageLink href={pagePath('sign-in')}>Back to the sign-in page</PageLink>
+        <PageLink href={pagePath('sign-in')}>{w.links.backToSignIn}</PageLink>
       </p>
     </PageFrame>
   );

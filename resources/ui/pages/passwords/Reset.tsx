@@ -2,7 +2,8 @@ import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Notice } from '../../kit/Marks';
 import { api, pagePath } from '../api';
-import { PageFrame, PageLink } from '../PageFrame';
+import { Loading, PageFrame, PageLink } from '../PageFrame';
+import { w } from '../words';
 import { ChoosePassword } from './ChoosePassword';
 
 type App = Schemas['App'];
@@ -19,27 +20,27 @@ export function Reset({ app }: { app: App }) {
       (error: ApiError) => setFound(error),
     );
   }, [token]);
-  if (found === null) return null;
+  if (found === null) return <Loading app={app} />;
   if (found instanceof ApiError) {
     return (
-      <PageFrame app={app} title="This link does not work">
+      <PageFrame app={app} title={w.reset.badTitle}>
         <Notice tone="caution" role="alert">
           {found.words}
         </Notice>
         <p className="mt-5">
-          <PageLink href={pagePath('recover')}>Ask for a new one</PageLink>
+          <PageLink href={pagePath('recover')}>{w.reset.another}</PageLink>
         </p>
       </PageFrame>
     );
   }
   if (done) {
     return (
-      <PageFrame app={app} title="Your new password is set">
+      <PageFrame app={app} title={w.reset.doneTitle}>
         <Notice tone="good" role="status">
-          You are signed out everywhere, and every older link has stopped working.
+          {w.reset.done}
         </Notice>
         <p className="mt-5">
-          <PageLink href={pagePath('sign-in')}>Sign in with it</PageLink>
+          <PageLink href={pagePath('sign-in')}>{w.reset.signIn}</PageLink>
         </p>
       </PageFrame>
     );
@@ -49,8 +50,8 @@ export function Reset({ app }: { app: App }) {
       app={app}
       address={found.address}
       asksName={found.asks_name}
-      nameHelp="What was entered before this address was confirmed is discarded."
-      button="Set the new password"
+      nameHelp={w.reset.nameHelp}
+      button={w.reset.submit}
       send={async (password, name) => {
         await answer(api.POST('/recoveries/consume', { body: { token, password, ...name } }));
         setDone(true);

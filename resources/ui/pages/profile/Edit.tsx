@@ -1,34 +1,41 @@
 import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
-import { PasswordField, TextField } from '../../kit/Field';
+import { PasswordField, Select, TextField } from '../../kit/Field';
 import { boxId } from '../../kit/FieldBox';
 import { Notice } from '../../kit/Marks';
 import { NewPasswordField } from '../../kit/PasswordAdvice';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
-import { Mistakes, PageFrame, PageLink, Submit } from '../PageFrame';
+import { Loading, Mistakes, NotSignedIn, PageFrame, PageLink, Submit } from '../PageFrame';
 import { judgePassword, useLast, useVerdict } from '../signup/useVerdict';
+import { LANGUAGES, w, type Language } from '../words';
 
 type Own = Schemas['OwnAccount'];
 
-const BOXES = [
-  ['name', 'Name'],
-  ['password', 'New password'],
-  ['current', 'Password you have now'],
-] as const;
+const boxes = () =>
+  [
+    ['name', w.boxes.name],
+    ['password', w.boxes.newPassword],
+    ['current', w.boxes.current],
+  ] as const;
 
 /** The holder's edit form. The password box is never filled in; left empty, the password stays as it is. */
 export function Edit({ app }: { app: Schemas['App'] }) {
-  const [account, setAccount] = useState<Own | null>(null);
+  const [account, setAccount] = useState<Own | ApiError | null>(null);
   useEffect(() => {
-    // Without a session there is nothing to edit; the sign-in page is the way to one.
-    answer(api.GET('/account')).then(setAccount, () => window.location.assign(pagePath('sign-in')));
+    answer(api.GET('/account')).then(setAccount, setAccount);
   }, []);
-  return account === null ? null : <EditForm app={app} account={account} />;
+  if (account === null) return <Loading app={app} />;
+  return account instanceof ApiError ? (
+    <NotSignedIn app={app} error={account} />
+  ) : (
+    <EditForm app={app} account={account} />
+  );
 }
 
 function EditForm({ app, account }: { app: Schemas['App']; account: Own }) {
   const [name, setName] = useState(account.name);
+  const [language, setLanguage] = useState<Language | ''>(account.language ?? '');
   const [password, setPassword] = useState('');
   const [current, setCurrent] = useState('');
   const [pressed, setPressed] = useState(0);
@@ -37,7 +44,7 @@ function EditForm({ app, account }: { app: Schemas['App']; account: Own }) {
   const verdict = useLast(useVerdict({ password, email: account.email, name, app: app.key }, judgePassword));
   const isSet = password !== '';
   const reason = (field: string) => refusal?.problem?.reasons.find((one) => one.field === field)?.message;
-  const mistakes = BOXES.flatMap(([field, label]) => {
+  const mistakes = boxes().flatMap(([field, label]) => {
     const message = reason(field);
     return message === undefined ? [] : [{ id: boxId(field), label, message }];
   });
@@ -47,9 +54,14 @@ function EditForm({ app, account }: { app: Schemas['App']; account: Own }) {
       await answer(
         api.PATCH('/account', {
           params: { header: { 'If-Match': '*' } },
-          body: isSet ? { name, password, current } : { name },
+          body: { name, language, ...(isSet ? { password, current } : {}) },
         }),
       );
+      if (language !== (account.language ?? '')) {
+        // In another language it is another page.
+        window.location.reload();
+        return 'leaves';
+      }
       setRefusal(null);
       setSaved(true);
       setPassword('');
@@ -61,7 +73,7 @@ function EditForm({ app, account }: { app: Schemas['App']; account: Own }) {
     },
   );
   return (
-    <PageFrame app={app} title="Edit your account">
+    <PageFrame app={app} title={w.edit.title}>
       <form onSubmit={submit} noValidate className="space-y-2">
         <Mistakes key={pressed} mistakes={mistakes} />
         {refusal !== null && mistakes.length === 0 ? (
@@ -71,21 +83,32 @@ function EditForm({ app, account }: { app: Schemas['App']; account: Own }) {
         ) : null}
         {saved ? (
           <Notice tone="good" role="status">
-            Saved.
+            {w.edit.saved}
           </Notice>
         ) : null}
         <TextField
           id={boxId('name')}
-          label="Name"
+          label={w.boxes.name}
           autoComplete="name"
           large
           value={name}
           onChange={(event) => setName(event.target.value)}
           error={reason('name')}
         />
+        <Select
+          id={boxId('language')}
+          label={w.boxes.language}
+          large
+          value={language}
+          onChange={(event) => setLanguage(event.target.value as Language | '')}
+          choices={[
+            { value: '', label: w.edit.browserLanguage },
+            ...Object.entries(LANGUAGES).map(([value, label]) => ({ value, label })),
+          ]}
+        />
         <NewPasswordField
           id={boxId('password')}
-          label="New password"
+          label={w.boxes.newPassword}
           value={password}
           onChange={(event) => setPassword(event.target.value)}
           error={reason('password')}
@@ -95,7 +118,7 @@ function EditForm({ app, account }: { app: Schemas['App']; account: Own }) {
         {isSet ? (
           <PasswordField
             id={boxId('current')}
-            label="Password you have now"
+            label={w.boxes.current}
             autoComplete="current-password"
             large
             value={current}
@@ -104,11 +127,11 @@ function EditForm({ app, account }: { app: Schemas['App']; account: Own }) {
           />
         ) : null}
         <Submit look={app.look} ready={name.trim() !== '' && (!isSet || current !== '')} busy={busy}>
-          Save
+          {w.edit.submit}
         </Submit>
       </form>
       <p className="mt-5">
-        <PageLink href={pagePath('profile')}>Back to your account</PageLink>
+        <PageLink href={pagePath('profile')}>{w.links.profile}</PageLink>
       </p>
     </PageFrame>
   );

@@ -2,52 +2,51 @@ import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { Notice } from '../../kit/Marks';
+import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
-import { PageFrame, PageLink } from '../PageFrame';
+import { Loading, NotSignedIn, PageFrame, PageLink } from '../PageFrame';
+import { w } from '../words';
 import { SendAgain } from '../verification/LookForMessage';
 
 /** What the holder sees of their own account. */
 export function Profile({ app }: { app: Schemas['App'] }) {
   const [session, setSession] = useState<Schemas['Session'] | ApiError | null>(null);
   const [failure, setFailure] = useState<ApiError | null>(null);
+  const { submit, busy } = useSubmit(
+    () =>
+      answer(api.DELETE('/session')).then(() => {
+        window.location.assign(pagePath('signed-out'));
+        return 'leaves';
+      }),
+    setFailure,
+  );
   useEffect(() => {
     answer(api.GET('/session')).then(setSession, setSession);
   }, []);
-  if (session === null) return null;
+  if (session === null) return <Loading app={app} />;
   if (session instanceof ApiError) {
-    return (
-      <PageFrame app={app} title="You are not signed in">
-        <Notice tone="information">
-          {session.status === 401 ? 'There is no session, or it has ended.' : session.words}
-        </Notice>
-        <p className="mt-5">
-          <PageLink href={pagePath('sign-in')}>Sign in</PageLink>
-        </p>
-      </PageFrame>
-    );
+    return <NotSignedIn app={app} error={session} />;
   }
-  const signOut = () =>
-    answer(api.DELETE('/session')).then(() => window.location.assign(pagePath('signed-out')), setFailure);
   const { account, standing } = session;
   const owesHere = standing.duties.some((duty) => duty === 'accept_terms' || duty === 'complete_fields');
   return (
-    <PageFrame app={app} title={`Hello, ${account.name}`}>
+    <PageFrame app={app} title={w.profile.title(account.name)}>
       <dl className="mb-5 space-y-3">
-        <Pair label="Name">{account.name}</Pair>
-        <Pair label="E-mail address">
-          <span className="font-mono text-[15px]">{account.email}</span>
+        <Pair label={w.boxes.name}>
+          <bdi>{account.name}</bdi>
         </Pair>
-        <Pair label="Standing">
+        <Pair label={w.boxes.email}>
+          <bdi className="font-mono text-[15px]">{account.email}</bdi>
+        </Pair>
+        <Pair label={w.profile.access}>
           {standing.access === 'full'
-            ? 'full: nothing is owed'
-            : `limited: ${standing.reasons.map((reason) => reason.message).join(' ')}`}
+            ? w.profile.full
+            : [w.profile.limited, ...standing.reasons.map((reason) => reason.message)].join(' ')}
         </Pair>
       </dl>
       {standing.duties.includes('verify_email') ? (
         <div className="mb-5 space-y-3">
-          <Notice tone="caution">
-            Prove your address with the link we sent; until then most of {app.name} stays closed.
-          </Notice>
+          <Notice tone="caution">{w.profile.unverified(app.name)}</Notice>
           <SendAgain email={account.email} />
         </div>
       ) : null}
@@ -58,27 +57,27 @@ export function Profile({ app }: { app: Schemas['App'] }) {
             style={{ backgroundColor: app.look.colour, color: app.look.letters }}
             className="flex h-12 items-center justify-center rounded-control text-[17px] font-semibold"
           >
-            Settle what is missing
+            {w.profile.complete}
           </a>
         </p>
       ) : app.fields.length > 0 ? (
         <p className="mb-5">
-          <PageLink href={pagePath('details')}>Your details</PageLink>
+          <PageLink href={pagePath('details')}>{w.profile.details}</PageLink>
         </p>
       ) : null}
       <p className="mb-5">
-        <PageLink href={pagePath('edit')}>Edit your account</PageLink>
+        <PageLink href={pagePath('edit')}>{w.profile.edit}</PageLink>
       </p>
       <p className="mb-5">
-        <PageLink href={pagePath('password')}>Change your password</PageLink>
+        <PageLink href={pagePath('password')}>{w.profile.password}</PageLink>
       </p>
       {failure === null ? null : (
         <Notice tone="stop" role="alert">
           {failure.words}
         </Notice>
       )}
-      <Button size="large" onClick={() => void signOut()}>
-        Sign out
+      <Button size="large" aria-disabled={busy} onClick={() => submit()}>
+        {w.profile.signOut}
       </Button>
     </PageFrame>
   );

@@ -5,6 +5,7 @@ import { SigninRefusal } from '../../kit/SigninRefusal';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
 import { PageFrame, PageLink, Submit } from '../PageFrame';
+import { w } from '../words';
 
 export function SignIn({ app }: { app: Schemas['App'] }) {
   const [typed, setTyped] = useState({ email: '', password: '', keep: false });
@@ -24,11 +25,11 @@ export function SignIn({ app }: { app: Schemas['App'] }) {
   }, setRefusal);
   const error = (field: string) => refusal?.problem?.reasons.find((reason) => reason.field === field)?.message;
   return (
-    <PageFrame app={app} title="Sign in">
+    <PageFrame app={app} title={w.signIn.title}>
       <form onSubmit={submit} noValidate className="space-y-2">
         <SigninRefusal refusal={refusal} />
         <TextField
-          label="E-mail address"
+          label={w.boxes.email}
           type="email"
           autoComplete="username"
           large
@@ -37,7 +38,7 @@ export function SignIn({ app }: { app: Schemas['App'] }) {
           error={error('email')}
         />
         <PasswordField
-          label="Password"
+          label={w.boxes.password}
           autoComplete="current-password"
           large
           value={typed.password}
@@ -45,21 +46,21 @@ export function SignIn({ app }: { app: Schemas['App'] }) {
           error={error('password')}
         />
         <Checkbox
-          label="Keep me signed in on this device"
+          label={w.signIn.keep}
           checked={typed.keep}
           onChange={(event) => setTyped({ ...typed, keep: event.target.checked })}
         />
         <div className="pt-2">
           <Submit look={app.look} busy={busy}>
-            Sign in
+            {w.signIn.submit}
           </Submit>
         </div>
       </form>
       <p className="mt-5">
-        <PageLink href={pagePath('recover')}>Forgotten your password?</PageLink>
+        <PageLink href={pagePath('recover')}>{w.signIn.forgotten}</PageLink>
       </p>
       <p className="mt-2">
-        New here? <PageLink href={pagePath('sign-up')}>Create an account</PageLink>
+        {w.signIn.newHere} <PageLink href={pagePath('sign-up')}>{w.signIn.create}</PageLink>
       </p>
     </PageFrame>
   );

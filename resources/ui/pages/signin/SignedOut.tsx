@@ -1,16 +1,34 @@
-import type { Schemas } from '../../api/client';
+import { useEffect, useState } from 'react';
+import { answer, type Schemas } from '../../api/client';
 import { Notice } from '../../kit/Marks';
-import { pagePath } from '../api';
-import { PageFrame, PageLink } from '../PageFrame';
+import { api, pagePath } from '../api';
+import { Loading, PageFrame, PageLink } from '../PageFrame';
+import { w } from '../words';
 
+/** Says so only where it is so: somebody may have come here by the way back, or by a link. */
 export function SignedOut({ app }: { app: Schemas['App'] }) {
-  return (
-    <PageFrame app={app} title="You are signed out">
+  const [isLive, setLive] = useState<boolean | null>(null);
+  useEffect(() => {
+    answer(api.GET('/session')).then(
+      () => setLive(true),
+      () => setLive(false),
+    );
+  }, []);
+  if (isLive === null) return <Loading app={app} />;
+  return isLive ? (
+    <PageFrame app={app} title={w.signedOut.still}>
+      <Notice tone="caution">{w.signedOut.stillDetail}</Notice>
+      <p className="mt-5">
+        <PageLink href={pagePath('profile')}>{w.links.profile}</PageLink>
+      </p>
+    </PageFrame>
+  ) : (
+    <PageFrame app={app} title={w.signedOut.title}>
       <Notice tone="good" role="status">
-        The session has ended here and on the server.
+        {w.signedOut.done}
       </Notice>
       <p className="mt-5">
-        <PageLink href={pagePath('sign-in')}>Sign in again</PageLink>
+        <PageLink href={pagePath('sign-in')}>{w.signedOut.again}</PageLink>
       </p>
     </PageFrame>
   );

@@ -8,6 +8,7 @@ import { api, isTried, pagePath, tellBench } from '../api';
 import { boxId, FieldBox } from '../../kit/FieldBox';
 import { Mistakes, PageFrame, PageLink, Submit, type Mistake } from '../PageFrame';
 import { LookForMessage } from '../verification/LookForMessage';
+import { longDate, w } from '../words';
 import { useForm } from './useForm';
 import { judgePassword, timed, useLast, useVerdict } from './useVerdict';
 
@@ -16,16 +17,24 @@ type Input = Schemas['SignupInput'];
 
 export function SignUp({ app }: { app: App }) {
   const [sentTo, setSentTo] = useState<string | null>(null);
-  if (sentTo !== null) return <LookForMessage app={app} email={sentTo} />;
+  const [isBack, setBack] = useState(false);
+  if (sentTo !== null && !isBack) return <LookForMessage app={app} email={sentTo} onBack={() => setBack(true)} />;
   return (
-    <PageFrame app={app} title="Create your account">
+    <PageFrame app={app} title={w.signUp.title}>
       {app.signup.closed === null ? (
-        <SignUpForm app={app} onDone={setSentTo} />
+        <SignUpForm
+          app={app}
+          email={sentTo ?? ''}
+          onDone={(email) => {
+            setBack(false);
+            setSentTo(email);
+          }}
+        />
       ) : (
         <Notice tone="information">{app.signup.closed}</Notice>
       )}
       <p className="mt-5">
-        Have an account already? <PageLink href={pagePath('sign-in')}>Sign in</PageLink>
+        {w.signUp.haveOne} <PageLink href={pagePath('sign-in')}>{w.links.signIn}</PageLink>
       </p>
     </PageFrame>
   );
@@ -33,12 +42,23 @@ export function SignUp({ app }: { app: App }) {
 
 async function judge(input: Input): Promise<Schemas['Verdict']> {
   const { result, milliseconds } = await timed(answer(api.POST('/signups/verdict', { body: input })));
-  tellBench({ kind: 'verdict', request: input, response: result, milliseconds });
+  // A page that nobody has touched is no try.
+  if (`${input.name ?? ''}${input.email ?? ''}${input.password ?? ''}` !== '')
+    tellBench({ kind: 'verdict', request: input, response: result, milliseconds });
   return result;
 }
 
-function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void }) {
-  const [typed, setTyped] = useState({ name: '', email: '', password: '', repeat: '' });
+function SignUpForm({
+  app,
+  email,
+  onDone,
+}: {
+  app: App;
+  /** Of one that was mistyped before. */
+  email: string;
+  onDone: (email: string) => void;
+}) {
+  const [typed, setTyped] = useState({ name: '', email, password: '', repeat: '' });
   const [fields, setFields] = useState<Record<string, unknown>>({});
   const [accepted, setAccepted] = useState(false);
   const [trapped, setTrapped] = useState('');
@@ -71,8 +91,8 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
       ? repeats && typed.repeat !== ''
         ? undefined
         : typed.repeat === '' && typed.password === ''
-          ? 'Type the password again.'
-          : 'This is not what you typed above.'
+          ? w.checks.again
+          : w.checks.unlike
       : shown?.reasons.find(({ field }) => field === name)?.message;
   const error = (name: string) => (touched.has(name) ? reason(name) : undefined);
   const box = (name: keyof typeof typed) => ({
@@ -86,12 +106,12 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
     onBlur: () => (typed[name] === '' ? undefined : touch(name)),
   });
   const order: [string, string, string][] = [
-    ['name', boxId('name'), 'Full name'],
-    ['email', boxId('email'), 'E-mail address'],
-    ['password', boxId('password'), 'Password'],
-    ['repeat', boxId('repeat'), 'Repeat password'],
+    ['name', boxId('name'), w.boxes.fullName],
+    ['email', boxId('email'), w.boxes.email],
+    ['password', boxId('password'), w.boxes.password],
+    ['repeat', boxId('repeat'), w.boxes.repeat],
     ...asked.map((field): [string, string, string] => [`fields.${field.key}`, boxId(field.key), field.label]),
-    ['terms', boxId('terms'), 'Terms'],
+    ['terms', boxId('terms'), w.boxes.terms],
   ];
   const send = async () => {
     if (isTried) {
@@ -143,14 +163,14 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
           {refusal.words}
         </Notice>
       )}
-      <TextField label="Full name" autoComplete="name" {...box('name')} />
-      <TextField label="E-mail address" type="email" autoComplete="username" inputMode="email" {...box('email')} />
-      <NewPasswordField label="Password" {...box('password')} verdict={advice} />
+      <TextField label={w.boxes.fullName} autoComplete="name" {...box('name')} />
+      <TextField label={w.boxes.email} type="email" autoComplete="username" inputMode="email" {...box('email')} />
+      <NewPasswordField label={w.boxes.password} {...box('password')} verdict={advice} />
       <PasswordField
-        label="Repeat password"
+        label={w.boxes.repeat}
         autoComplete="new-password"
         {...box('repeat')}
-        help={typed.repeat !== '' && repeats ? <span className="text-moss">✓ the same</span> : undefined}
+        help={typed.repeat !== '' && repeats ? <span className="text-moss">{w.checks.same}</span> : undefined}
       />
       {asked.map((field) => (
         <FieldBox
@@ -166,7 +186,7 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
         <div>
           <Checkbox
             id={boxId('terms')}
-            label={`I accept the terms of ${longDate(app.terms.version)}`}
+            label={w.signUp.acceptTerms(longDate(app.terms.version))}
             checked={accepted}
             onChange={(event) => setAccepted(event.target.checked)}
           />
@@ -177,7 +197,8 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
               rel="noopener"
               className="inline-block min-h-6 text-petrol underline underline-offset-2"
             >
-              Read them<span className="sr-only"> (opens in a new window)</span>
+              {w.signUp.readTerms}
+              <span className="sr-only">{w.signUp.opensWindow}</span>
             </a>
           </p>
           <p className="min-h-5 text-[14px] leading-5 text-brick">{error('terms')}</p>
@@ -186,7 +207,7 @@ function SignUpForm({ app, onDone }: { app: App; onDone: (email: string) => void
       {form.trap ? <Trap value={trapped} onChange={setTrapped} /> : null}
       <div className="pt-2">
         <Submit look={app.look} ready={shown?.accepted === true && repeats} busy={busy}>
-          Create account
+          {w.signUp.submit}
         </Submit>
       </div>
     </form>
@@ -201,7 +222,7 @@ function Trap({ value, onChange }: { value: string; onChange: (value: string) =>
   return (
     <div aria-hidden="true" className="absolute top-auto -left-[9999px] size-px overflow-hidden">
       <label>
-        Leave this empty
+        {w.signUp.trap}
         <input
           name="remark"
           type="text"
@@ -212,11 +233,5 @@ function Trap({ value, onChange }: { value: string; onChange: (value: string) =>
         />
       </label>
     </div>
-  );
-}
-
-export function longDate(day: string): string {
-  return new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
-    new Date(day),
   );
 }

@@ -4,21 +4,34 @@ import { Button } from '../../kit/Button';
 import { Notice } from '../../kit/Marks';
 import { useSubmit } from '../../kit/useSubmit';
 import { api } from '../api';
-import { PageFrame } from '../PageFrame';
+import { PageFrame, PressLink } from '../PageFrame';
+import { w } from '../words';
 
 /** After signing up. Says the same to somebody new and to somebody who is registered already. */
-export function LookForMessage({ app, email }: { app: Schemas['App']; email: string }) {
+export function LookForMessage({
+  app,
+  email,
+  onBack,
+}: {
+  app: Schemas['App'];
+  email: string;
+  /** Where the address is typed. */
+  onBack: () => void;
+}) {
   const heading = useRef<HTMLDivElement>(null);
   useEffect(() => heading.current?.focus(), []);
   return (
-    <PageFrame app={app} title="Look for our message">
+    <PageFrame app={app} title={w.checkMail.title}>
       <div ref={heading} tabIndex={-1} className="mb-5 space-y-3 outline-none" role="status">
         <p>
-          We have sent a message to <strong className="wrap-anywhere">{email}</strong>. Open it and follow its link to
-          go on.
+          {w.checkMail.sent[0]}
+          <strong className="wrap-anywhere">
+            <bdi>{email}</bdi>
+          </strong>
+          {w.checkMail.sent[1]}
         </p>
         <p className="text-[15px] text-ink-soft">
-          Nothing after a few minutes? Look among the unwanted mail, and check the address for a slip.
+          {w.checkMail.nothingYet} <PressLink onClick={onBack}>{w.checkMail.wrong}</PressLink>
         </p>
       </div>
       <SendAgain email={email} />
@@ -32,15 +45,13 @@ export function SendAgain({ email }: { email: string }) {
     () =>
       answer(
         api.POST('/verifications', { body: { email }, params: { header: { 'Idempotency-Key': crypto.randomUUID() } } }),
-      ).then(() =>
-        setSaid('If the address still needs its proof, a message is on its way. At most one a minute is sent.'),
-      ),
+      ).then(() => setSaid(w.checkMail.onItsWay)),
     (error) => setSaid(error.words),
   );
   return (
     <div className="space-y-3">
       <Button size="large" aria-disabled={busy} onClick={() => submit()}>
-        Send it again
+        {w.checkMail.again}
       </Button>
       <div aria-live="polite">{said === null ? null : <Notice tone="information">{said}</Notice>}</div>
     </div>

@@ -1,6 +1,7 @@
 import { answer } from '../../api/client';
 import { api } from '../api';
 import { ChoosePassword } from '../passwords/ChoosePassword';
+import { w } from '../words';
 import type { PressProps } from './pressing';
 
 /** Whoever reads the mailbox and knows no password begins anew: a name and a password of their own, and nothing that another entered. */
@@ -10,7 +11,7 @@ export function StartAfresh({ app, token, found, onProven, onRefused }: PressPro
       app={app}
       address={found.address}
       asksName={found.asks_name}
-      button="Confirm the address and set the password"
+      button={w.verify.afresh}
       send={async (password, name) => {
         const body = { token, new_password: password, ...name };
         onProven(await answer(api.POST('/verifications/consume', { body })));

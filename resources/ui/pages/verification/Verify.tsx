@@ -4,7 +4,8 @@ import { PasswordField, TextField } from '../../kit/Field';
 import { Notice } from '../../kit/Marks';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
-import { PageFrame, PageLink, Submit } from '../PageFrame';
+import { Loading, PageFrame, PageLink, PressLink, Submit } from '../PageFrame';
+import { w } from '../words';
 import { SendAgain } from './LookForMessage';
 import { isOfTheLink, type Found, type PressProps } from './pressing';
 import { StartAfresh } from './StartAfresh';
@@ -33,7 +34,7 @@ export function Verify({ app }: { app: App }) {
   }, [token]);
   const proven = ({ address }: { address: string }) => setState({ at: 'proven', address });
   const refused = (error: ApiError) => setState({ at: 'refused', error });
-  if (state.at === 'looking') return null;
+  if (state.at === 'looking') return <Loading app={app} />;
   if (state.at === 'ready') {
     const afresh = () => setState({ at: 'afresh', found: state.found });
     return state.found.asks === 'nothing' ? (
@@ -54,12 +55,14 @@ export function Verify({ app }: { app: App }) {
   }
   if (state.at === 'proven') {
     return (
-      <PageFrame app={app} title="Your address is confirmed">
+      <PageFrame app={app} title={w.verify.doneTitle}>
         <Notice tone="good" role="status">
-          <span className="wrap-anywhere">{state.address}</span> is yours. You can sign in now.
+          {w.verify.done[0]}
+          <bdi className="wrap-anywhere">{state.address}</bdi>
+          {w.verify.done[1]}
         </Notice>
         <p className="mt-5">
-          <PageLink href={pagePath('sign-in')}>Go to the sign-in page</PageLink>
+          <PageLink href={pagePath('sign-in')}>{w.links.toSignIn}</PageLink>
         </p>
       </PageFrame>
     );
@@ -73,16 +76,14 @@ function Press({ app, token, found, onProven, onRefused }: PressProps) {
     onRefused,
   );
   return (
-    <PageFrame app={app} title="Is this your address?">
+    <PageFrame app={app} title={w.verify.title}>
       <p className="mb-5 font-mono text-[15px] wrap-anywhere">{found.address}</p>
       <form onSubmit={submit}>
         <Submit look={app.look} busy={busy}>
-          Yes, it is mine
+          {w.verify.mine}
         </Submit>
       </form>
-      <p className="mt-5 text-[15px] text-ink-soft">
-        If you asked for no account, close this page. Nothing happens without the button.
-      </p>
+      <p className="mt-5 text-[15px] text-ink-soft">{w.verify.notYou}</p>
     </PageFrame>
   );
 }
@@ -95,16 +96,14 @@ function WithPassword({ app, token, found, onProven, onRefused, onAfresh }: Pres
     (error) => (isOfTheLink(error) ? onRefused(error) : setRefusal(error)),
   );
   return (
-    <PageFrame app={app} title="Is this your address?">
+    <PageFrame app={app} title={w.verify.title}>
       <p className="mb-4 font-mono text-[15px] wrap-anywhere">{found.address}</p>
-      <p className="mb-4">
-        This is another browser than the one that signed up. Type the password you chose, so that we know it was you.
-      </p>
+      <p className="mb-4">{w.verify.otherBrowser}</p>
       <form onSubmit={submit} noValidate className="space-y-3">
         {/* For password managers, which keep a password with a name. */}
         <input type="hidden" autoComplete="username" value={found.address} readOnly />
         <PasswordField
-          label="Your password"
+          label={w.boxes.yourPassword}
           autoComplete="current-password"
           large
           value={password}
@@ -112,19 +111,14 @@ function WithPassword({ app, token, found, onProven, onRefused, onAfresh }: Pres
           error={refusal?.words}
         />
         <Submit look={app.look} ready={password !== ''} busy={busy}>
-          Confirm this address
+          {w.verify.confirm}
         </Submit>
       </form>
       <div className="mt-6 border-t border-line pt-4">
-        <p className="mb-3 text-[15px] text-ink-soft">
-          You did not choose a password, or do not know it? Then somebody else may have signed up with your address. You
-          can choose a new one; what was entered then is discarded.
-        </p>
-        <button type="button" className="min-h-6 text-petrol underline underline-offset-2" onClick={onAfresh}>
-          Choose a new password
-        </button>
+        <p className="mb-3 text-[15px] text-ink-soft">{w.verify.unknownPassword}</p>
+        <PressLink onClick={onAfresh}>{w.verify.chooseNew}</PressLink>
       </div>
-      <p className="mt-4 text-[15px] text-ink-soft">If you want no account, close this page. Nothing happens.</p>
+      <p className="mt-4 text-[15px] text-ink-soft">{w.verify.wantNone}</p>
     </PageFrame>
   );
 }
@@ -133,29 +127,29 @@ function Refused({ app, error }: { app: App; error: ApiError }) {
   const [email, setEmail] = useState('');
   const code = error.problem?.reasons[0]?.code;
   const title = {
-    'challenge.used': 'This link was used before',
-    'challenge.expired': 'This link is too old',
-    'challenge.superseded': 'There is a newer link',
+    'challenge.used': w.verify.refused.used,
+    'challenge.expired': w.verify.refused.expired,
+    'challenge.superseded': w.verify.refused.superseded,
   }[code ?? ''];
   return (
-    <PageFrame app={app} title={title ?? 'This link does not work'}>
+    <PageFrame app={app} title={title ?? w.verify.refused.other}>
       <Notice tone={code === 'challenge.used' ? 'information' : 'caution'} role="alert">
         {error.words}
       </Notice>
       {code === 'challenge.used' ? (
         <p className="mt-5">
-          <PageLink href={pagePath('sign-in')}>Go to the sign-in page</PageLink>
+          <PageLink href={pagePath('sign-in')}>{w.links.toSignIn}</PageLink>
         </p>
       ) : (
         <div className="mt-5 space-y-3">
           <TextField
-            label="E-mail address"
+            label={w.boxes.email}
             type="email"
             autoComplete="username"
             large
             value={email}
             onChange={(event) => setEmail(event.target.value)}
-            help="Where the new message should go"
+            help={w.verify.newMessageTo}
           />
           <SendAgain email={email} />
         </div>

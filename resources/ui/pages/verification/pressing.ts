@@ -7,7 +7,7 @@ export interface PressProps {
   token: string;
   found: Found;
   onProven: (proven: { address: string }) => void;
-  /** The link itself can not be used any more. */
+  /** The link itself cannot be used any more. */
   onRefused: (error: ApiError) => void;
 }
 

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Protocol;
+
+use Illuminate\Contracts\Foundation\Application;
+use Illuminate\Http\Request;
+use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Platform\Language;
+use Symfony\Component\HttpFoundation\Response;
+
+/** What is said on an account page is said in the language it is asked for in (RFC 9110, 12.5.4); the console is in English. */
+final readonly class ChooseLanguage
+{
+    public function __construct(private Application $app)
+    {
+    }
+
+    /** @param  \Closure(Request): Response  $next */
+    public function handle(Request $request, \Closure $next): Response
+    {
+        $this->app->setLocale(Surface::of($request) === Surface::Console ? Language::English->value : self::asked($request)->value);
+
+        return $next($request);
+    }
+
+    public static function asked(Request $request): Language
+    {
+        return Language::from((string) $request->getPreferredLanguage(Language::tags()));
+    }
+}

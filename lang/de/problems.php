@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+// As lang/en/problems.php, in German; what account pages never show is said in English.
+return [
+    'request' => [
+        'invalid' => ['title' => 'Etwas in der Anfrage ist so nicht möglich', 'detail' => 'Jeder Grund nennt das Feld und die Regel.'],
+        'not_found' => ['title' => 'Hier ist nichts', 'detail' => 'Die Adresse ist vielleicht falsch geschrieben, oder was sie nannte, gibt es nicht mehr.'],
+        'too_large' => ['title' => 'Der Inhalt ist zu groß', 'detail' => 'Der Grund sagt, wie groß er sein darf.'],
+        'throttled' => ['title' => 'Zu viele Anfragen', 'detail' => 'Warten Sie so lange, wie Retry-After in Sekunden sagt, und versuchen Sie es wieder.'],
+    ],
+    'update' => [
+        'changed_meanwhile' => ['title' => 'Der Eintrag wurde inzwischen geändert', 'detail' => 'Lesen Sie ihn noch einmal und entscheiden Sie neu.'],
+    ],
+    'rules' => [
+        'published_meanwhile' => ['title' => 'Die Regeln wurden inzwischen geändert', 'detail' => 'Währenddessen wurden neue Regeln veröffentlicht. Senden Sie es noch einmal.'],
+        'not_whole' => ['title' => 'Die Regeln sind unvollständig', 'detail' => 'Was fehlt, steht im Protokoll des Dienstes.'],
+    ],
+    'picture' => [
+        'refused' => ['title' => 'Das Bild wurde nicht angenommen', 'detail' => 'Der Grund steht dabei.'],
+    ],
+    'session' => [
+        'required' => ['title' => 'Nicht angemeldet', 'detail' => 'Es gibt keine Sitzung, oder sie ist beendet.'],
+        'limited' => ['title' => 'Für dieses Konto ist noch etwas zu tun', 'detail' => 'Die Gründe sagen, was.'],
+    ],
+    'permission' => [
+        'missing' => ['title' => 'Nicht erlaubt', 'detail' => 'Keine der Rollen dieses Kontos erlaubt das.'],
+    ],
+    'signup' => [
+        'refused' => ['title' => 'Das Konto wurde nicht erstellt', 'detail' => 'Jeder Grund nennt das Feld und die Regel.'],
+    ],
+    'signin' => [
+        'refused' => ['title' => 'Das hat nicht funktioniert', 'detail' => 'Adresse oder Passwort stimmen nicht, oder das Konto kann nicht benutzt werden.'],
+        'held_back' => ['title' => 'Zu viele Versuche', 'detail' => 'Warten Sie so lange, wie Retry-After in Sekunden sagt. Ein vergessenes Passwort können Sie inzwischen neu setzen.'],
+        'changed_meanwhile' => ['title' => 'Das Konto wurde gerade geändert', 'detail' => 'Versuchen Sie es gleich noch einmal.'],
+    ],
+    'challenge' => [
+        'refused' => ['title' => 'Der Link kann nicht benutzt werden', 'detail' => 'Der Grund steht dabei.'],
+    ],
+    'server' => [
+        'error' => ['title' => 'Bei uns ist etwas fehlgeschlagen', 'detail' => 'Nichts wurde halb gespeichert. Versuchen Sie es noch einmal.'],
+    ],
+];

@@ -1,0 +1,127 @@
+import { Suspense, useEffect, useRef, useState, type ReactNode } from 'react';
+import { Navigate, Route, Routes, useLocation, useNavigate } from 'react-router';
+import { Boundary } from '../kit/Boundary';
+import { focusHeading } from '../kit/focus';
+import { later } from '../kit/later';
+import { Loading } from '../kit/QueryState';
+import { Toasts } from '../kit/Toast';
+import { STATIONS } from './api';
+import { useKeys } from './keys';
+import { NeedsYou } from './overview/NeedsYou';
+import { listen, type Asked } from './proof/proof';
+import { Rail } from './Rail';
+
+const AccountsScreen = later(() => import('./accounts/AccountsScreen').then((module) => module.AccountsScreen));
+const AppsScreen = later(() => import('./apps/AppsScreen').then((module) => module.AppsScreen));
+const AuditScreen = later(() => import('./audit/AuditScreen').then((module) => module.AuditScreen));
+const Dock = later(() => import('./evidence/Dock').then((module) => module.Dock));
+const Find = later(() => import('./find/Find').then((module) => module.Find));
+const KeyList = later(() => import('./KeyList').then((module) => module.KeyList));
+const KitScreen = later(() => import('./kit/KitScreen').then((module) => module.KitScreen));
+const MailScreen = later(() => import('./mail/MailScreen').then((module) => module.MailScreen));
+const PasswordsScreen = later(() => import('./passwords/PasswordsScreen').then((module) => module.PasswordsScreen));
+const ProofDialog = later(() => import('./proof/ProofDialog').then((module) => module.ProofDialog));
+const RolesScreen = later(() => import('./roles/RolesScreen').then((module) => module.RolesScreen));
+const SessionsScreen = later(() => import('./sessions/SessionsScreen').then((module) => module.SessionsScreen));
+const SignupScreen = later(() => import('./signup/SignupScreen').then((module) => module.SignupScreen));
+
+const isDemo = document.querySelector('meta[name="demo-keeper"]') !== null;
+
+/** The console of somebody who may enter: rail, station, evidence, and what opens over them. */
+export function Bench({ name }: { name: string }) {
+  const navigate = useNavigate();
+  const [open, setOpen] = useState<'find' | 'keys' | null>(null);
+  const [asked, setAsked] = useState<Asked | null>(null);
+  useEffect(() => listen(setAsked), []);
+  const station = useLocation().pathname.split('/')[1] ?? '';
+  const [dock, setDock] = useState(() => localStorage.getItem('evidence') === 'open');
+  useEffect(() => localStorage.setItem('evidence', dock ? 'open' : 'shut'), [dock]);
+  useKeys({
+    '/': () => setOpen('find'),
+    '?': () => setOpen('keys'),
+    e: () => setDock((shown) => !shown),
+    'g h': () => void navigate('/'),
+    ...Object.fromEntries(STATIONS.map(({ key, path }) => [`g ${key}`, () => void navigate(path)])),
+  });
+  return (
+    <Toasts>
+      <div className="flex h-full flex-col">
+        <a href="#screen" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
+          Skip to content
+        </a>
+        <Rail name={name} onFind={() => setOpen('find')} onKeys={() => setOpen('keys')} />
+        <div className="flex min-h-0 flex-1 max-sm:flex-col">
+          <main id="screen" tabIndex={-1} className="min-h-0 min-w-0 flex-1 outline-none">
+            <Boundary what="This station" resetKey={station}>
+              <Suspense fallback={<Loading what="the station" />}>
+                <Arrival station={station}>
+                  <Routes>
+                    <Route index element={<NeedsYou />} />
+                    <Route path="sign-up/:tab?" element={<SignupScreen />} />
+                    <Route path="mail/:id?" element={<MailScreen />} />
+                    <Route path="passwords/:tab?" element={<PasswordsScreen />} />
+                    <Route path="sessions" element={<SessionsScreen />} />
+                    <Route path="roles" element={<RolesScreen />} />
+                    <Route path="apps" element={<AppsScreen />} />
+                    <Route path="accounts/:id?" element={<AccountsScreen />} />
+                    <Route path="audit" element={<AuditScreen />} />
+                    {isDemo ? <Route path="kit" element={<KitScreen />} /> : null}
+                    <Route path="*" element={<Navigate to="/" replace />} />
+                  </Routes>
+                </Arrival>
+              </Suspense>
+            </Boundary>
+          </main>
+          <Boundary what="The evidence">
+            <Suspense fallback={null}>
+              {dock ? <Dock onClose={() => setDock(false)} /> : <DockHandle onOpen={() => setDock(true)} />}
+            </Suspense>
+          </Boundary>
+        </div>
+        <Suspense fallback={null}>
+          {open === 'find' ? (
+            <Find open onClose={() => setOpen(null)} onEvidence={() => setDock((shown) => !shown)} />
+          ) : null}
+          {open === 'keys' ? <KeyList open onClose={() => setOpen(null)} /> : null}
+          {asked === null ? null : <ProofDialog asked={asked} />}
+        </Suspense>
+      </div>
+    </Toasts>
+  );
+}
+
+let shown: string | null = null;
+
+/** Another station is another page: the focus goes to its heading once it is there. The first one is where the browser has put it. */
+function Arrival({ station, children }: { station: string; children: ReactNode }) {
+  return (
+    <>
+      {children}
+      <Arrived key={station} station={station} />
+    </>
+  );
+}
+
+function Arrived({ station }: { station: string }) {
+  const isFirst = useRef(shown === null);
+  useEffect(() => {
+    if (!isFirst.current && shown !== station) focusHeading();
+    shown = station;
+  }, [station]);
+  return null;
+}
+
+function DockHandle({ onOpen }: { onOpen: () => void }) {
+  return (
+    <button
+      type="button"
+      onClick={onOpen}
+      className="w-8 shrink-0 border-l border-line bg-well text-small text-ink-soft hover:text-ink max-sm:h-8 max-sm:w-full max-sm:border-t max-sm:border-l-0"
+      title="Show the evidence (e)"
+    >
+      <span className="inline-block rotate-180 [writing-mode:vertical-rl] max-sm:rotate-0 max-sm:[writing-mode:horizontal-tb]">
+        Evidence
+      </span>
+    </button>
+  );
+}

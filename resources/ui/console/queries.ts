@@ -1,0 +1,22 @@
+import { queryOptions } from '@tanstack/react-query';
+import { answer } from '../api/client';
+import { api } from './api';
+
+// What more than one station asks for: the key and the question once.
+
+export const apps = queryOptions({ queryKey: ['apps'], queryFn: ({ signal }) => answer(api.GET('/apps', { signal })) });
+
+export const roles = queryOptions({
+  queryKey: ['roles'],
+  queryFn: ({ signal }) => answer(api.GET('/roles', { signal })),
+});
+
+export const fieldUse = queryOptions({
+  queryKey: ['field-use'],
+  queryFn: ({ signal }) => answer(api.GET('/fields', { signal })),
+});
+
+export const rulesInForce = queryOptions({
+  queryKey: ['rules'],
+  queryFn: ({ signal }) => answer(api.GET('/rules', { signal })),
+});

@@ -1,0 +1,53 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { answer, type ApiError } from '../../api/client';
+import { Button } from '../../kit/Button';
+import { Dialog } from '../../kit/Dialog';
+import { PasswordField, TextField } from '../../kit/Field';
+import { SigninRefusal } from '../../kit/SigninRefusal';
+import { useSubmit } from '../../kit/useSubmit';
+import { api } from '../api';
+
+/** The session ended while somebody worked: they sign in over what they have open, and go on with it. */
+export function SignInAgain({ email }: { email: string }) {
+  const client = useQueryClient();
+  const [typed, setTyped] = useState({ email, password: '' });
+  const [refusal, setRefusal] = useState<ApiError | null>(null);
+  const { submit, busy } = useSubmit(
+    () => answer(api.POST('/sessions', { body: { ...typed, keep: false } })).then(() => client.invalidateQueries()),
+    setRefusal,
+  );
+  return (
+    <Dialog open above isShownOnce onClose={() => undefined} title="Your session has ended">
+      <form
+        noValidate
+        className="space-y-1.5"
+        onSubmit={(event) => {
+          event.stopPropagation();
+          submit(event);
+        }}
+      >
+        <p className="mb-3">Sign in to go on. What you have open and typed stays as it is.</p>
+        <SigninRefusal refusal={refusal} />
+        <TextField
+          label="E-mail address"
+          type="email"
+          autoComplete="username"
+          value={typed.email}
+          onChange={(event) => setTyped({ ...typed, email: event.target.value })}
+        />
+        <PasswordField
+          label="Password"
+          autoComplete="current-password"
+          value={typed.password}
+          onChange={(event) => setTyped({ ...typed, password: event.target.value })}
+        />
+        <div className="flex justify-end">
+          <Button type="submit" kind="act" aria-disabled={busy}>
+            Sign in
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}

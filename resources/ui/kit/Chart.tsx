@@ -1,0 +1,117 @@
+import type { ReactNode } from 'react';
+
+interface Tick {
+  /** In the drawing's own units. */
+  at: number;
+  label: string;
+}
+
+interface Axis {
+  /** What is measured, with its unit. */
+  title: string;
+  ticks: readonly Tick[];
+}
+
+/** Room around the plot, in the drawing's units: for the figures of both axes and their names. */
+export const MARGIN = { left: 54, right: 14, top: 24, bottom: 42 } as const;
+
+/**
+ * A drawing whose figures can be read off it: both axes named with their unit, a legend where there is more than one thing, and behind it the
+ * same figures as a table. What is inside draws in a plot of the given size, whose origin is its upper left corner.
+ */
+export function Chart({
+  label,
+  width,
+  height,
+  x,
+  y,
+  legend = [],
+  table,
+  right = MARGIN.right,
+  children,
+}: {
+  /** What it shows, in one sentence with its main figures: it stands for the drawing where that is not seen. */
+  label: string;
+  width: number;
+  height: number;
+  x: Axis;
+  y: Axis;
+  legend?: readonly { shape: ReactNode; name: string }[];
+  table: ReactNode;
+  /** Room at the right, where something stands beyond the plot. */
+  right?: number;
+  children: ReactNode;
+}) {
+  const text = 'fill-ink-soft text-[11px]';
+  return (
+    <figure className="m-0">
+      <svg
+        viewBox={`0 0 ${MARGIN.left + width + right} ${MARGIN.top + height + MARGIN.bottom}`}
+        className="w-full"
+        role="img"
+        aria-label={label}
+      >
+        <text x="4" y="12" className={text}>
+          {y.title}
+        </text>
+        <g transform={`translate(${MARGIN.left} ${MARGIN.top})`}>
+          {y.ticks.map((tick) => (
+            <g key={tick.label}>
+              <line x2={width} y1={tick.at} y2={tick.at} className="stroke-line" />
+              <text x="-6" y={tick.at + 4} textAnchor="end" className={text}>
+                {tick.label}
+              </text>
+            </g>
+          ))}
+          {x.ticks.map((tick) => (
+            <g key={tick.label}>
+              <line x1={tick.at} x2={tick.at} y1={height} y2={height + 4} className="stroke-line-strong" />
+              <text x={tick.at} y={height + 16} textAnchor="middle" className={text}>
+                {tick.label}
+              </text>
+            </g>
+          ))}
+          <line x2={width} y1={height} y2={height} className="stroke-line-strong" />
+          {children}
+        </g>
+        <text x={MARGIN.left + width / 2} y={MARGIN.top + height + 36} textAnchor="middle" className={text}>
+          {x.title}
+        </text>
+      </svg>
+      {legend.length === 0 ? null : (
+        <figcaption className="flex flex-wrap gap-x-4 gap-y-1 text-small text-ink-soft">
+          {legend.map(({ shape, name }) => (
+            <span key={name} className="flex items-center gap-1.5">
+              <svg viewBox="0 0 12 12" className="size-3" aria-hidden="true">
+                {shape}
+              </svg>
+              {name}
+            </span>
+          ))}
+        </figcaption>
+      )}
+      <details className="mt-2">
+        <summary className="cursor-pointer text-small text-petrol">Show as a table</summary>
+        {table}
+      </details>
+    </figure>
+  );
+}
+
+/** Round figures from nothing to at least the greatest, for the axis of a count. */
+export function countTicks(greatest: number): number[] {
+  const rough = Math.max(1, greatest) / 4;
+  const power = 10 ** Math.floor(Math.log10(rough));
+  const step = Math.max(1, [1, 2, 5, 10].map((factor) => factor * power).find((each) => each >= rough) ?? rough);
+  return Array.from({ length: Math.ceil(Math.max(1, greatest) / step) + 1 }, (_, index) => Math.round(index * step));
+}
+
+/** A share of a whole, beside its figure. */
+export function Bar({ share, tone }: { share: number; tone: 'petrol' | 'amber' | 'iris' | 'moss' | 'brick' }) {
+  const fill = { petrol: 'bg-petrol', amber: 'bg-amber', iris: 'bg-iris', moss: 'bg-moss', brick: 'bg-brick' }[tone];
+  return (
+    <div className="h-2 bg-line" aria-hidden="true">
+      <div className={`h-2 ${fill}`} style={{ width: `${Math.min(100, 100 * share)}%` }} />
+    </div>
+  );
+}

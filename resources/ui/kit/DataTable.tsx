@@ -1,0 +1,145 @@
+import type { ReactNode, Ref } from 'react';
+import { Link } from 'react-router';
+
+/** Where a cell stands when the table has no room for its columns: first line or second, at the left or at the end, or a line of its own. */
+type Fold = 'first' | 'first-end' | 'second' | 'second-end' | 'line';
+
+export interface Column<T> {
+  key: string;
+  head: string;
+  /** A track of the grid, as in "minmax(120px, 1fr)". */
+  width: string;
+  fold: Fold;
+  /** Figures stand below each other. */
+  isFigure?: boolean;
+  /** Cut at the end of its line, instead of going on in the next. What is cut is whole in what the row opens. */
+  isCut?: boolean;
+  sort?: { order: 'ascending' | 'descending' | 'none'; onSort: () => void };
+  cell: (row: T) => ReactNode;
+}
+
+const folded: Record<Fold, string> = {
+  first: '@max-[580px]:col-start-1 @max-[580px]:font-semibold',
+  'first-end': '@max-[580px]:col-start-2 @max-[580px]:justify-self-end @max-[580px]:text-right',
+  second: '@max-[580px]:col-start-1',
+  'second-end': '@max-[580px]:col-start-2 @max-[580px]:justify-self-end @max-[580px]:text-right',
+  line: '@max-[580px]:col-span-2',
+};
+
+/**
+ * Dense rows that use the width they have: columns where there is room, two lines and what does not go into them where there is not.
+ * A row that opens something has its link in the first cell; pressed anywhere else, but for what is an act of its own, it is the same.
+ */
+export function DataTable<T>({
+  label,
+  columns,
+  rows,
+  rowKey,
+  opens,
+  isStale = false,
+  total,
+  rowsRef,
+}: {
+  label: string;
+  columns: readonly Column<T>[];
+  rows: readonly T[];
+  rowKey: (row: T) => string | number;
+  opens?: (row: T) => { to: string; isOpen: boolean };
+  /** What is shown answers an older question. */
+  isStale?: boolean;
+  /** Of how many, where that is known. */
+  total?: number | undefined;
+  rowsRef?: Ref<HTMLDivElement>;
+}) {
+  const template = columns.map(({ width }) => width).join(' ');
+  return (
+    <div className="@container">
+      <div
+        ref={rowsRef}
+        role="table"
+        aria-label={label}
+        aria-busy={isStale}
+        aria-rowcount={total === undefined ? undefined : total + 1}
+        style={{ '--columns': template } as React.CSSProperties}
+        className={`grid grid-cols-(--columns) gap-x-3 @max-[580px]:grid-cols-[minmax(0,1fr)_auto] ${isStale ? 'opacity-55' : ''}`}
+      >
+        <div role="rowgroup" className="contents">
+          <div
+            role="row"
+            className="sticky top-0 z-10 col-span-full grid grid-cols-subgrid border-b border-line bg-paper px-2 text-small font-semibold text-ink-soft @max-[580px]:flex @max-[580px]:gap-x-4"
+          >
+            {columns.map((column) => (
+              <Head key={column.key} column={column} />
+            ))}
+          </div>
+        </div>
+        <div role="rowgroup" className="contents">
+          {rows.map((row) => {
+            const open = opens?.(row);
+            return (
+              // Pressed by mouse or touch it is its link; by keyboard that is the link itself, which has the focus.
+              // eslint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/interactive-supports-focus
+              <div
+                key={rowKey(row)}
+                role="row"
+                className={`col-span-full grid min-h-8 grid-flow-dense grid-cols-subgrid items-baseline border-b border-line px-2 py-1 has-[[data-row]:focus-visible]:outline-2 has-[[data-row]:focus-visible]:-outline-offset-2 has-[[data-row]:focus-visible]:outline-petrol ${open === undefined ? '' : 'cursor-pointer hover:bg-well'} ${open?.isOpen === true ? 'bg-petrol-wash shadow-[inset_3px_0_0_var(--petrol)]' : ''}`}
+                onClick={open === undefined ? undefined : pressLink}
+              >
+                {columns.map((column, index) => (
+                  <div
+                    key={column.key}
+                    role="cell"
+                    className={`min-w-0 ${column.isCut === true ? 'truncate' : 'wrap-anywhere'} ${column.isFigure === true ? 'text-right @max-[580px]:text-left' : ''} ${folded[column.fold]}`}
+                  >
+                    {column.fold === 'line' ? (
+                      <span className="hidden text-small text-ink-soft @max-[580px]:inline">{column.head}: </span>
+                    ) : null}
+                    {index === 0 && open !== undefined ? (
+                      <Link
+                        to={open.to}
+                        data-row={String(rowKey(row))}
+                        aria-current={open.isOpen ? 'true' : undefined}
+                        className="outline-none"
+                      >
+                        {column.cell(row)}
+                      </Link>
+                    ) : (
+                      column.cell(row)
+                    )}
+                  </div>
+                ))}
+              </div>
+            );
+          })}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+/** Not by way of a text that was just marked, nor of an act that stands in the row. */
+function pressLink(event: React.MouseEvent<HTMLDivElement>): void {
+  const target = event.target as HTMLElement;
+  if (target.closest('a, button, input, select, label') !== null || window.getSelection()?.isCollapsed === false)
+    return;
+  event.currentTarget.querySelector<HTMLElement>('[data-row]')?.click();
+}
+
+function Head<T>({ column: { head, isFigure, sort } }: { column: Column<T> }) {
+  const place = `flex h-8 items-center whitespace-nowrap ${isFigure === true ? 'justify-end' : ''}`;
+  if (sort === undefined) {
+    return (
+      <span role="columnheader" className={`${place} @max-[580px]:sr-only`}>
+        {head}
+      </span>
+    );
+  }
+  return (
+    <span role="columnheader" aria-sort={sort.order} className={place}>
+      <button type="button" onClick={sort.onSort} className="h-6 rounded-[4px] font-semibold hover:text-ink">
+        {head}
+        <span aria-hidden="true">{{ ascending: ' ↑', descending: ' ↓', none: '' }[sort.order]}</span>
+      </button>
+    </span>
+  );
+}

@@ -16,7 +16,7 @@ final class Measures
         'session' => 'the current session, beside an empty route',
         'accounts' => 'lists and searches, 100 000 accounts beside 1 000',
         'discreet' => 'how far answers for known and unknown addresses are apart',
-        'size' => 'compressed scripts of the console and the account pages',
+        'size' => 'compressed script of the first views, and of each part that is loaded later',
         'interaction' => 'from a click or key to the text on screen',
         'sign-up' => 'sign-ups a second, beside bare password_hash',
         'verdict' => 'a verdict while somebody types, above an empty route',
@@ -165,29 +165,68 @@ final class Measures
         return $figures;
     }
 
-    /** @return list<Figure> */
+    /**
+     * The first view of each surface, and what each part that is loaded when it is shown adds to it.
+     *
+     * @return list<Figure>
+     */
     private static function size(): array
     {
         $figures = [];
-        foreach (['console' => 250, 'pages' => 120] as $entry => $bound) {
-            $figures[] = Figure::atMost("{$entry}, compressed script", self::compressed("resources/ui/{$entry}/main.tsx") / 1000, $bound, ' kB');
+        foreach (['console' => 110, 'pages' => 75] as $surface => $bound) {
+            $entry = "resources/ui/{$surface}/main.tsx";
+            $first = self::files($entry);
+            $figures[] = Figure::atMost("{$surface}, first view", self::kilobytes($first), $bound, ' kB');
+            foreach (self::later($entry) as $name) {
+                $figures[] = Figure::atMost("{$surface}, ".basename($name, '.tsx'), self::kilobytes(array_diff(self::files($name), $first)), 60, ' kB more');
+            }
         }
 
         return $figures;
     }
 
-    private static function compressed(string $entry): int
+    /** @return array<string, array{file: string, imports?: list<string>, dynamicImports?: list<string>, isDynamicEntry?: bool}> */
+    private static function manifest(): array
     {
-        /** @var array<string, array{file: string, imports?: list<string>}> $manifest */
-        $manifest = json_decode((string) file_get_contents(__DIR__.'/../public/build/manifest.json'), true, flags: JSON_THROW_ON_ERROR);
+        return json_decode((string) file_get_contents(__DIR__.'/../public/build/manifest.json'), true, flags: JSON_THROW_ON_ERROR);
+    }
+
+    /** @return list<string> of scripts, that one and all it cannot begin without */
+    private static function files(string $name): array
+    {
+        $manifest = self::manifest();
         $files = [];
-        $waiting = [$entry];
-        while (($name = array_shift($waiting)) !== null) {
-            $files[$manifest[$name]['file']] = true;
-            $waiting = [...$waiting, ...$manifest[$name]['imports'] ?? []];
+        $waiting = [$name];
+        while (($next = array_shift($waiting)) !== null) {
+            $files[$manifest[$next]['file']] = true;
+            $waiting = [...$waiting, ...array_filter($manifest[$next]['imports'] ?? [], static fn (string $one): bool => ! isset($files[$manifest[$one]['file']]))];
         }
 
-        return array_sum(array_map(static fn (string $file): int => strlen((string) gzencode((string) file_get_contents(__DIR__."/../public/build/{$file}"), 9)), array_keys($files)));
+        return array_keys($files);
+    }
+
+    /** @return list<string> every part that is reached from it by loading, in order of its name */
+    private static function later(string $entry): array
+    {
+        $manifest = self::manifest();
+        $seen = [];
+        $waiting = [$entry];
+        while (($next = array_shift($waiting)) !== null) {
+            if (! isset($seen[$next])) {
+                $seen[$next] = true;
+                $waiting = [...$waiting, ...$manifest[$next]['imports'] ?? [], ...$manifest[$next]['dynamicImports'] ?? []];
+            }
+        }
+        $later = array_filter(array_keys($seen), static fn (string $name): bool => ($manifest[$name]['isDynamicEntry'] ?? false) === true);
+        sort($later);
+
+        return $later;
+    }
+
+    /** @param  array<string>  $files */
+    private static function kilobytes(array $files): float
+    {
+        return array_sum(array_map(static fn (string $file): int => strlen((string) gzencode((string) file_get_contents(__DIR__."/../public/build/{$file}"), 9)), $files)) / 1000;
     }
 
     /**
@@ -204,12 +243,12 @@ final class Measures
         $browser->visit($stand->site('/console/accounts'))->see('50 shown');
         $times = ['open an account' => [], 'search by a letter' => []];
         for ($try = 1; $try <= 15; $try++) {
-            $times['open an account'][] = self::timed($browser, "document.querySelectorAll('[role=row] a')[{$try}].click()", "document.querySelector('[aria-label=\"One account\"] dl') && document.querySelector('[aria-selected=true] a') === document.querySelectorAll('[role=row] a')[{$try}] && document.querySelector('[aria-label=\"One account\"] h2').textContent === document.querySelectorAll('[role=row] a')[{$try}].textContent");
+            $times['open an account'][] = self::timed($browser, "document.querySelectorAll('[data-row]')[{$try}].click()", "document.querySelector('[aria-label=\"One account\"] dl') && document.querySelector('[data-row][aria-current]') === document.querySelectorAll('[data-row]')[{$try}] && document.querySelector('[aria-label=\"One account\"] h2').textContent === document.querySelectorAll('[data-row]')[{$try}].textContent");
             usleep(150_000);
         }
         foreach (['m', 'o', 'ma', 's', 'th', 'a', 'k', 'br', 'f', 'g', 'h', 'x', 'y'] as $letters) {
-            $type = "const box = document.querySelector('[type=search]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(box, '{$letters}'); box.dispatchEvent(new Event('input', { bubbles: true })); const before = document.querySelector('[aria-live=polite]').textContent; window.before = before";
-            $times['search by a letter'][] = self::timed($browser, $type, "document.querySelector('[aria-live=polite]').textContent !== window.before");
+            $type = "const box = document.querySelector('[type=search]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(box, '{$letters}'); box.dispatchEvent(new Event('input', { bubbles: true })); const before = document.querySelector('[role=status]').textContent; window.before = before";
+            $times['search by a letter'][] = self::timed($browser, $type, "document.querySelector('[role=status]').textContent !== window.before");
             usleep(150_000);
         }
         $browser->close();

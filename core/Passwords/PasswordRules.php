@@ -21,9 +21,9 @@ final readonly class PasswordRules
     private const MOST_WORDS = 200;
 
     /**
-     * @param  array<key-of<Kinds::PATTERNS>, int>  $composition  fewest characters of each kind; 0 for no matter
-     * @param  int  $history  so many last passwords, the present one among them, cannot be set again; 0 for no matter
-     * @param  int  $guesses  fewest guesses, as a power of ten; 0 for no matter
+     * @param  array<key-of<Kinds::PATTERNS>, int>  $composition  fewest characters of each kind; 0 for none
+     * @param  int  $history  so many last passwords, the present one among them, cannot be set again; 0 for none
+     * @param  int  $guesses  fewest guesses, as a power of ten; 0 for none
      * @param  list<string>  $words  of the service, that no password may be little more than
      */
     public function __construct(
@@ -45,19 +45,19 @@ final readonly class PasswordRules
     /** @throws InvalidRuleBook */
     public static function read(Document $document): self
     {
-        $kinds = $document->section('composition', 'Fewest characters of each kind; 0 for no matter');
+        $kinds = $document->section('composition', 'Minimum characters of each kind; 0 for none');
         $rules = new self(
-            $document->integer('minimum', 1, 256, 'Fewest code points'),
-            $document->integer('maximum', 8, 1024, 'Most code points'),
+            $document->integer('minimum', 1, 256, 'Minimum length in code points'),
+            $document->integer('maximum', 8, 1024, 'Maximum length in code points'),
             [
                 'letters' => $kinds->integer('letters', 0, self::MOST_OF_A_KIND, 'Letters of any script'),
-                'small' => $kinds->integer('small', 0, self::MOST_OF_A_KIND, 'Small letters'),
+                'small' => $kinds->integer('small', 0, self::MOST_OF_A_KIND, 'Lower-case letters'),
                 'capitals' => $kinds->integer('capitals', 0, self::MOST_OF_A_KIND, 'Capital letters'),
                 'digits' => $kinds->integer('digits', 0, self::MOST_OF_A_KIND, 'Digits'),
                 'others' => $kinds->integer('others', 0, self::MOST_OF_A_KIND, 'Other characters: marks, spaces, signs'),
             ],
-            $document->integer('history', 0, self::MOST_HISTORY, 'So many last passwords cannot be set again; 0 for no matter'),
-            $document->integer('guesses', 0, self::MOST_GUESSES, 'Fewest guesses, as a power of ten; 0 for no matter'),
+            $document->integer('history', 0, self::MOST_HISTORY, 'Former passwords that are refused; 0 for none'),
+            $document->integer('guesses', 0, self::MOST_GUESSES, 'Minimum guesses, as a power of ten; 0 for none'),
             $document->strings('words', 'Words of this service that no password may be little more than'),
         );
         $kinds->nothingElse();

@@ -31,7 +31,7 @@ final readonly class BotRules
     {
         $rules = new self(
             $document->boolean('trap', 'A hidden box that only programs fill in'),
-            $document->duration('minimum_time', 'How long a form must have been open; PT0S for no matter', mayBeNothing: true),
+            $document->duration('minimum_time', 'How long a form must have been open; PT0S for none', mayBeNothing: true),
             $document->integer('work_bits', 0, ProofOfWork::MOST_BITS, 'Proof of work: bits of effort, each doubling it; 0 for none'),
             $document->integer('attempts', 0, 100_000, 'Sign-ups from one source; 0 for no limit'),
             $document->duration('attempts_within', 'The time in which they are counted'),

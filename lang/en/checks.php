@@ -37,7 +37,7 @@ return [
     ],
     'rules' => [
         'fine' => ['Revision :revision is complete.', ''],
-        'not_whole' => ['The rule book in force is incomplete. :mistake.', 'php artisan kennel:rules export, mend the file, and apply it.'],
+        'not_whole' => ['The rule book in force is incomplete. :mistake.', 'php artisan kennel:rules export, correct the file, and apply it.'],
     ],
     'queues' => [
         'fine' => ['The worker of :queue works.', ''],

@@ -35,11 +35,17 @@ export function Bench({ name }: { name: string }) {
   useEffect(() => listen(setAsked), []);
   const station = useLocation().pathname.split('/')[1] ?? '';
   const [dock, setDock] = useState(() => localStorage.getItem('evidence') === 'open');
+  // What had the focus is gone with the dock, or with its handle: the one that takes its place has it then.
+  const [moves, setMoves] = useState(false);
+  const toggleDock = (on: boolean) => {
+    setMoves(document.activeElement?.closest('[data-dock]') != null);
+    setDock(on);
+  };
   useEffect(() => localStorage.setItem('evidence', dock ? 'open' : 'shut'), [dock]);
   useKeys({
     '/': () => setOpen('find'),
     '?': () => setOpen('keys'),
-    e: () => setDock((shown) => !shown),
+    e: () => toggleDock(!dock),
     'g h': () => void navigate('/'),
     ...Object.fromEntries(STATIONS.map(({ key, path }) => [`g ${key}`, () => void navigate(path)])),
   });
@@ -74,14 +80,16 @@ export function Bench({ name }: { name: string }) {
           </main>
           <Boundary what="The evidence">
             <Suspense fallback={null}>
-              {dock ? <Dock onClose={() => setDock(false)} /> : <DockHandle onOpen={() => setDock(true)} />}
+              {dock ? (
+                <Dock takesFocus={moves} onClose={() => toggleDock(false)} />
+              ) : (
+                <DockHandle takesFocus={moves} onOpen={() => toggleDock(true)} />
+              )}
             </Suspense>
           </Boundary>
         </div>
         <Suspense fallback={null}>
-          {open === 'find' ? (
-            <Find open onClose={() => setOpen(null)} onEvidence={() => setDock((shown) => !shown)} />
-          ) : null}
+          {open === 'find' ? <Find open onClose={() => setOpen(null)} onEvidence={() => toggleDock(!dock)} /> : null}
           {open === 'keys' ? <KeyList open onClose={() => setOpen(null)} /> : null}
           {asked === null ? null : <ProofDialog asked={asked} />}
         </Suspense>
@@ -111,9 +119,13 @@ function Arrived({ station }: { station: string }) {
   return null;
 }
 
-function DockHandle({ onOpen }: { onOpen: () => void }) {
+function DockHandle({ takesFocus, onOpen }: { takesFocus: boolean; onOpen: () => void }) {
   return (
     <button
+      data-dock
+      ref={(handle) => {
+        if (takesFocus) handle?.focus();
+      }}
       type="button"
       onClick={onOpen}
       className="w-8 shrink-0 border-l border-line bg-well text-small text-ink-soft hover:text-ink max-sm:h-8 max-sm:w-full max-sm:border-t max-sm:border-l-0"

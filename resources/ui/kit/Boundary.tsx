@@ -18,7 +18,9 @@ function Broken({ what, error, resetErrorBoundary }: FallbackProps & { what: str
       <Notice tone="stop" role="alert">
         <p className="font-semibold">{what} cannot be shown.</p>
         <p className="font-mono text-small wrap-anywhere">{error instanceof Error ? error.message : String(error)}</p>
-        <p className="my-2">Nothing was changed. If it happens again, reload the page and tell whoever runs Kennel.</p>
+        <p className="my-2">
+          Nothing was changed. If it happens again, reload the page and tell the people who run Kennel.
+        </p>
         <div className="flex gap-2">
           <Button onClick={resetErrorBoundary}>Try again</Button>
           <Button onClick={() => window.location.reload()}>Reload the page</Button>

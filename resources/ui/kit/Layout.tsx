@@ -1,5 +1,6 @@
-import type { ReactNode } from 'react';
-import { Link } from 'react-router';
+import { useEffect, type ReactNode } from 'react';
+import { Link, NavigationType, useNavigationType } from 'react-router';
+import { focusHeading } from './focus';
 import { InlineLink } from './Link';
 import { useTitle } from './useTitle';
 
@@ -67,8 +68,14 @@ export function Pane({
   );
 }
 
-/** The name of what is open, and the way out. */
+/** The name of what is open, and the way out. Opened, it has the focus; walked by, the focus stays with the rows. */
 export function PaneHead({ back, children }: { back: string; children: ReactNode }) {
+  const isOpened = useNavigationType() === NavigationType.Push;
+  useEffect(() => {
+    if (isOpened && document.activeElement?.matches('[data-row]') === true) focusHeading();
+    // Only when it is opened: what is in it may change later on.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
   return (
     <div className="flex items-start justify-between gap-2">
       <h2 className="min-w-0 text-title font-bold wrap-anywhere">{children}</h2>

@@ -35,7 +35,7 @@ export function PageFrame({ app, title, children }: { app: Shown; title: string;
   );
 }
 
-/** The page's one act, in the app's colour. Pressed too early, it still answers: by saying what is missing. */
+/** The page's one act, in the app's colour once nothing is known to be wrong. Pressed before, it answers by saying what is missing. */
 export function Submit({
   look,
   ready = true,
@@ -50,10 +50,11 @@ export function Submit({
   return (
     <button
       type="submit"
-      aria-disabled={!ready || busy}
+      aria-disabled={busy}
+      data-ready={ready && !busy}
       aria-busy={busy}
       style={ready && !busy ? { backgroundColor: look.colour, color: look.letters } : undefined}
-      className={`h-12 w-full rounded-control text-[17px] font-semibold ${ready && !busy ? '' : 'border border-line-strong bg-well text-ink-soft'}`}
+      className={`h-12 w-full rounded-control text-[17px] font-semibold ${ready && !busy ? '' : 'border border-line-strong bg-sheet text-ink'}`}
     >
       {children}
     </button>

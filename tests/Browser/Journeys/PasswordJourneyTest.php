@@ -40,7 +40,7 @@ final class PasswordJourneyTest extends BrowserTestCase
         $page = $this->visit('/a/gaugebook/sign-in')->type('E-mail address', 'kofi@alderwend.example')->type('Password', $temporary)->press('Sign in')->see('Change your password');
         $this->visit('/a/gaugebook/profile')->see('The password is a temporary one');
         $page = $this->visit('/a/gaugebook/password')->type('Current password', $temporary)->type('New password', $temporary)->type('Repeat password', $temporary)->see('✓ the same');
-        $submit = static fn (): bool => $page->find("//button[@type='submit']")->getAttribute('aria-disabled') === 'false';
+        $submit = static fn (): bool => $page->find("//button[@type='submit']")->getAttribute('data-ready') === 'true';
         $page->until($submit, 'the verdict to be clean');
         $page->press('Change password')->see('This is the password you have now. Choose another.');
         $page->type('New password', self::NEW)->type('Repeat password', self::NEW)->see('✓ the same');
@@ -70,7 +70,7 @@ final class PasswordJourneyTest extends BrowserTestCase
         $console = $this->enterConsole('/accounts')->see('shown');
         $console->type('Search name and address', 'ilza')->see('ilza@alderwend.example');
         $console->click("//*[@role='row'][contains(., 'ilza@alderwend.example')]//a");
-        $console->press('Require a new password…')->press('It may be compromised')->see('whoever knows it may not be the holder')->type('Reason', 'Found in a leak')->press('End sessions and send reset link')->see('The password may be compromised');
+        $console->press('Require a new password…')->press('It may be compromised')->see('the person who knows it may not be the holder')->type('Reason', 'Found in a leak')->press('End sessions and send reset link')->see('The password may be compromised');
         self::$browser->forget();
         $page = $this->visit('/a/gaugebook/sign-in')->type('E-mail address', 'ilza@alderwend.example')->type('Password', 'heron weir lantern')->press('Sign in')->see('Your password may be compromised');
         $page->press('Resend the link')->see('Another is on its way');

@@ -26,7 +26,7 @@ final class RecoveryJourneyTest extends BrowserTestCase
         $page->type('New password', 'kofi@alderwend.example')->type('Repeat password', 'x')->see('little more than your address')->see('The two passwords are not the same.');
         $this->assertAccessible();
         $page->type('New password', self::NEW)->type('Repeat password', self::NEW)->see('✓ the same');
-        $page->until(static fn (): bool => $page->find("//button[@type='submit']")->getAttribute('aria-disabled') === 'false', 'the verdict to be clean');
+        $page->until(static fn (): bool => $page->find("//button[@type='submit']")->getAttribute('data-ready') === 'true', 'the verdict to be clean');
         $page->press('Set new password')->see('Your new password is set');
         $this->visit('/icon.svg')->visit($link)->see('This link does not work')->see('has been used already');
 
@@ -34,7 +34,7 @@ final class RecoveryJourneyTest extends BrowserTestCase
         $page->type('Password', self::NEW)->press('Sign in')->see('Hello, Kofi');
         $page->press('Change your password')->see('Current password');
         $page->type('Current password', 'not this')->type('New password', 'nine grey geese a-flying')->type('Repeat password', 'nine grey geese a-flying')->see('✓ the same');
-        $page->until(static fn (): bool => $page->find("//button[@type='submit']")->getAttribute('aria-disabled') === 'false', 'the verdict to be clean');
+        $page->until(static fn (): bool => $page->find("//button[@type='submit']")->getAttribute('data-ready') === 'true', 'the verdict to be clean');
         $page->press('Change password')->see('This is not the password you have now.');
         $this->assertAccessible();
         $page->type('Current password', self::NEW)->press('Change password')->see('Your password is changed');

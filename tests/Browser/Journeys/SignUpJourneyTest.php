@@ -133,7 +133,7 @@ final class SignUpJourneyTest extends BrowserTestCase
 
     private function isReady(): bool
     {
-        return self::$browser->find("//button[@type='submit']")->getAttribute('aria-disabled') === 'false';
+        return self::$browser->find("//button[@type='submit']")->getAttribute('data-ready') === 'true';
     }
 
     private function signUpOverTheWire(string $email, string $name = 'Late Comer'): void

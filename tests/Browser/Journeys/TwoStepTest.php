@@ -163,7 +163,7 @@ final class TwoStepTest extends BrowserTestCase
 
     private function isReady(): bool
     {
-        return self::$browser->find("//button[@type='submit']")->getAttribute('aria-disabled') === 'false';
+        return self::$browser->find("//button[@type='submit']")->getAttribute('data-ready') === 'true';
     }
 
     private function waitForTrap(): void

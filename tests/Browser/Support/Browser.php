@@ -196,6 +196,35 @@ final class Browser
         return $this;
     }
 
+    /** What the browser asks for, as in "de-AT, de;q=0.9"; empty for its own. */
+    public function language(string $accepted): self
+    {
+        $this->tools->execute('Network.enable');
+        $this->tools->execute('Network.setExtraHTTPHeaders', ['headers' => $accepted === '' ? (object) [] : ['Accept-Language' => $accepted]]);
+
+        return $this;
+    }
+
+    public function offline(bool $is): self
+    {
+        $this->tools->execute('Network.enable');
+        $this->tools->execute('Network.emulateNetworkConditions', ['offline' => $is, 'latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1]);
+
+        return $this;
+    }
+
+    /** How far the page itself can be scrolled sideways, in pixels; and which elements stick out, for whoever has to mend it. */
+    public function overflow(): string
+    {
+        return (string) $this->driver->executeScript(<<<'JS'
+            const page = document.scrollingElement;
+            const over = Math.max(page.scrollWidth - page.clientWidth, document.body.scrollWidth - innerWidth, page.scrollHeight - page.clientHeight > 0 && document.querySelector('#screen') ? page.scrollHeight - page.clientHeight : 0);
+            if (over <= 0) return '';
+            const out = [...document.querySelectorAll('body *')].filter((one) => one.getBoundingClientRect().right > innerWidth + 1 && !one.closest('.overflow-x-auto, .overflow-auto, svg')).slice(0, 4);
+            return `${over} px: ${out.map((one) => `${one.tagName}.${one.className} ${(one.textContent ?? '').slice(0, 30)}`).join(' | ')}`;
+            JS);
+    }
+
     /** @param  list<string>  $addresses  patterns of what cannot be reached; none for a network that works */
     public function unreachable(array $addresses): self
     {
@@ -270,7 +299,7 @@ final class Browser
         $this->driver->executeScript((string) $axe);
         $json = $this->driver->executeAsyncScript(<<<'JS'
             const done = arguments[0];
-            axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then(
+            axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] }).then(
               (result) => done(JSON.stringify(result.violations.map((v) => v.id + ': ' + v.nodes.map((n) => n.target.join(' ') + ' ' + (n.any[0]?.message ?? '')).join('; ')))),
               (error) => done(JSON.stringify(['axe: ' + error])),
             );

@@ -30,7 +30,7 @@ const WAYS: readonly { value: Way; label: string; act: string; means: string }[]
     label: 'It may be compromised',
     act: 'End sessions and send reset link',
     means:
-      'Every session ends and a reset link is mailed. Knowing the present password is not enough to choose another: whoever knows it may not be the holder.',
+      'Every session ends and a reset link is mailed. Knowing the present password is not enough to choose another: the person who knows it may not be the holder.',
   },
 ];
 

@@ -11,7 +11,7 @@ import { useFeed } from './useFeed';
 const LANES: readonly Lane[] = ['wire', 'record', 'message', 'audit'];
 
 /** The evidence: four lanes against time, live, on every screen. Beside an open account it can follow that account alone. */
-export function Dock({ onClose }: { onClose: () => void }) {
+export function Dock({ takesFocus, onClose }: { takesFocus: boolean; onClose: () => void }) {
   const account = useMatch('/accounts/:id')?.params.id ?? null;
   const [everything, setEverything] = useState(true);
   const [search, setSearch] = useSearchParams();
@@ -29,8 +29,12 @@ export function Dock({ onClose }: { onClose: () => void }) {
       { replace: true },
     );
   return (
+    // Escape closes it from within, as a pane: on a telephone it covers the screen.
+    // eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions
     <aside
+      data-dock
       aria-label="Evidence"
+      onKeyDown={(event) => (event.key === 'Escape' ? onClose() : undefined)}
       className="flex w-[320px] shrink-0 flex-col border-l border-line bg-well max-lg:fixed max-lg:inset-y-0 max-lg:right-0 max-lg:z-30 max-lg:shadow-float max-sm:w-full max-sm:border-l-0"
     >
       <header className="flex h-11 shrink-0 items-center gap-2 px-3.5">
@@ -47,6 +51,9 @@ export function Dock({ onClose }: { onClose: () => void }) {
         )}
         <button
           type="button"
+          ref={(hide) => {
+            if (takesFocus) hide?.focus();
+          }}
           onClick={onClose}
           title="Hide (e)"
           aria-label="Hide the evidence"

@@ -3,6 +3,7 @@ import { NavLink } from 'react-router';
 import { QueryState } from '../../kit/QueryState';
 import { When } from '../../kit/Time';
 import { useTitle } from '../../kit/useTitle';
+import { useMay } from '../api';
 import { useHand } from './hand';
 
 /** The head of a station with several views: its name, the views, and what is known of all of them. */
@@ -75,13 +76,22 @@ export function DraftState({ children }: { children: ReactNode }) {
 
 /** Rules at the left with what the draft amounts to below them, and what they mean at the right. */
 export function BenchColumns({ rules, bar, children }: { rules: ReactNode; bar: ReactNode; children: ReactNode }) {
+  const mayChange = useMay()('kennel:rules.manage');
   return (
     <div className="@container flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
       <div className="flex w-[470px] shrink-0 flex-col border-r border-line max-lg:w-full max-lg:border-r-0">
         {/* It scrolls, and what is in it may be all text. */}
         {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls has to be reachable by keyboard */}
         <div className="min-h-0 flex-1 overflow-y-auto" role="region" aria-label="Rule" tabIndex={0}>
-          {rules}
+          {mayChange ? null : (
+            <p className="border-b border-line bg-well px-4 py-2 text-small text-ink-soft">
+              None of your roles lets you change the rules.
+            </p>
+          )}
+          <fieldset disabled={!mayChange} className="contents">
+            <legend className="sr-only">Rules</legend>
+            {rules}
+          </fieldset>
         </div>
         {bar}
       </div>

@@ -61,12 +61,12 @@ export function DataTable<T>({
         aria-busy={isStale}
         aria-rowcount={total === undefined ? undefined : total + 1}
         style={{ '--columns': template } as React.CSSProperties}
-        className={`grid grid-cols-(--columns) gap-x-3 @max-[580px]:grid-cols-[minmax(0,1fr)_auto] ${isStale ? 'opacity-55' : ''}`}
+        className={`grid grid-cols-(--columns) gap-x-3 @max-[580px]:grid-cols-[minmax(0,1fr)_auto] ${isStale ? 'text-ink-soft' : ''}`}
       >
         <div role="rowgroup" className="contents">
           <div
             role="row"
-            className="sticky top-0 z-10 col-span-full grid grid-cols-subgrid border-b border-line bg-paper px-2 text-small font-semibold text-ink-soft @max-[580px]:flex @max-[580px]:gap-x-4"
+            className={`sticky top-0 z-10 col-span-full grid grid-cols-subgrid border-b bg-paper ${isStale ? 'border-dashed border-petrol' : 'border-line'} px-2 text-small font-semibold text-ink-soft @max-[580px]:flex @max-[580px]:gap-x-4`}
           >
             {columns.map((column) => (
               <Head key={column.key} column={column} />
@@ -99,7 +99,7 @@ export function DataTable<T>({
                         to={open.to}
                         data-row={String(rowKey(row))}
                         aria-current={open.isOpen ? 'true' : undefined}
-                        className="outline-none"
+                        className="block min-h-6 truncate outline-none"
                       >
                         {column.cell(row)}
                       </Link>

@@ -19,7 +19,7 @@ export function Screen({
 }) {
   useTitle(title);
   return (
-    <section className="h-full overflow-y-auto" aria-label={title}>
+    <section className="relative h-full overflow-y-auto" aria-label={title}>
       <div className={`px-5 py-4 max-sm:px-3 ${isNarrow ? 'mx-auto max-w-[960px]' : ''}`}>
         <header className="mb-3 flex min-h-8 flex-wrap items-center gap-x-4 gap-y-1">
           <h1 className="text-title font-bold">{title}</h1>
@@ -58,7 +58,7 @@ export function Pane({
     <section
       data-pane
       aria-label={label}
-      className={`h-full w-[440px] shrink-0 border-l border-line bg-paper px-4 pt-3 max-lg:w-full max-lg:border-l-0 ${isFilling ? 'flex flex-col' : 'overflow-y-auto pb-8'}`}
+      className={`relative h-full w-[440px] shrink-0 border-l border-line bg-paper px-4 pt-3 max-lg:w-full max-lg:border-l-0 ${isFilling ? 'flex flex-col' : 'overflow-y-auto pb-8'}`}
     >
       <div className="mb-1 lg:hidden">
         <InlineLink to={back}>← Back to the list</InlineLink>

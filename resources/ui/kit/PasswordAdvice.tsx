@@ -40,7 +40,7 @@ export function PasswordAdvice({ verdict, isTyped }: { verdict: Verdict | null; 
     <div className="mb-2 text-[14px] leading-5" aria-live="polite">
       <ul aria-label={kit.passwordRules} className="min-h-20">
         {rules.map(({ code, message, is_met }) => (
-          <li key={code} className={`flex gap-2 ${isTyped && is_met ? 'text-moss' : 'text-ink-soft'}`}>
+          <li key={code} className={`relative flex gap-2 ${isTyped && is_met ? 'text-moss' : 'text-ink-soft'}`}>
             <span aria-hidden="true" className="w-4 shrink-0 text-center">
               {isTyped && is_met ? '✓' : '○'}
             </span>

@@ -37,7 +37,7 @@ final class KitTest extends BrowserTestCase
         $kit->driver->executeScript('document.querySelector("main h1").tabIndex = -1; document.querySelector("main h1").focus()');
         $reached = [];
         for ($step = 0; $step < 140; $step++) {
-            $kit->keys(WebDriverKeys::TAB);
+            $kit->tab();
             $at = (array) $kit->driver->executeScript(<<<'JS'
                 const at = document.activeElement;
                 if (at === document.body || !document.querySelector('main').contains(at)) return ['out', true];
@@ -51,7 +51,7 @@ final class KitTest extends BrowserTestCase
             self::assertTrue($at[1], "{$at[0]}: nobody sees that it has the focus");
             $reached[] = $at[0];
         }
-        self::assertGreaterThan(60, count($reached));
+        self::assertGreaterThan(50, count($reached));
         foreach (['BUTTON Do it', 'INPUT One of a few', 'BUTTON A switch', 'INPUT From 1 to 256', 'TEXTAREA A list', 'BUTTON Show: Password', 'SUMMARY Show as a table', 'BUTTON A dialog…'] as $one) {
             self::assertNotSame([], array_filter($reached, static fn (string $name): bool => str_starts_with($name, explode(' ', $one)[0]) && (str_contains($name, substr($one, strlen(explode(' ', $one)[0]) + 1)) || str_starts_with($one, 'INPUT One'))), $one);
         }

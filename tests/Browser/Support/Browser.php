@@ -234,6 +234,16 @@ final class Browser
         return $this;
     }
 
+    /** By the key alone, wherever the focus is: a box for files would take it for the name of one. */
+    public function tab(): self
+    {
+        foreach (['keyDown', 'keyUp'] as $type) {
+            $this->tools->execute('Input.dispatchKeyEvent', ['type' => $type, 'key' => 'Tab', 'code' => 'Tab', 'windowsVirtualKeyCode' => 9]);
+        }
+
+        return $this;
+    }
+
     /** Keys for the page, not for a box. */
     public function keys(string ...$keys): self
     {

@@ -163,7 +163,7 @@ export function AccountList({ openId }: { openId: string | null }) {
           )}
         </div>
       </div>
-      <div className="min-h-0 flex-1 overflow-y-auto px-2 max-sm:px-1">
+      <div className="relative min-h-0 flex-1 overflow-y-auto px-2 max-sm:px-1">
         <QueryState
           of={list}
           what="the accounts"

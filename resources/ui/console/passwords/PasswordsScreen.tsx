@@ -38,7 +38,7 @@ export function PasswordsScreen() {
               rules={<DraftState>{isPolicy ? <PolicyRules /> : <HashingRules />}</DraftState>}
             >
               <div
-                className="min-w-0 flex-1 overflow-y-auto px-5 py-4 max-sm:px-3"
+                className="relative min-w-0 flex-1 overflow-y-auto px-5 py-4 max-sm:px-3"
                 role="region"
                 aria-label="What it means"
               >
@@ -47,7 +47,7 @@ export function PasswordsScreen() {
               </div>
             </BenchColumns>
           ) : (
-            <div className="min-h-0 flex-1 overflow-y-auto px-5 py-4 max-sm:px-3">
+            <div className="relative min-h-0 flex-1 overflow-y-auto px-5 py-4 max-sm:px-3">
               <div className="mx-auto max-w-[960px]">{tab === 'import' ? <ImportTab /> : <StoredTab />}</div>
             </div>
           )}

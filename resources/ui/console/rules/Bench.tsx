@@ -82,7 +82,7 @@ export function BenchColumns({ rules, bar, children }: { rules: ReactNode; bar: 
       <div className="flex w-[470px] shrink-0 flex-col border-r border-line max-lg:w-full max-lg:border-r-0">
         {/* It scrolls, and what is in it may be all text. */}
         {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls has to be reachable by keyboard */}
-        <div className="min-h-0 flex-1 overflow-y-auto" role="region" aria-label="Rule" tabIndex={0}>
+        <div className="relative min-h-0 flex-1 overflow-y-auto" role="region" aria-label="Rule" tabIndex={0}>
           {mayChange ? null : (
             <p className="border-b border-line bg-well px-4 py-2 text-small text-ink-soft">
               None of your roles lets you change the rules.

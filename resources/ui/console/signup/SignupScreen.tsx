@@ -97,7 +97,7 @@ function Station() {
             {app === undefined ? null : <TryIt app={app} page={tab === 'fields' ? 'details' : 'sign-up'} />}
           </BenchColumns>
         ) : (
-          <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
+          <div className="relative min-h-0 flex-1 overflow-y-auto px-4 py-3">
             {tab === 'cases' ? <CasesTab /> : null}
             {tab === 'revisions' ? <RevisionsTab /> : null}
             {tab === 'funnel' ? <FunnelTab apps={items} app={search.get('app')} onChoose={choose} /> : null}

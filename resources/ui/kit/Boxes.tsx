@@ -1,5 +1,5 @@
 import { useId, useState, type KeyboardEvent } from 'react';
-import { ALL_UNITS, durationOf, partsOf, unitName, type Unit } from '../text/duration';
+import { ALL_UNITS, durationInWords, durationOf, partsOf, unitName, type Unit } from '../text/duration';
 import { TextArea } from './Field';
 
 // Boxes that save what they hold when they are left or Enter is pressed, and give back what is set on Escape. What breaks a bound is said
@@ -151,11 +151,7 @@ export function DurationBox({ label, value, onSave }: Box) {
   const units = ALL_UNITS.map((each) => ({ value: each, label: unitName(each) }));
   return (
     <span className="inline-flex flex-wrap items-center justify-end gap-1.5">
-      {single === null ? (
-        <span className="text-small text-ink-soft">
-          {parts.map(({ count, unit: of }) => `${count} ${unitName(of)}`).join(', ')}
-        </span>
-      ) : null}
+      {single === null ? <span className="text-small text-ink-soft">{durationInWords(value)}</span> : null}
       <NumberBox
         label={label}
         value={single?.count ?? null}

@@ -82,7 +82,7 @@ export function DataTable<T>({
               <div
                 key={rowKey(row)}
                 role="row"
-                className={`col-span-full grid min-h-8 grid-flow-dense grid-cols-subgrid items-baseline border-b border-line px-2 py-1 has-[[data-row]:focus-visible]:outline-2 has-[[data-row]:focus-visible]:-outline-offset-2 has-[[data-row]:focus-visible]:outline-petrol ${open === undefined ? '' : 'cursor-pointer hover:bg-well'} ${open?.isOpen === true ? 'bg-petrol-wash shadow-[inset_3px_0_0_var(--petrol)]' : ''}`}
+                className={`col-span-full grid min-h-8 grid-flow-dense grid-cols-subgrid items-baseline border-b border-line px-2 py-[3px] has-[[data-row]:focus-visible]:outline-2 has-[[data-row]:focus-visible]:-outline-offset-2 has-[[data-row]:focus-visible]:outline-petrol ${open === undefined ? '' : 'cursor-pointer hover:bg-well'} ${open?.isOpen === true ? 'bg-petrol-wash shadow-[inset_3px_0_0_var(--petrol)]' : ''}`}
                 onClick={open === undefined ? undefined : pressLink}
               >
                 {columns.map((column, index) => (

@@ -54,7 +54,7 @@ export function Submit({
       data-ready={ready && !busy}
       aria-busy={busy}
       style={ready && !busy ? { backgroundColor: look.colour, color: look.letters } : undefined}
-      className={`h-12 w-full rounded-control text-[17px] font-semibold ${ready && !busy ? '' : 'border border-line-strong bg-sheet text-ink'}`}
+      className={`mt-2 h-12 w-full rounded-control text-[17px] font-semibold ${ready && !busy ? '' : 'border border-line-strong bg-sheet text-ink'}`}
     >
       {children}
     </button>

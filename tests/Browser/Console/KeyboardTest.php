@@ -32,6 +32,32 @@ final class KeyboardTest extends BrowserTestCase
         $console->until(static fn (): bool => $console->focused() === 'Mail', 'the heading to say where one is');
     }
 
+    public function test_every_station_and_every_page_is_walked_by_tab(): void
+    {
+        $console = $this->enterConsole();
+        $account = (string) self::$server->database()->query("SELECT id FROM accounts WHERE email = 'oriel@alderwend.example'")->fetchColumn();
+        foreach (['', '/sign-up/rules', '/sign-up/fields?field=home_reach', '/sign-up/look', '/sign-up/cases', '/sign-up/revisions?revision=4', '/sign-up/funnel', '/sign-up/code', '/mail', '/passwords', '/passwords/policy', '/passwords/hashing', '/passwords/import', '/sessions', '/roles', '/apps', "/accounts/{$account}?q=oriel", '/audit'] as $station) {
+            $this->visit("/console{$station}")->until(static fn (): bool => ! str_contains($console->text(), 'Loading') && $console->text() !== '', 'the station');
+            self::assertSame([], $console->walk(60), $station);
+        }
+        $console->viewport(375, 812);
+        foreach (['sign-up', 'sign-in', 'recover', 'reset', 'verify', 'terms', 'profile', 'nowhere'] as $page) {
+            $this->visit("/a/gaugebook/{$page}")->until(static fn (): bool => $console->text() !== '' && ! str_contains($console->text(), 'Loading'), 'the page');
+            self::assertSame([], $console->walk(40), $page);
+        }
+    }
+
+    public function test_an_account_that_is_opened_by_keys_has_the_focus_and_escape_leads_back(): void
+    {
+        $console = $this->enterConsole('/accounts?q=oriel+alderwend')->see('1 shown');
+        $console->keys('j')->until(static fn (): bool => $console->focused() === 'Oriel Vance', 'the row to have the focus');
+        $console->keys(WebDriverKeys::ENTER)->until(static fn (): bool => $console->driver->executeScript('return document.activeElement.tagName + " " + document.activeElement.textContent') === 'H2 Oriel Vance', 'the heading of what was opened');
+        $console->keys(WebDriverKeys::ESCAPE)->until(static fn (): bool => $console->driver->executeScript('return document.activeElement.dataset.row !== undefined'), 'the row to have it again');
+        $console->keys('e')->find("//aside[@aria-label='Evidence']");
+        $console->driver->executeScript('document.querySelector("[aria-label=\"Hide the evidence\"]").focus()');
+        $console->keys(WebDriverKeys::ESCAPE)->until(static fn (): bool => $console->focused() === 'Evidence', 'the dock’s handle');
+    }
+
     public function test_every_station_has_the_focus_on_its_heading(): void
     {
         $console = $this->enterConsole();

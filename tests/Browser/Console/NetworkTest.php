@@ -68,6 +68,21 @@ final class NetworkTest extends BrowserTestCase
         $console->press('Review and publish…')->press('Discard draft…')->press('Discard draft')->see('is in force');
     }
 
+    public function test_an_act_that_is_pressed_again_and_again_is_done_once(): void
+    {
+        $count = static fn (string $what): int => (int) self::$server->database()->query("SELECT count(*) FROM {$what}")->fetchColumn();
+        $console = $this->enterConsole('/accounts?q=kofi+alderwend')->click("//a[contains(., 'Kofi Mensah-Reed')]");
+        $console->slow(200);
+        $messages = $count('messages');
+        $console->pressTwice('Send a reset link')->see('Reset link queued for kofi@alderwend.example.');
+        self::assertSame($messages + 1, $count('messages'));
+        $console->press('Suspend account…')->type('Reason', 'Once')->pressTwice('Suspend account')->see('Reason given: Once');
+        $console->press('Restore account…')->type('Reason', 'Once')->pressTwice('Restore account')->see('No duties are open.');
+        self::assertSame([1, 1], [$count("audit_events WHERE event = 'account.suspended' AND reason = 'Once'"), $count("audit_events WHERE event = 'account.restored' AND reason = 'Once'")]);
+        $console->press('Require a new password…')->press('Set a temporary one')->type('Reason', 'Once')->pressTwice('Set temporary password')->see('It is shown this once.');
+        self::assertSame(1, $count("audit_events WHERE event LIKE '%temporary%' AND reason = 'Once'"));
+    }
+
     public function test_find_over_a_slow_network_opens_what_was_asked_for(): void
     {
         $console = $this->enterConsole()->slow(600);

@@ -213,6 +213,43 @@ final class Browser
         return $this;
     }
 
+    /**
+     * Walks the page by Tab until the focus leaves it or has been everywhere once, or so often.
+     *
+     * @return list<string> what is wrong: nothing has the focus, nobody sees it, or it is where nobody looks
+     */
+    public function walk(int $steps): array
+    {
+        $wrong = [];
+        $this->driver->executeScript('window.walked = new Set()');
+        for ($step = 0; $step < $steps; $step++) {
+            $this->tab();
+            $said = (string) $this->driver->executeScript(<<<'JS'
+                const at = document.activeElement;
+                // Out of the page there is the browser's own bar; within a frame it is the frame's business.
+                if (at === document.body || at === null || at.tagName === 'IFRAME') return 'out';
+                if (window.walked.has(at) && at.type !== 'date') return 'out';
+                window.walked.add(at);
+                const name = `${at.tagName} ${(at.getAttribute('aria-label') ?? at.labels?.[0]?.textContent ?? at.textContent ?? '').trim().slice(0, 40)}`;
+                const ring = [at, at.closest('label'), at.closest('[role=row]')].some((one) => one !== null && getComputedStyle(one).outlineStyle !== 'none' && parseFloat(getComputedStyle(one).outlineWidth) >= 2);
+                if (!ring) return `${name}: nobody sees that it has the focus`;
+                const box = at.getBoundingClientRect();
+                return box.bottom < 0 || box.top > innerHeight || box.right < 0 || box.left > innerWidth ? `${name}: out of sight` : '';
+                JS);
+            if ($said === 'out') {
+                break;
+            }
+            if ($said !== '') {
+                $wrong[] = $said;
+            }
+        }
+
+        // A walk that gets nowhere would find nothing wrong.
+        $count = (int) $this->driver->executeScript('return window.walked.size');
+
+        return $count < 1 ? [...$wrong, "only {$count} reached"] : $wrong;
+    }
+
     /** How far the page itself can be scrolled sideways, in pixels; and which elements stick out, for whoever has to mend it. */
     public function overflow(): string
     {

@@ -64,7 +64,7 @@ $openFirst = static function (Browser $console): void {
 };
 $shoot('accounts', '/console/accounts?q=ngozi', do: $openFirst);
 $shoot('mail', '/console/mail', do: static function (Browser $console): void {
-    $console->click('//main//li//a');
+    $console->click("//main//*[@role='row']//a");
     usleep(800_000);
 });
 foreach (['passwords', 'sessions', 'roles', 'apps', 'audit'] as $station) {

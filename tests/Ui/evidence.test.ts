@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { byAct, inRuns, isOnlyWire, type Entry } from '../../resources/ui/console/evidence/acts';
+import { byAct, inRuns, isOnlyReads, isOnlyWire, type Entry } from '../../resources/ui/console/evidence/acts';
 
 const entry = (seq: number, act: string, lane: Entry['lane']): Entry => ({
   seq,
@@ -12,6 +12,18 @@ const entry = (seq: number, act: string, lane: Entry['lane']): Entry => ({
 });
 
 describe('the evidence by acts', () => {
+  it('tells reads from requests that left something', () => {
+    const labelled = (label: string) => ({ actId: 'a', entries: [{ ...entry(1, 'a', 'wire'), label }] });
+    for (const label of [
+      'GET /api/v1/session → 200',
+      'POST /api/v1/signups/verdict → 200',
+      'POST /api/v1/recoveries/inspect → 422',
+    ])
+      expect(isOnlyReads(labelled(label)), label).toBe(true);
+    for (const label of ['POST /api/v1/signups/forms → 201', 'PUT /api/v1/rules/draft → 200'])
+      expect(isOnlyReads(labelled(label)), label).toBe(false);
+  });
+
   it('puts an act together, its request first, the newest act first', () => {
     // Newest first, as the feed has them; the request is written down after its answer.
     const acts = byAct([

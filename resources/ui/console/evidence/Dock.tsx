@@ -5,7 +5,7 @@ import { InlineLink, LinkButton } from '../../kit/Link';
 import { LaneMark, type Lane } from '../../kit/Marks';
 import { QueryState } from '../../kit/QueryState';
 import { timeOfDay, When, zone } from '../../kit/Time';
-import { byAct, inRuns, isOnlyWire, type Act, type Entry } from './acts';
+import { byAct, inRuns, isOnlyReads, isOnlyWire, type Act, type Entry } from './acts';
 import { useFeed } from './useFeed';
 
 const LANES: readonly Lane[] = ['wire', 'record', 'message', 'audit'];
@@ -97,7 +97,8 @@ function ActEntries({ act }: { act: Act }) {
   const first = entries[0];
   if (first === undefined) return null;
   const named =
-    entries.find((entry) => entry.lane === 'audit')?.label ?? (isOnlyWire(act) ? 'reads only' : first.label);
+    entries.find((entry) => entry.lane === 'audit')?.label ??
+    (isOnlyWire(act) ? (isOnlyReads(act) ? 'reads only' : 'requests only') : first.label);
   return (
     <section className="pt-2.5">
       <h3 className="flex items-baseline justify-between gap-2 border-t border-dashed border-line-strong pt-2 pb-1 text-small text-ink-soft">
@@ -153,6 +154,11 @@ function isRefusal(entry: Entry): boolean {
   return entry.lane === 'wire' && /→ [45]/.test(entry.label);
 }
 
+interface Change {
+  before: unknown;
+  after: unknown;
+}
+
 type Content = Record<string, Record<string, unknown> | string | number | null | undefined>;
 
 /** The one line under an entry's label. */
@@ -164,12 +170,15 @@ function summary(entry: Entry): string {
     return `${clock} · ${response?.milliseconds ?? '?'} ms`;
   }
   if (entry.lane === 'record') {
-    const changes = Object.entries((content['changes'] ?? {}) as Record<string, { before: unknown; after: unknown }>);
+    const changes = Object.entries((content['changes'] ?? {}) as Record<string, Change | string>);
     return changes
       .map(([field, change]) =>
-        change.before === null
-          ? `${field} ${String(change.after)}`
-          : `${field} ${String(change.before)} → ${String(change.after)}`,
+        // What is secret is a mark in its place.
+        typeof change === 'string'
+          ? `${field} ${change}`
+          : change.before === null
+            ? `${field} ${String(change.after)}`
+            : `${field} ${String(change.before)} → ${String(change.after)}`,
       )
       .join(', ');
   }

@@ -22,6 +22,11 @@ export function isOnlyWire(act: Act): boolean {
   return act.entries.every((entry) => entry.lane === 'wire');
 }
 
+/** A verdict is asked for by POST, since it may hold a password; it changes nothing. */
+export function isOnlyReads(act: Act): boolean {
+  return act.entries.every(({ label }) => label.startsWith('GET ') || /^POST \S+\/(verdict|inspect) /.test(label));
+}
+
 /** Entries of one act together, newest act first, each act in the order in which it happened. */
 export function byAct(entries: Entry[]): Act[] {
   const acts = new Map<string, Entry[]>();

@@ -124,7 +124,12 @@ final class Browser
     /** Chooses from a list by what stands in it. */
     public function choose(string $label, string $choice): self
     {
-        (new WebDriverSelect($this->box($label)))->selectByVisibleText($choice);
+        // What can be chosen may still be on its way, and takes the place of what was there.
+        $this->until(function () use ($label, $choice): bool {
+            (new WebDriverSelect($this->box($label)))->selectByVisibleText($choice);
+
+            return true;
+        }, "\"{$choice}\" to be chosen");
 
         return $this;
     }

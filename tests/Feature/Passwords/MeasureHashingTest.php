@@ -19,14 +19,14 @@ final class MeasureHashingTest extends DoorTestCase
 {
     public function test_the_quickest_of_three_counts_and_what_is_slow_is_measured_once(): void
     {
-        $waits = [40_000, 2_000, 40_000];
+        $waits = [200_000, 2_000, 200_000];
         $done = 0;
         $seconds = MeasureHashing::quickest(static function () use ($waits, &$done): void {
             usleep($waits[$done++] ?? 0);
         });
         self::assertSame(3, $done);
         self::assertGreaterThan(0.0019, $seconds);
-        self::assertLessThan(0.035, $seconds);
+        self::assertLessThan(0.19, $seconds);
         self::assertSame(round($seconds, 6), $seconds);
 
         $done = 0;
@@ -41,10 +41,11 @@ final class MeasureHashingTest extends DoorTestCase
     public function test_more_work_takes_longer(): void
     {
         $measure = new MeasureHashing;
+        // Twenty and thirty times as much: the quickest of three is not that much slower on a machine that has other things to do.
         $one = $measure->argon2id(new Argon2idParameters(7_168, 1, 1));
-        self::assertGreaterThan(2 * $one, $measure->argon2id(new Argon2idParameters(7_168, 6, 1)));
-        self::assertGreaterThan(2 * $one, $measure->argon2id(new Argon2idParameters(43_008, 1, 1)));
-        self::assertGreaterThan(2 * $measure->bcrypt(5), $measure->bcrypt(8), 'eight times as many rounds');
+        self::assertGreaterThan($one, $measure->argon2id(new Argon2idParameters(7_168, 20, 1)), 'more passes');
+        self::assertGreaterThan($one, $measure->argon2id(new Argon2idParameters(143_360, 1, 1)), 'more memory');
+        self::assertGreaterThan($measure->bcrypt(5), $measure->bcrypt(10), 'more rounds');
     }
 
     public function test_what_is_left_of_a_core_when_all_of_them_hash(): void
@@ -64,8 +65,8 @@ final class MeasureHashingTest extends DoorTestCase
         self::assertSame(0.0, $measure->rate($parameters, 0));
         $alone = 1 / $measure->argon2id($parameters);
         $rate = $measure->rate($parameters, 1);
-        self::assertGreaterThan($alone / 8, $rate);
-        self::assertLessThan($alone * 3, $rate);
+        self::assertGreaterThan($alone / 50, $rate);
+        self::assertLessThan($alone * 10, $rate);
         $share = $measure->efficiency($parameters, 2);
         self::assertGreaterThan(0.05, $share);
         self::assertLessThanOrEqual(1.0, $share);

@@ -83,6 +83,7 @@ export function BenchColumns({ rules, bar, children }: { rules: ReactNode; bar: 
         {/* It scrolls, and what is in it may be all text. */}
         {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls has to be reachable by keyboard */}
         <div className="relative min-h-0 flex-1 overflow-y-auto" role="region" aria-label="Rule" tabIndex={0}>
+          <h2 className="sr-only">Rules</h2>
           {mayChange ? null : (
             <p className="border-b border-line bg-well px-4 py-2 text-small text-ink-soft">
               None of your roles lets you change the rules.

@@ -2,12 +2,12 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { answer, type ApiError } from '../../api/client';
 import { Button } from '../../kit/Button';
-import { PasswordField, TextField } from '../../kit/Field';
 import { Logo } from '../../kit/Marks';
 import { SigninRefusal } from '../../kit/SigninRefusal';
 import { useSubmit } from '../../kit/useSubmit';
 import { useTitle } from '../../kit/useTitle';
 import { api } from '../api';
+import { Credentials } from './Credentials';
 
 /** The id of the first box, for what leads here. */
 export const SIGN_IN_ADDRESS = 'sign-in-address';
@@ -42,20 +42,7 @@ export function SignIn({ notice }: { notice?: ReactNode }) {
         <form onSubmit={submit} noValidate className="space-y-1.5">
           {refusal === null ? notice : null}
           <SigninRefusal refusal={refusal} />
-          <TextField
-            id={SIGN_IN_ADDRESS}
-            label="E-mail address"
-            type="email"
-            autoComplete="username"
-            value={typed.email}
-            onChange={(event) => setTyped({ ...typed, email: event.target.value })}
-          />
-          <PasswordField
-            label="Password"
-            autoComplete="current-password"
-            value={typed.password}
-            onChange={(event) => setTyped({ ...typed, password: event.target.value })}
-          />
+          <Credentials id={SIGN_IN_ADDRESS} typed={typed} onType={setTyped} />
           <Button type="submit" kind="act" size="large" aria-disabled={busy}>
             Sign in
           </Button>

@@ -3,10 +3,10 @@ import { useState } from 'react';
 import { answer, type ApiError } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { Dialog } from '../../kit/Dialog';
-import { PasswordField, TextField } from '../../kit/Field';
 import { SigninRefusal } from '../../kit/SigninRefusal';
 import { useSubmit } from '../../kit/useSubmit';
 import { api } from '../api';
+import { Credentials } from './Credentials';
 
 /** The session ended while somebody worked: they sign in over what they have open, and go on with it. */
 export function SignInAgain({ email }: { email: string }) {
@@ -29,20 +29,9 @@ export function SignInAgain({ email }: { email: string }) {
       >
         <p className="mb-3">Sign in to go on. What you have open and typed stays as it is.</p>
         <SigninRefusal refusal={refusal} />
-        <TextField
-          label="E-mail address"
-          type="email"
-          autoComplete="username"
-          value={typed.email}
-          onChange={(event) => setTyped({ ...typed, email: event.target.value })}
-        />
-        <PasswordField
-          label="Password"
-          autoComplete="current-password"
-          value={typed.password}
-          onChange={(event) => setTyped({ ...typed, password: event.target.value })}
-        />
-        <div className="flex justify-end">
+        <Credentials typed={typed} onType={setTyped} />
+        <div className="flex justify-end gap-2">
+          <Button onClick={() => window.location.reload()}>Leave the console</Button>
           <Button type="submit" kind="act" aria-disabled={busy}>
             Sign in
           </Button>

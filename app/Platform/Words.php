@@ -11,6 +11,9 @@ use Kennel\Core\Reasons\Reason;
 /** Puts a reason into words, at the edge and nowhere else. */
 final readonly class Words
 {
+    /** Parameters that are days of ours. What somebody typed is said back as they typed it. */
+    private const DAYS = ['version', 'earliest', 'latest'];
+
     public function __construct(private Translator $translator)
     {
     }
@@ -18,7 +21,10 @@ final readonly class Words
     public function say(Reason $reason): string
     {
         $key = 'reasons.'.$reason->code;
-        $parameters = array_map($this->shown(...), $reason->parameters);
+        $parameters = [];
+        foreach ($reason->parameters as $name => $value) {
+            $parameters[$name] = in_array($name, self::DAYS, true) ? $this->day($value) : (is_array($value) ? implode(', ', $value) : (string) $value);
+        }
         // What is counted decides between the forms a sentence has.
         $counted = $reason->parameters['count'] ?? $reason->parameters['accounts'] ?? null;
         $words = is_int($counted) ? $this->translator->choice($key, $counted, $parameters) : $this->translator->get($key, $parameters);
@@ -26,12 +32,9 @@ final readonly class Words
         return is_string($words) && $words !== $key ? $words : $reason->code;
     }
 
-    /** A day of the calendar as people of the language write it; a list in a row. */
-    private function shown(mixed $value): string
+    /** A day of the calendar as people of the language write it; anything else, such as "today", as it is. */
+    private function day(mixed $value): string
     {
-        if (is_array($value)) {
-            return implode(', ', $value);
-        }
         if (! is_string($value) || preg_match('/^\d{4}-\d{2}-\d{2}$/D', $value) !== 1) {
             return is_scalar($value) ? (string) $value : '';
         }

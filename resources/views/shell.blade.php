@@ -12,5 +12,5 @@
 <link rel="icon" href="/icon.svg" type="image/svg+xml">
 {{ $assets }}
 </head>
-<body><div id="root"></div><noscript>This page needs JavaScript; it loads nothing from anywhere else.</noscript></body>
+<body><div id="root"></div><noscript>{{ $noscript }}</noscript></body>
 </html>

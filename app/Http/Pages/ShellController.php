@@ -75,6 +75,7 @@ final readonly class ShellController
         return new Response(view('shell', [
             'title' => $title,
             'language' => $language->value,
+            'noscript' => trans('pages.noscript', locale: $language->value),
             'nonce' => $nonce,
             'keeper' => $keeper,
             'assets' => $this->tags($entry, $nonce),

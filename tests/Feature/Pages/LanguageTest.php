@@ -26,6 +26,7 @@ final class LanguageTest extends DoorTestCase
         self::assertContains('Geben Sie einen Namen ein.', array_column((array) $refused->json('reasons'), 'message'));
         self::assertStringContainsString('<html lang="de">', (string) $this->get('/a/gaugebook/sign-in', self::GERMAN)->getContent());
         self::assertStringContainsString('<html lang="en">', (string) $this->get('/console', self::GERMAN)->getContent());
+        self::assertStringContainsString('<noscript>Diese Seite braucht JavaScript', (string) $this->get('/a/gaugebook/sign-in', self::GERMAN)->getContent());
     }
 
     public function test_the_accounts_own_language_comes_before_the_browsers(): void
@@ -50,6 +51,11 @@ final class LanguageTest extends DoorTestCase
         $said = fn (array $headers): string => implode(' ', array_column((array) $this->knock('POST', '/signups/verdict', ['app' => 'gaugebook', 'terms' => null], $headers)->json('reasons'), 'message'));
         self::assertStringContainsString('Accept the terms of 3 September 2026.', $said([]));
         self::assertStringContainsString('Nehmen Sie die Bedingungen vom 3. September 2026 an.', $said(self::GERMAN));
+        $this->app->setLocale('en');
+        $words = $this->app->make(\Kennel\App\Platform\Words::class);
+        $say = static fn (string $code, array $parameters): string => $words->say(new \Kennel\Core\Reasons\Reason($code, 'field', $parameters));
+        self::assertSame('“2026-09-03” is not one of the choices.', $say('field.choice_unknown', ['value' => '2026-09-03']), 'what was typed stays as it was typed');
+        self::assertSame(['Not before 3 September 2026.', 'Not after today.'], [$say('field.too_early', ['earliest' => '2026-09-03']), $say('field.too_late', ['latest' => 'today'])]);
     }
 
     public function test_a_page_or_an_app_that_is_none_is_a_page_all_the_same(): void
@@ -87,7 +93,7 @@ final class LanguageTest extends DoorTestCase
     /** @return array<string, array{string, bool}> */
     public static function files(): array
     {
-        return ['reasons' => ['reasons', false], 'problems' => ['problems', false], 'passwords' => ['passwords', true]];
+        return ['pages' => ['pages', true], 'reasons' => ['reasons', false], 'problems' => ['problems', false], 'passwords' => ['passwords', true]];
     }
 
     /**

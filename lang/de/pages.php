@@ -1,0 +1,6 @@
+<?php
+
+declare(strict_types=1);
+
+// As lang/en/pages.php, in German.
+return ['noscript' => 'Diese Seite braucht JavaScript; sie lädt nichts von anderswo.'];

@@ -42,7 +42,7 @@ final class KeyboardTest extends BrowserTestCase
         }
         $console->viewport(375, 812);
         foreach (['sign-up', 'sign-in', 'recover', 'reset', 'verify', 'terms', 'profile', 'nowhere'] as $page) {
-            $this->visit("/a/gaugebook/{$page}")->until(static fn (): bool => $console->text() !== '' && ! str_contains($console->text(), 'Loading'), 'the page');
+            $this->visit("/a/gaugebook/{$page}")->until(static fn (): bool => (bool) $console->driver->executeScript('return document.querySelector("h1") !== null && document.querySelector("a[href], button, input") !== null') && ! str_contains($console->text(), 'Loading'), 'the page and something to reach');
             self::assertSame([], $console->walk(40), $page);
         }
     }

@@ -12,7 +12,7 @@ final class NetworkTest extends BrowserTestCase
 {
     protected function tearDown(): void
     {
-        self::$browser->slow(0)->unreachable([]);
+        self::$browser->offline(false)->slow(0)->unreachable([]);
         self::$browser->complaints();
         parent::tearDown();
     }
@@ -36,6 +36,14 @@ final class NetworkTest extends BrowserTestCase
         $console->type('Search name and address', 'maren thist')->see('1 account')->see('Maren Thistlewood');
         usleep(900_000);
         self::assertStringContainsString('1 shown', $console->text());
+    }
+
+    public function test_without_a_connection_it_says_so_and_goes_on_by_itself(): void
+    {
+        $console = $this->enterConsole('/accounts')->see('50 shown');
+        $console->offline(true);
+        $console->type('Search name and address', 'maren thist')->see('No connection.')->see('by itself once there is one.')->seeNot('No account’s name');
+        $console->offline(false)->see('1 shown')->see('Maren Thistlewood')->seeNot('No connection.');
     }
 
     public function test_a_session_that_ends_is_taken_up_again_over_what_is_open(): void

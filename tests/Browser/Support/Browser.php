@@ -158,8 +158,8 @@ final class Browser
                 $element->click();
 
                 return $this;
-            } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException|\Facebook\WebDriver\Exception\ElementClickInterceptedException) {
-                // Drawn anew, or covered for a moment.
+            } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException|\Facebook\WebDriver\Exception\ElementClickInterceptedException|\Facebook\WebDriver\Exception\ElementNotInteractableException) {
+                // Drawn anew, not laid out yet, or covered for a moment.
                 usleep(100_000);
             }
         }

@@ -77,7 +77,7 @@ final class RulesTest extends DoorTestCase
         $this->keeper();
         $rules = $this->ask('/rules')->assertOk();
         self::assertSame(12, $rules->json('document.password.minimum'));
-        self::assertSame(['type' => 'integer', 'minimum' => 1, 'maximum' => 256, 'description' => 'Fewest code points'], $rules->json('schema.properties.password.properties.minimum'));
+        self::assertSame(['type' => 'integer', 'minimum' => 1, 'maximum' => 256, 'description' => 'Minimum length in code points'], $rules->json('schema.properties.password.properties.minimum'));
     }
 
     private function verdict(): bool

@@ -1,11 +1,15 @@
 import type { Schemas } from '../../api/client';
-import { PageFrame } from '../PageFrame';
+import { pagePath } from '../api';
+import { PageFrame, PageLink } from '../PageFrame';
 import { longDate, w } from '../words';
 
 export function Terms({ app }: { app: Schemas['App'] }) {
   return (
     <PageFrame app={app} title={app.terms === null ? w.terms.none : w.terms.title(longDate(app.terms.version))}>
       <TermsText text={app.terms?.text ?? ''} />
+      <p className="mt-5">
+        <PageLink href={pagePath('sign-in')}>{w.links.toSignIn}</PageLink>
+      </p>
     </PageFrame>
   );
 }

@@ -116,7 +116,12 @@ final class Browser
     /** Types over whatever a box holds. */
     public function type(string $label, string $text): self
     {
-        $this->box($label)->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys(WebDriverKeys::DELETE)->sendKeys($text);
+        // A box that is being laid out takes no keys yet.
+        $this->until(function () use ($label, $text): bool {
+            $this->box($label)->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys(WebDriverKeys::DELETE)->sendKeys($text);
+
+            return true;
+        }, "\"{$label}\" to take what is typed");
 
         return $this;
     }
@@ -140,10 +145,20 @@ final class Browser
         $quoted = $this->quote($words);
         $pressable = '*[self::button or self::a or self::summary or self::label][not(@disabled)]';
         $exact = "[normalize-space() = {$quoted} or @aria-label = {$quoted}]";
-        // A dialog covers everything else; and the exact words count before words that merely begin so.
-        $scope = $this->driver->findElements(WebDriverBy::xpath("//*[@role='dialog']")) === [] ? '' : "//*[@role='dialog']";
-        $found = $this->driver->findElements(WebDriverBy::xpath("{$scope}//{$pressable}{$exact}")) === [] ? "[starts-with(normalize-space(), {$quoted})]" : $exact;
-        $this->click("{$scope}//{$pressable}{$found}");
+        // A dialog covers everything else until it is closed; and the exact words count before words that merely begin so.
+        $path = '';
+        $this->until(function () use ($pressable, $exact, $quoted, &$path): bool {
+            $scope = $this->driver->findElements(WebDriverBy::xpath("//*[@role='dialog']")) === [] ? '' : "//*[@role='dialog']";
+            foreach ([$exact, "[starts-with(normalize-space(), {$quoted})]"] as $named) {
+                $path = "{$scope}//{$pressable}{$named}";
+                if ($this->driver->findElements(WebDriverBy::xpath($path)) !== []) {
+                    return true;
+                }
+            }
+
+            return false;
+        }, $words);
+        $this->click($path);
 
         return $this;
     }
@@ -322,7 +337,7 @@ final class Browser
                 if ($condition()) {
                     return;
                 }
-            } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException|\Facebook\WebDriver\Exception\NoSuchElementException) {
+            } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException|\Facebook\WebDriver\Exception\NoSuchElementException|\Facebook\WebDriver\Exception\ElementNotInteractableException) {
                 // The page drew itself anew in between; look again.
             }
             usleep(40_000);

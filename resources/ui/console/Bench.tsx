@@ -1,4 +1,4 @@
-import { Suspense, useEffect, useRef, useState, type ReactNode } from 'react';
+import { Suspense, useEffect, useRef, useState } from 'react';
 import { Navigate, Route, Routes, useLocation, useNavigate } from 'react-router';
 import { Boundary } from '../kit/Boundary';
 import { focusHeading } from '../kit/focus';
@@ -60,21 +60,20 @@ export function Bench({ name }: { name: string }) {
           <main id="screen" tabIndex={-1} className="min-h-0 min-w-0 flex-1 outline-none">
             <Boundary what="This station" resetKey={station}>
               <Suspense fallback={<Loading what="the station" />}>
-                <Arrival station={station}>
-                  <Routes>
-                    <Route index element={<NeedsYou />} />
-                    <Route path="sign-up/:tab?" element={<SignupScreen />} />
-                    <Route path="mail/:id?" element={<MailScreen />} />
-                    <Route path="passwords/:tab?" element={<PasswordsScreen />} />
-                    <Route path="sessions" element={<SessionsScreen />} />
-                    <Route path="roles" element={<RolesScreen />} />
-                    <Route path="apps" element={<AppsScreen />} />
-                    <Route path="accounts/:id?" element={<AccountsScreen />} />
-                    <Route path="audit" element={<AuditScreen />} />
-                    {isDemo ? <Route path="kit" element={<KitScreen />} /> : null}
-                    <Route path="*" element={<Navigate to="/" replace />} />
-                  </Routes>
-                </Arrival>
+                <Routes>
+                  <Route index element={<NeedsYou />} />
+                  <Route path="sign-up/:tab?" element={<SignupScreen />} />
+                  <Route path="mail/:id?" element={<MailScreen />} />
+                  <Route path="passwords/:tab?" element={<PasswordsScreen />} />
+                  <Route path="sessions" element={<SessionsScreen />} />
+                  <Route path="roles" element={<RolesScreen />} />
+                  <Route path="apps" element={<AppsScreen />} />
+                  <Route path="accounts/:id?" element={<AccountsScreen />} />
+                  <Route path="audit" element={<AuditScreen />} />
+                  {isDemo ? <Route path="kit" element={<KitScreen />} /> : null}
+                  <Route path="*" element={<Navigate to="/" replace />} />
+                </Routes>
+                <Arrived key={station} station={station} />
               </Suspense>
             </Boundary>
           </main>
@@ -101,15 +100,6 @@ export function Bench({ name }: { name: string }) {
 let shown: string | null = null;
 
 /** Another station is another page: the focus goes to its heading once it is there. The first one is where the browser has put it. */
-function Arrival({ station, children }: { station: string; children: ReactNode }) {
-  return (
-    <>
-      {children}
-      <Arrived key={station} station={station} />
-    </>
-  );
-}
-
 function Arrived({ station }: { station: string }) {
   const isFirst = useRef(shown === null);
   useEffect(() => {

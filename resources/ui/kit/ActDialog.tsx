@@ -56,15 +56,7 @@ export function ActDialog({
   const isTold = reasons.length > 0 && reasons.every(({ field }) => field !== null && told.has(field));
   return (
     <Dialog open above={above} onClose={onClose} title={title}>
-      <form
-        noValidate
-        className="space-y-3"
-        onSubmit={(event) => {
-          // A dialog beneath may have a form of its own, which React would hear this from.
-          event.stopPropagation();
-          submit(event);
-        }}
-      >
+      <form noValidate className="space-y-3" onSubmit={submit}>
         {body}
         <Failure error={isTold ? null : error} />
         {asksWhy ? (

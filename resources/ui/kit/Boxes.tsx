@@ -1,6 +1,7 @@
 import { useId, useState, type KeyboardEvent } from 'react';
 import { ALL_UNITS, durationInWords, durationOf, partsOf, unitName, type Unit } from '../text/duration';
 import { TextArea } from './Field';
+import { SmallSelect } from './SmallSelect';
 
 // Boxes that save what they hold when they are left or Enter is pressed, and give back what is set on Escape. What breaks a bound is said
 // and kept in the box, and not saved.
@@ -56,32 +57,26 @@ function Mistake({ id, children }: { id: string; children: string | null }) {
 }
 
 /** A short text. */
-export function TextBox({ label, value, onSave, width = 'w-52', isMono = false }: Box & { isMono?: boolean }) {
-  const { shown, type, save, onKeyDown } = useTyped(value, onSave, () => null);
-  return (
-    <input
-      aria-label={label}
-      value={shown}
-      onChange={(event) => type(event.target.value)}
-      onBlur={save}
-      onKeyDown={onKeyDown}
-      className={`${LOOK} border-line-strong ${width} ${isMono ? 'font-mono' : ''}`}
-    />
-  );
+export function TextBox({ width = 'w-52', isMono = false, ...box }: Box & { isMono?: boolean }) {
+  return <LineBox {...box} type="text" className={`${width} ${isMono ? 'font-mono' : ''}`} />;
 }
 
 /** A day, as 2026-09-03. */
-export function DateBox({ label, value, onSave }: Box) {
+export function DateBox(box: Box) {
+  return <LineBox {...box} type="date" className="w-36" />;
+}
+
+function LineBox({ label, value, onSave, type: kind, className }: Box & { type: 'text' | 'date'; className: string }) {
   const { shown, type, save, onKeyDown } = useTyped(value, onSave, () => null);
   return (
     <input
-      type="date"
+      type={kind}
       aria-label={label}
       value={shown}
       onChange={(event) => type(event.target.value)}
       onBlur={save}
       onKeyDown={onKeyDown}
-      className={`${LOOK} w-36 border-line-strong`}
+      className={`${LOOK} border-line-strong ${className}`}
     />
   );
 }
@@ -158,19 +153,13 @@ export function DurationBox({ label, value, onSave }: Box) {
         minimum={0}
         onSave={(count) => (count === null ? undefined : onSave(durationOf(count, unit)))}
       />
-      <select
-        aria-label={`Unit of: ${label}`}
+      <SmallSelect
+        label={`Unit of: ${label}`}
+        choices={units}
         value={unit}
         disabled={single === null}
         onChange={(event) => onSave(durationOf(single?.count ?? 0, event.target.value as Unit))}
-        className="h-7 rounded-control border border-line-strong bg-sheet px-1 text-small"
-      >
-        {units.map((each) => (
-          <option key={each.value} value={each.value}>
-            {each.label}
-          </option>
-        ))}
-      </select>
+      />
     </span>
   );
 }

@@ -43,7 +43,7 @@ export function DataTable<T>({
   label: string;
   columns: readonly Column<T>[];
   rows: readonly T[];
-  rowKey: (row: T) => string | number;
+  rowKey: (row: T, place: number) => string | number;
   opens?: (row: T) => { to: string; isOpen: boolean };
   /** What is shown answers an older question. */
   isStale?: boolean;
@@ -74,13 +74,14 @@ export function DataTable<T>({
           </div>
         </div>
         <div role="rowgroup" className="contents">
-          {rows.map((row) => {
+          {rows.map((row, place) => {
+            const key = rowKey(row, place);
             const open = opens?.(row);
             return (
               // Pressed by mouse or touch it is its link; by keyboard that is the link itself, which has the focus.
               // eslint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/interactive-supports-focus
               <div
-                key={rowKey(row)}
+                key={key}
                 role="row"
                 className={`col-span-full grid min-h-8 grid-flow-dense grid-cols-subgrid items-baseline border-b border-line px-2 py-[3px] has-[[data-row]:focus-visible]:outline-2 has-[[data-row]:focus-visible]:-outline-offset-2 has-[[data-row]:focus-visible]:outline-petrol ${open === undefined ? '' : 'cursor-pointer hover:bg-well'} ${open?.isOpen === true ? 'bg-petrol-wash shadow-[inset_3px_0_0_var(--petrol)]' : ''}`}
                 onClick={open === undefined ? undefined : pressLink}
@@ -97,7 +98,7 @@ export function DataTable<T>({
                     {index === 0 && open !== undefined ? (
                       <Link
                         to={open.to}
-                        data-row={String(rowKey(row))}
+                        data-row={String(key)}
                         aria-current={open.isOpen ? 'true' : undefined}
                         className="block min-h-6 truncate outline-none"
                       >

@@ -13,7 +13,7 @@ export interface Asked {
 
 /**
  * What there is before an answer, and when there is none: asking, no connection, failed with another try, empty; each looks like nothing
- * else. An older answer stays on screen beneath what went wrong since.
+ * else. What is asked for is only drawn where there is some of it; an older answer stays on screen beneath what went wrong since.
  */
 export function QueryState({
   of,
@@ -40,7 +40,7 @@ export function QueryState({
       <Failure error={of.error} onRetry={of.refetch} />
       {of.isPending && of.error === null && !of.isPaused ? <Loading what={what} /> : null}
       {isAnswered && isEmpty ? <Empty>{empty}</Empty> : null}
-      {of.isPending ? null : children}
+      {of.isPending || isEmpty ? null : children}
     </>
   );
 }

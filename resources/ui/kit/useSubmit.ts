@@ -18,6 +18,8 @@ export function useSubmit(act: () => Promise<unknown>, onError: (error: ApiError
     busy,
     submit: (event?: FormEvent) => {
       event?.preventDefault();
+      // A dialog stands in the tree of what opened it: a form there would hear of this one.
+      event?.stopPropagation();
       if (isUnderWay.current) return;
       isUnderWay.current = true;
       setBusy(true);

@@ -6,6 +6,10 @@ namespace Kennel\Tests\Browser\Support;
 
 use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
 use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Exception\ElementClickInterceptedException;
+use Facebook\WebDriver\Exception\ElementNotInteractableException;
+use Facebook\WebDriver\Exception\NoSuchElementException;
+use Facebook\WebDriver\Exception\StaleElementReferenceException;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
@@ -166,19 +170,13 @@ final class Browser
     /** Once it stands still: a page that is still arriving moves what is on it, and a click lands where something was. */
     public function click(string $xpath): self
     {
-        for ($try = 0; $try < 5; $try++) {
-            try {
-                $element = $this->find($xpath);
-                $this->driver->executeAsyncScript(self::STILL, [$element]);
-                $element->click();
+        $this->until(function () use ($xpath): bool {
+            $element = $this->find($xpath);
+            $this->driver->executeAsyncScript(self::STILL, [$element]);
+            $element->click();
 
-                return $this;
-            } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException|\Facebook\WebDriver\Exception\ElementClickInterceptedException|\Facebook\WebDriver\Exception\ElementNotInteractableException) {
-                // Drawn anew, not laid out yet, or covered for a moment.
-                usleep(100_000);
-            }
-        }
-        $this->find($xpath)->click();
+            return true;
+        }, "a click on {$xpath}");
 
         return $this;
     }
@@ -337,8 +335,8 @@ final class Browser
                 if ($condition()) {
                     return;
                 }
-            } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException|\Facebook\WebDriver\Exception\NoSuchElementException|\Facebook\WebDriver\Exception\ElementNotInteractableException) {
-                // The page drew itself anew in between; look again.
+            } catch (StaleElementReferenceException|NoSuchElementException|ElementNotInteractableException|ElementClickInterceptedException) {
+                // Drawn anew in between, not laid out yet, or covered for a moment: look again.
             }
             usleep(40_000);
         } while (microtime(true) < $until);

@@ -174,18 +174,16 @@ export function AccountList({ openId }: { openId: string | null }) {
               : `No account’s name or address has a word that begins with “${query}”.`
           }
         >
-          {list.items.length === 0 ? null : (
-            <DataTable
-              label="Accounts"
-              columns={columns}
-              rows={list.items}
-              rowKey={({ id }) => id}
-              opens={({ id }) => ({ to: `/accounts/${id}${suffix}`, isOpen: id === openId })}
-              isStale={list.isStale}
-              total={list.first?.total}
-              rowsRef={rows}
-            />
-          )}
+          <DataTable
+            label="Accounts"
+            columns={columns}
+            rows={list.items}
+            rowKey={({ id }) => id}
+            opens={({ id }) => ({ to: `/accounts/${id}${suffix}`, isOpen: id === openId })}
+            isStale={list.isStale}
+            total={list.first?.total}
+            rowsRef={rows}
+          />
         </QueryState>
         <div className="px-2">
           <More list={list} />

@@ -114,16 +114,14 @@ export function AuditScreen() {
       )}
       <Newer list={list} />
       <QueryState of={list} what="the trail" isEmpty={list.items.length === 0} empty="No event has this name.">
-        {list.items.length === 0 ? null : (
-          <DataTable
-            label="Audit trail"
-            columns={columns}
-            rows={list.items}
-            rowKey={({ id }) => id}
-            isStale={list.isStale}
-            rowsRef={rows}
-          />
-        )}
+        <DataTable
+          label="Audit trail"
+          columns={columns}
+          rows={list.items}
+          rowKey={({ id }) => id}
+          isStale={list.isStale}
+          rowsRef={rows}
+        />
       </QueryState>
       <More list={list} />
     </Screen>

@@ -98,17 +98,15 @@ export function MailScreen() {
                 : `No message is ${state}.`
             }
           >
-            {list.items.length === 0 ? null : (
-              <DataTable
-                label="Messages"
-                columns={COLUMNS}
-                rows={list.items}
-                rowKey={(message) => message.id}
-                opens={(message) => ({ to: `/mail/${message.id}${filter}`, isOpen: message.id === id })}
-                isStale={list.isStale}
-                rowsRef={rows}
-              />
-            )}
+            <DataTable
+              label="Messages"
+              columns={COLUMNS}
+              rows={list.items}
+              rowKey={(message) => message.id}
+              opens={(message) => ({ to: `/mail/${message.id}${filter}`, isOpen: message.id === id })}
+              isStale={list.isStale}
+              rowsRef={rows}
+            />
           </QueryState>
           <More list={list} />
         </Screen>

@@ -65,9 +65,7 @@ export function Peppers() {
           </>
         }
       >
-        {items.length === 0 ? null : (
-          <DataTable label="Pepper keys" columns={COLUMNS} rows={items} rowKey={({ id }) => id} />
-        )}
+        <DataTable label="Pepper keys" columns={COLUMNS} rows={items} rowKey={({ id }) => id} />
       </QueryState>
     </section>
   );

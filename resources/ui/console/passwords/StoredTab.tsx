@@ -92,11 +92,9 @@ export function StoredTab() {
         Stored hashes by scheme
       </Heading>
       <QueryState of={census} what="the stored hashes" isEmpty={items.length === 0} empty="There is no account yet.">
-        {items.length === 0 ? null : (
-          <DataTable label="Stored hashes by scheme" columns={columns} rows={items} rowKey={({ kind }) => kind} />
-        )}
-        {census.data === undefined ? null : <Trend census={census.data} />}
+        <DataTable label="Stored hashes by scheme" columns={columns} rows={items} rowKey={({ kind }) => kind} />
       </QueryState>
+      {census.data === undefined ? null : <Trend census={census.data} />}
       <Wrapping />
       <Peppers />
       <p className="mt-4 max-w-prose text-ink-soft">

@@ -1,8 +1,9 @@
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { answer, clientFor, type ApiError } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { PasswordField } from '../../kit/Field';
 import { Dialog } from '../../kit/Dialog';
+import { useSubmit } from '../../kit/useSubmit';
 import { useSession } from '../api';
 import type { Asked } from './proof';
 
@@ -13,22 +14,15 @@ const api = clientFor('console');
 export function ProofDialog({ asked }: { asked: Asked }) {
   const email = useSession().data?.account.email ?? '';
   const [password, setPassword] = useState('');
-  const [busy, setBusy] = useState(false);
   const [refusal, setRefusal] = useState<ApiError | null>(null);
-  const submit = (event: FormEvent) => {
-    // The dialog beneath has a form of its own, which React would hear this from.
-    event.preventDefault();
-    event.stopPropagation();
-    if (busy) return;
-    setBusy(true);
-    answer(api.POST('/session/proof', { body: { password } })).then(
-      () => asked.settle(true),
-      (error: ApiError) => {
-        setRefusal(error);
-        setBusy(false);
-      },
-    );
-  };
+  const { submit, busy } = useSubmit(
+    () =>
+      answer(api.POST('/session/proof', { body: { password } })).then(() => {
+        asked.settle(true);
+        return 'leaves';
+      }),
+    setRefusal,
+  );
   return (
     <Dialog open above onClose={() => asked.settle(false)} title="Confirm your password">
       <form onSubmit={submit} noValidate className="space-y-3">

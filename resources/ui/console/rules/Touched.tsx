@@ -93,14 +93,7 @@ function FindingsDialog({ run, count, onClose }: { run: Run; count: Count; onClo
   return (
     <Dialog open onClose={onClose} title={count.message}>
       <QueryState of={list} what="the findings" isEmpty={list.items.length === 0} empty="Nobody any more.">
-        {list.items.length === 0 ? null : (
-          <DataTable
-            label="Who is touched"
-            columns={COLUMNS}
-            rows={list.items}
-            rowKey={(found) => list.items.indexOf(found)}
-          />
-        )}
+        <DataTable label="Who is touched" columns={COLUMNS} rows={list.items} rowKey={(_found, place) => place} />
       </QueryState>
       <More list={list} />
     </Dialog>

@@ -85,16 +85,14 @@ export function SessionsScreen() {
       </details>
       <Newer list={list} />
       <QueryState of={list} what="the sessions" isEmpty={list.items.length === 0} empty="Nobody is signed in.">
-        {list.items.length === 0 ? null : (
-          <DataTable
-            label="Live sessions"
-            columns={COLUMNS}
-            rows={list.items}
-            rowKey={({ id }) => id}
-            isStale={list.isStale}
-            rowsRef={rows}
-          />
-        )}
+        <DataTable
+          label="Live sessions"
+          columns={COLUMNS}
+          rows={list.items}
+          rowKey={({ id }) => id}
+          isStale={list.isStale}
+          rowsRef={rows}
+        />
       </QueryState>
       <More list={list} />
     </Screen>

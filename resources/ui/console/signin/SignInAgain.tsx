@@ -19,14 +19,7 @@ export function SignInAgain({ email }: { email: string }) {
   );
   return (
     <Dialog open above isShownOnce onClose={() => undefined} title="Your session has ended">
-      <form
-        noValidate
-        className="space-y-1.5"
-        onSubmit={(event) => {
-          event.stopPropagation();
-          submit(event);
-        }}
-      >
+      <form noValidate className="space-y-1.5" onSubmit={submit}>
         <p className="mb-3">Sign in to go on. What you have open and typed stays as it is.</p>
         <SigninRefusal refusal={refusal} />
         <Credentials typed={typed} onType={setTyped} />

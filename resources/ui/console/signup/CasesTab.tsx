@@ -100,7 +100,7 @@ export function CasesTab() {
         isEmpty={items.length === 0}
         empty="No cases yet. Type something telling into the page under Rules, and save its verdict."
       >
-        {items.length === 0 ? null : <DataTable label="Cases" columns={columns} rows={items} rowKey={({ id }) => id} />}
+        <DataTable label="Cases" columns={columns} rows={items} rowKey={({ id }) => id} />
       </QueryState>
       {removing === null ? null : <RemoveDialog one={removing} onClose={() => setRemoving(null)} />}
     </>

@@ -16,7 +16,7 @@ final class Measures
         'session' => 'the current session, beside an empty route',
         'accounts' => 'lists and searches, 100 000 accounts beside 1 000',
         'discreet' => 'how far answers for known and unknown addresses are apart',
-        'size' => 'compressed script of the first views, and of each part that is loaded later',
+        'size' => 'script of the first views, compressed as it is sent (Brotli), and of each part that is loaded later',
         'interaction' => 'from a click or key to the text on screen',
         'sign-up' => 'sign-ups a second, beside bare password_hash',
         'verdict' => 'a verdict while somebody types, above an empty route',
@@ -226,7 +226,7 @@ final class Measures
     /** @param  array<string>  $files */
     private static function kilobytes(array $files): float
     {
-        return array_sum(array_map(static fn (string $file): int => strlen((string) gzencode((string) file_get_contents(__DIR__."/../public/build/{$file}"), 9)), $files)) / 1000;
+        return array_sum(array_map(static fn (string $file): int => (int) filesize(__DIR__."/../public/build/{$file}.br"), $files)) / 1000;
     }
 
     /**

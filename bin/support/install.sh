@@ -8,12 +8,13 @@ export COMPOSER_ALLOW_SUPERUSER=1 COMPOSER_NO_INTERACTION=1 REDOCLY_TELEMETRY=of
 say() { printf '%s\n' "$*" >&2; }
 fail() { say "$*"; exit 1; }
 
-# apt_missing COMMAND-OR-EXTENSION... : true when one of them is absent. Extensions are written php:NAME.
+# apt_missing COMMAND-EXTENSION-OR-FILE... : true when one of them is absent. Extensions are written php:NAME, files with their whole path.
 apt_missing() {
     local wanted
     for wanted in "$@"; do
         case "$wanted" in
             php:*) php -m 2>/dev/null | grep -qix "${wanted#php:}" || return 0 ;;
+            /*) [ -e "$wanted" ] || return 0 ;;
             *) command -v "$wanted" >/dev/null 2>&1 || [ -x "/usr/sbin/$wanted" ] || return 0 ;;
         esac
     done
@@ -91,14 +92,14 @@ ensure_chromium() {
 
 # What deploy/ is tried with. Installed, not started: the tests start their own, on ports and with data of their own.
 ensure_servers() {
-    if apt_missing nginx php-fpm8.2 openssl; then
+    if apt_missing nginx php-fpm8.2 openssl /usr/lib/nginx/modules/ngx_http_brotli_static_module.so; then
         local policy=/usr/sbin/policy-rc.d as=()
         [ "$(id -u)" -eq 0 ] || as=(sudo)
         if [ -e "$policy" ]; then
-            apt_install nginx php8.2-fpm openssl
+            apt_install nginx libnginx-mod-http-brotli-static php8.2-fpm openssl
         else
             printf '#!/bin/sh\nexit 101\n' | "${as[@]}" tee "$policy" >/dev/null && "${as[@]}" chmod +x "$policy"
-            apt_install nginx php8.2-fpm openssl
+            apt_install nginx libnginx-mod-http-brotli-static php8.2-fpm openssl
             "${as[@]}" rm -f "$policy"
         fi
     fi

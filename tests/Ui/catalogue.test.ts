@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest';
 const FILES = import.meta.glob<string>(
   [
     '../../resources/ui/pages/**/*.tsx',
-    '../../resources/ui/kit/{Field,FieldBox,PasswordAdvice,SigninRefusal,Button,Marks}.tsx',
+    '../../resources/ui/kit/{Field,FieldBox,PasswordAdvice,SigninRefusal,Button,Notice,Picture,Page}.tsx',
   ],
   { query: '?raw', import: 'default', eager: true },
 );

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { countTicks } from '../../resources/ui/kit/Chart';
-import { counted, grouped, withSpaces } from '../../resources/ui/kit/Text';
+import { counted, grouped, withSpaces } from '../../resources/ui/text/figures';
 import { relative } from '../../resources/ui/kit/Time';
 
 describe('figures and times', () => {

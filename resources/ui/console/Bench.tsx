@@ -1,6 +1,8 @@
 import { Suspense, useEffect, useRef, useState } from 'react';
 import { Navigate, Route, Routes, useLocation, useNavigate } from 'react-router';
 import { Boundary } from '../kit/Boundary';
+import { DockHandle } from '../kit/Columns';
+import { ScreenGround, SkipLink } from '../kit/Rail';
 import { focusHeading } from '../kit/focus';
 import { later } from '../kit/later';
 import { Loading } from '../kit/QueryState';
@@ -52,12 +54,10 @@ export function Bench({ name }: { name: string }) {
   return (
     <Toasts>
       <div className="flex h-full flex-col">
-        <a href="#screen" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
-          Skip to content
-        </a>
+        <SkipLink to="screen" />
         <Rail name={name} onFind={() => setOpen('find')} onKeys={() => setOpen('keys')} />
         <div className="flex min-h-0 flex-1 max-sm:flex-col">
-          <main id="screen" tabIndex={-1} className="min-h-0 min-w-0 flex-1 outline-none">
+          <ScreenGround id="screen">
             <Boundary what="This station" resetKey={station}>
               <Suspense fallback={<Loading what="the station" />}>
                 <Routes>
@@ -76,13 +76,21 @@ export function Bench({ name }: { name: string }) {
                 <Arrived key={station} station={station} />
               </Suspense>
             </Boundary>
-          </main>
+          </ScreenGround>
           <Boundary what="The evidence">
             <Suspense fallback={null}>
               {dock ? (
                 <Dock takesFocus={moves} onClose={() => toggleDock(false)} />
               ) : (
-                <DockHandle takesFocus={moves} onOpen={() => toggleDock(true)} />
+                <DockHandle
+                  handle={(handle) => {
+                    if (moves) handle?.focus();
+                  }}
+                  onClick={() => toggleDock(true)}
+                  title="Show the evidence (e)"
+                >
+                  Evidence
+                </DockHandle>
               )}
             </Suspense>
           </Boundary>
@@ -107,23 +115,4 @@ function Arrived({ station }: { station: string }) {
     shown = station;
   }, [station]);
   return null;
-}
-
-function DockHandle({ takesFocus, onOpen }: { takesFocus: boolean; onOpen: () => void }) {
-  return (
-    <button
-      data-dock
-      ref={(handle) => {
-        if (takesFocus) handle?.focus();
-      }}
-      type="button"
-      onClick={onOpen}
-      className="w-8 shrink-0 border-l border-line bg-well text-small text-ink-soft hover:text-ink max-sm:h-8 max-sm:w-full max-sm:border-t max-sm:border-l-0"
-      title="Show the evidence (e)"
-    >
-      <span className="inline-block rotate-180 [writing-mode:vertical-rl] max-sm:rotate-0 max-sm:[writing-mode:horizontal-tb]">
-        Evidence
-      </span>
-    </button>
-  );
 }

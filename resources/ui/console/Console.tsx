@@ -2,8 +2,9 @@ import { Suspense, useEffect, useState } from 'react';
 import { ApiError, type Schemas } from '../api/client';
 import { Button } from '../kit/Button';
 import { Failure } from '../kit/Failure';
+import { Text } from '../kit/Text';
 import { later } from '../kit/later';
-import { Notice } from '../kit/Marks';
+import { Notice } from '../kit/Notice';
 import { Loading } from '../kit/QueryState';
 import { useTitle } from '../kit/useTitle';
 import { api, leave, useSession } from './api';
@@ -60,7 +61,9 @@ function Unreachable({ error, onRetry }: { error: Error | null; onRetry: () => u
   useTitle('Not reachable');
   return (
     <main className="mx-auto max-w-[460px] space-y-4 px-5 pt-24">
-      <h1 className="text-title font-bold">Kennel cannot be reached</h1>
+      <Text as="h1" size="title" weight="bold">
+        Kennel cannot be reached
+      </Text>
       <Failure error={error ?? new ApiError(0, null)} onRetry={onRetry} />
     </main>
   );
@@ -70,7 +73,9 @@ function NotForYou({ name }: { name: string }) {
   useTitle('For operators');
   return (
     <main className="mx-auto max-w-[420px] space-y-4 px-5 pt-24">
-      <h1 className="text-title font-bold">The console is for operators</h1>
+      <Text as="h1" size="title" weight="bold">
+        The console is for operators
+      </Text>
       <Notice tone="information">
         <bdi>{name}</bdi>, none of your roles opens it. A keeper can give you one.
       </Notice>

@@ -4,6 +4,8 @@ import { Dialog } from '../kit/Dialog';
 import { Switch } from '../kit/Segments';
 import { STATIONS } from './api';
 import { areSingleKeysOn, turnSingleKeys } from './keys';
+import { Surface } from '../kit/Surface';
+import { Text } from '../kit/Text';
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'Find anything'],
@@ -23,7 +25,7 @@ export function KeyList({ open, onClose }: { open: boolean; onClose: () => void 
     <Dialog open={open} onClose={onClose} title="Keys">
       <div className="mb-2 flex items-center gap-3">
         <p className="flex-1">
-          Single keys {on ? 'work' : 'are off'} <span className="text-ink-soft">in this browser</span>
+          Single keys {on ? 'work' : 'are off'} <Text tone="soft">in this browser</Text>
         </p>
         <Switch
           label="Single keys"
@@ -36,14 +38,14 @@ export function KeyList({ open, onClose }: { open: boolean; onClose: () => void 
       </div>
       <dl className="grid grid-cols-2 gap-x-6">
         {all.map(([keys, act]) => (
-          <div key={keys} className="flex h-8 items-center gap-2 border-b border-line">
+          <Surface edge="bottom" key={keys} className="flex h-8 items-center gap-2">
             <dt className="flex w-14 gap-1">
               {keys.split(' ').map((key) => (
                 <Key key={key}>{key}</Key>
               ))}
             </dt>
             <dd>{act}</dd>
-          </div>
+          </Surface>
         ))}
       </dl>
     </Dialog>

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { Button } from './Button';
-import { Notice } from './Marks';
+import { Notice } from './Notice';
 
 /** What breaks inside stays inside: it says so, and can be tried again, while everything around it goes on. */
 export function Boundary({ what, resetKey, children }: { what: string; resetKey?: string; children: ReactNode }) {

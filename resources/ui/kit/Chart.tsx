@@ -12,6 +12,30 @@ interface Axis {
   ticks: readonly Tick[];
 }
 
+/** What is drawn in a plot: outlines, lines and what is filled, by their colour. */
+export const draw = {
+  line: {
+    petrol: 'fill-none stroke-petrol',
+    amber: 'fill-none stroke-amber',
+    moss: 'fill-none stroke-moss',
+    iris: 'fill-none stroke-iris',
+  },
+  fill: {
+    petrol: 'fill-petrol',
+    amber: 'fill-amber',
+    moss: 'fill-moss',
+    iris: 'fill-iris',
+    mossWash: 'fill-moss-wash',
+  },
+  /** Parts of a whole within each other. */
+  bar: {
+    outer: 'fill-sheet stroke-petrol',
+    middle: 'fill-petrol-wash stroke-petrol',
+    inner: 'fill-petrol stroke-petrol',
+  },
+  text: 'fill-ink-soft text-[11px]',
+} as const;
+
 /** Room around the plot, in the drawing's units: for the figures of both axes and their names. */
 export const MARGIN = { left: 54, right: 14, top: 24, bottom: 42 } as const;
 
@@ -42,7 +66,6 @@ export function Chart({
   right?: number;
   children: ReactNode;
 }) {
-  const text = 'fill-ink-soft text-[11px]';
   return (
     <figure className="m-0">
       <svg
@@ -51,14 +74,14 @@ export function Chart({
         role="img"
         aria-label={label}
       >
-        <text x="4" y="12" className={text}>
+        <text x="4" y="12" className={draw.text}>
           {y.title}
         </text>
         <g transform={`translate(${MARGIN.left} ${MARGIN.top})`}>
           {y.ticks.map((tick) => (
             <g key={tick.label}>
               <line x2={width} y1={tick.at} y2={tick.at} className="stroke-line" />
-              <text x="-6" y={tick.at + 4} textAnchor="end" className={text}>
+              <text x="-6" y={tick.at + 4} textAnchor="end" className={draw.text}>
                 {tick.label}
               </text>
             </g>
@@ -66,7 +89,7 @@ export function Chart({
           {x.ticks.map((tick) => (
             <g key={tick.label}>
               <line x1={tick.at} x2={tick.at} y1={height} y2={height + 4} className="stroke-line-strong" />
-              <text x={tick.at} y={height + 16} textAnchor="middle" className={text}>
+              <text x={tick.at} y={height + 16} textAnchor="middle" className={draw.text}>
                 {tick.label}
               </text>
             </g>
@@ -74,7 +97,7 @@ export function Chart({
           <line x2={width} y1={height} y2={height} className="stroke-line-strong" />
           {children}
         </g>
-        <text x={MARGIN.left + width / 2} y={MARGIN.top + height + 36} textAnchor="middle" className={text}>
+        <text x={MARGIN.left + width / 2} y={MARGIN.top + height + 36} textAnchor="middle" className={draw.text}>
           {x.title}
         </text>
       </svg>
@@ -106,12 +129,23 @@ export function countTicks(greatest: number): number[] {
   return Array.from({ length: Math.ceil(Math.max(1, greatest) / step) + 1 }, (_, index) => Math.round(index * step));
 }
 
+const fills = { petrol: 'bg-petrol', amber: 'bg-amber', iris: 'bg-iris', moss: 'bg-moss', brick: 'bg-brick' } as const;
+
+/** What a colour of the bars stands for. */
+export function Legend({ tone, children }: { tone: keyof typeof fills; children: ReactNode }) {
+  return (
+    <span className="flex items-center gap-1.5">
+      <span className={`size-2.5 ${fills[tone]}`} aria-hidden="true" />
+      {children}
+    </span>
+  );
+}
+
 /** A share of a whole, beside its figure. */
-export function Bar({ share, tone }: { share: number; tone: 'petrol' | 'amber' | 'iris' | 'moss' | 'brick' }) {
-  const fill = { petrol: 'bg-petrol', amber: 'bg-amber', iris: 'bg-iris', moss: 'bg-moss', brick: 'bg-brick' }[tone];
+export function Bar({ share, tone }: { share: number; tone: keyof typeof fills }) {
   return (
     <div className="h-2 bg-line" aria-hidden="true">
-      <div className={`h-2 ${fill}`} style={{ width: `${Math.min(100, 100 * share)}%` }} />
+      <div className={`h-2 ${fills[tone]}`} style={{ width: `${Math.min(100, 100 * share)}%` }} />
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import { Dialog as RadixDialog } from 'radix-ui';
 import { useEffect, useRef, useState, type ComponentProps, type ReactNode } from 'react';
 import { Button } from './Button';
+import { IconButton } from './SmallButtons';
 import { returnFocus } from './focus';
 
 const TEXT = 'textarea, input:not([type="radio"], [type="checkbox"], [type="file"])';
@@ -90,15 +91,14 @@ export function Dialog({
           )}
           {isShownOnce ? null : (
             // Last in order, so that the first thing there is to fill in or to press has the focus.
-            <button
-              type="button"
-              aria-label="Close"
+            <IconButton
+              label="Close"
               title="Close (Esc)"
               onClick={() => (holdsText() ? setAsks(true) : onClose())}
-              className="absolute top-4 right-4 size-7 rounded-control text-ink-soft hover:bg-well"
+              className="absolute top-4 right-4"
             >
               ✕
-            </button>
+            </IconButton>
           )}
         </DialogContent>
       </RadixDialog.Portal>

@@ -1,6 +1,6 @@
 import { ApiError } from '../api/client';
 import { Button } from './Button';
-import { Notice } from './Marks';
+import { Notice } from './Notice';
 
 /** What went wrong with a query or an act, in the API's own words. */
 export function Failure({ error, onRetry }: { error: Error | null; onRetry?: (() => unknown) | undefined }) {

@@ -245,3 +245,8 @@ function Note({
     </p>
   );
 }
+
+/** The same below what has no box of its own. */
+export function FieldError({ children }: { children: string | undefined }) {
+  return <p className="min-h-5 text-[14px] leading-5 text-brick">{children}</p>;
+}

@@ -45,3 +45,29 @@ export function FilterBox({
     />
   );
 }
+
+/** Searches the list below it; what it has found so far is said at its end. */
+export function SearchInput({
+  label,
+  prompt,
+  value,
+  onType,
+  found,
+}: Described & { value: string; onType: (value: string) => void; found: string }) {
+  return (
+    <div className="relative">
+      <input
+        type="search"
+        aria-label={label}
+        placeholder={prompt}
+        maxLength={100}
+        value={value}
+        onChange={(event) => onType(event.target.value)}
+        className="h-8 w-full rounded-control border border-line-strong bg-sheet pr-36 pl-3"
+      />
+      <span role="status" className="pointer-events-none absolute top-1.5 right-3 text-ink-soft">
+        {found}
+      </span>
+    </div>
+  );
+}

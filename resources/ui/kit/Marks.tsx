@@ -29,6 +29,29 @@ export function StatusMark({ status }: { status: Status }) {
   );
 }
 
+/** What needs somebody is a diamond, what does not a ring; filled where one is. */
+export function NeedMark({ calls, isHere = false }: { calls: boolean; isHere?: boolean }) {
+  return (
+    <svg viewBox="0 0 16 16" className="size-4 shrink-0" aria-hidden="true">
+      {calls ? (
+        <path
+          d="M8 1 15 8 8 15 1 8z"
+          className={isHere ? 'fill-amber stroke-amber' : 'fill-amber-wash stroke-amber'}
+          strokeWidth="1.8"
+        />
+      ) : (
+        <circle
+          cx="8"
+          cy="8"
+          r="5.5"
+          className={isHere ? 'fill-petrol stroke-petrol' : 'fill-sheet stroke-line-strong'}
+          strokeWidth="1.8"
+        />
+      )}
+    </svg>
+  );
+}
+
 export type Lane = 'wire' | 'record' | 'message' | 'audit';
 
 /** A lane of the evidence: petrol square, moss disc, iris diamond, ink square. */
@@ -44,41 +67,6 @@ export function LaneMark({ lane }: { lane: Lane }) {
       ) : null}
       {lane === 'audit' ? <rect x="2" y="2" width="10" height="10" rx="1" className="fill-ink" /> : null}
     </svg>
-  );
-}
-
-const tones = {
-  good: ['border-moss bg-moss-wash', 'M2 6.5 4.8 9.5 10 3', 'text-moss'],
-  caution: ['border-amber bg-amber-wash', 'M6 1.5 11 10.5H1zM6 5v2.5M6 9v.1', 'text-amber'],
-  stop: ['border-brick bg-brick-wash', 'M3 3l6 6M9 3l-6 6', 'text-brick'],
-  information: ['border-iris bg-iris-wash', 'M6 5.5V9.5M6 2.5v.2', 'text-iris'],
-} as const;
-
-/** A line that says how something stands; each tone has a glyph of its own. */
-export function Notice({
-  tone,
-  children,
-  role,
-}: {
-  tone: keyof typeof tones;
-  children: ReactNode;
-  role?: 'alert' | 'status';
-}) {
-  const [box, path, text] = tones[tone];
-  return (
-    <div role={role} className={`flex gap-2.5 rounded-r-[4px] border-l-[3px] px-3 py-2.5 ${box}`}>
-      <svg viewBox="0 0 12 12" className={`mt-1 size-3 shrink-0 ${text}`} aria-hidden="true">
-        <path
-          d={path}
-          fill="none"
-          stroke="currentColor"
-          strokeWidth="1.8"
-          strokeLinecap="round"
-          strokeLinejoin="round"
-        />
-      </svg>
-      <div className="min-w-0 flex-1">{children}</div>
-    </div>
   );
 }
 
@@ -103,5 +91,16 @@ export function Key({ children }: { children: ReactNode }) {
     <kbd className="inline-flex h-[18px] min-w-[18px] items-center justify-center rounded-[4px] border border-line-strong bg-sheet px-1 font-mono text-[11px] text-ink-soft">
       {children}
     </kbd>
+  );
+}
+
+/** A colour as it is set. */
+export function Swatch({ colour }: { colour: string }) {
+  return (
+    <span
+      className="size-7 rounded-control border border-line-strong"
+      style={{ backgroundColor: colour === '' ? 'transparent' : colour }}
+      aria-hidden="true"
+    />
   );
 }

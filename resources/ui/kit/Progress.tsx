@@ -15,7 +15,12 @@ export function Progress({
 }) {
   return (
     <span role="status" className="inline-flex flex-wrap items-center gap-2 text-small">
-      <progress value={value} max={Math.max(1, max)} aria-label={label} className="h-2 w-32 accent-petrol" />
+      <progress
+        value={value}
+        max={Math.max(1, max)}
+        aria-label={label}
+        className="h-2 w-32 appearance-none [&::-moz-progress-bar]:bg-petrol [&::-webkit-progress-bar]:bg-line [&::-webkit-progress-value]:bg-petrol"
+      />
       {children}
     </span>
   );

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { Failure } from './Failure';
-import { Notice } from './Marks';
+import { Notice } from './Notice';
 
 /** What a query knows of itself. */
 export interface Asked {

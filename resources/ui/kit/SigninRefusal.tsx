@@ -1,5 +1,5 @@
 import type { ApiError } from '../api/client';
-import { Notice } from './Marks';
+import { Notice } from './Notice';
 
 /** Why signing in did not work, on either surface: in one sentence that tells a stranger nothing. */
 export function SigninRefusal({ refusal }: { refusal: ApiError | null }) {

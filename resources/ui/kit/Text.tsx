@@ -1,77 +1,96 @@
-import { useEffect, useState } from 'react';
+import type { ComponentProps, ReactNode } from 'react';
 
-/** Digits in groups of three, with a thin space. */
-export function grouped(value: number): string {
-  return value.toLocaleString('en-GB').replaceAll(',', '\u202f');
+const tones = {
+  ink: 'text-ink',
+  soft: 'text-ink-soft',
+  act: 'text-petrol',
+  good: 'text-moss',
+  caution: 'text-amber',
+  stop: 'text-brick',
+} as const;
+
+/** Two for the console, which is dense; the others are for account pages, which are read at arm's length, and for titles. */
+const sizes = {
+  small: 'text-small',
+  normal: 'text-base',
+  note: 'text-[15px]',
+  large: 'text-[16px]',
+  lead: 'text-[17px]',
+  title: 'text-title',
+  page: 'text-page',
+} as const;
+
+const weights = { normal: 'font-normal', strong: 'font-semibold', bold: 'font-bold' } as const;
+
+export type Tone = keyof typeof tones;
+
+export interface Look {
+  tone?: Tone | undefined;
+  size?: keyof typeof sizes | undefined;
+  weight?: keyof typeof weights | undefined;
+  /** "mono" for ids, addresses, codes and whatever else must not be misread. */
+  face?: 'mono' | undefined;
 }
 
-export function Count({ value }: { value: number }) {
-  return <>{grouped(value)}</>;
+const classes = ({ tone, size, weight, face }: Look, layout: string): string =>
+  [
+    face === undefined ? '' : 'font-mono',
+    size === undefined ? '' : sizes[size],
+    weight === undefined ? '' : weights[weight],
+    tone === undefined ? '' : tones[tone],
+    layout,
+  ]
+    .filter((part) => part !== '')
+    .join(' ');
+
+type Tag =
+  | 'bdi'
+  | 'code'
+  | 'dd'
+  | 'del'
+  | 'div'
+  | 'dl'
+  | 'dt'
+  | 'figcaption'
+  | 'h1'
+  | 'h2'
+  | 'h3'
+  | 'ins'
+  | 'label'
+  | 'li'
+  | 'p'
+  | 'section'
+  | 'span'
+  | 'summary'
+  | 'ul';
+
+/** Words that look other than those around them. Every screen says by it how, and with className only where they stand. */
+export function Text<T extends Tag = 'span'>({
+  as,
+  tone,
+  size,
+  weight,
+  face,
+  className = '',
+  ...rest
+}: { as?: T; children?: ReactNode } & Look & Omit<ComponentProps<T>, keyof Look>) {
+  const Element = (as ?? 'span') as 'span';
+  return <Element {...(rest as ComponentProps<'span'>)} className={classes({ tone, size, weight, face }, className)} />;
 }
 
-/** "1 account", "642 accounts". */
-export function counted(value: number, one: string, many: string): string {
-  return `${grouped(value)} ${value === 1 ? one : many}`;
+/** A line of explanation beneath or beside what it explains. */
+export function Note<T extends Tag = 'p'>(
+  props: { as?: T; children?: ReactNode } & Omit<ComponentProps<T>, keyof Look>,
+) {
+  const rest = props as ComponentProps<'p'> & { as?: 'p' };
+  return <Text as="p" size="small" tone="soft" {...rest} />;
 }
 
-/** Puts a text on the clipboard. @returns what came of it, for a moment */
-export function useCopy(): { state: 'idle' | 'copied' | 'refused'; copy: (text: string) => void } {
-  const [state, setState] = useState<'idle' | 'copied' | 'refused'>('idle');
-  useEffect(() => {
-    if (state === 'idle') return;
-    const timer = setTimeout(() => setState('idle'), 2000);
-    return () => clearTimeout(timer);
-  }, [state]);
-  return {
-    state,
-    copy: (text) => {
-      // Where the page may not use the clipboard there is none, or it refuses.
-      const clipboard = navigator.clipboard as Clipboard | undefined;
-      (clipboard?.writeText(text) ?? Promise.reject(new Error('none'))).then(
-        () => setState('copied'),
-        () => setState('refused'),
-      );
-    },
-  };
-}
-
-export const SAYS = { idle: '', copied: 'Copied', refused: 'Not allowed: select it and copy' } as const;
-
-/** An id, token or address that is copied with one click. */
-export function Copy({ text, shown = text, label }: { text: string; shown?: string; label: string }) {
-  const { state, copy } = useCopy();
+/** An address of whatever script and length, copied and read letter by letter. */
+export function Address({ children }: { children: string }) {
   return (
-    <span className="inline-flex max-w-full flex-wrap items-center gap-x-1.5">
-      <button
-        type="button"
-        title={`Copy: ${text}`}
-        aria-label={`${shown}: copy ${label}`}
-        onClick={() => copy(text)}
-        className="min-h-6 max-w-full rounded-[4px] text-left font-mono text-small wrap-anywhere select-text hover:bg-petrol-wash"
-      >
-        {shown}
-      </button>
-      <span role="status" className={`text-small ${state === 'refused' ? 'text-amber' : 'text-moss'}`}>
-        {SAYS[state]}
-      </span>
-    </span>
+    <Text as="bdi" face="mono" size="small" title={children}>
+      {children}
+    </Text>
   );
-}
-
-/** The rounded label with one punched corner that stands for an account everywhere; each duty is a notch in its edge. */
-export function Tag({ id, duties = 0 }: { id: string; duties?: number }) {
-  return (
-    <span className="inline-flex items-center gap-1.5 rounded-[4px_13px_13px_4px] border border-line-strong bg-sheet py-0.5 pr-3 pl-2">
-      <span className="size-2 rounded-full border border-line-strong bg-paper" aria-hidden="true" />
-      <Copy text={id} shown={`${id.slice(0, 8)}…${id.slice(-4)}`} label="the account's id" />
-      {Array.from({ length: duties }, (_, index) => (
-        <span key={index} className="h-3 w-[3px] rounded-full bg-amber" aria-hidden="true" />
-      ))}
-    </span>
-  );
-}
-
-/** Spaces at the ends and in a row are shown, where they are what is wrong with a value. */
-export function withSpaces(value: string): string {
-  return value.replace(/^ +| +$| {2,}/g, (spaces) => '·'.repeat(spaces.length));
 }

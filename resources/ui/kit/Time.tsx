@@ -1,4 +1,5 @@
 import { useState, useSyncExternalStore } from 'react';
+import { ValueButton } from './SmallButtons';
 
 const SHORT = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
 const YEAR = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
@@ -54,15 +55,11 @@ export function When({ at, never = 'never' }: { at: string | null; never?: strin
   if (at === null) return <span className="text-ink-soft">{never}</span>;
   const moment = new Date(at);
   return (
-    <button
-      type="button"
-      title={exact(moment)}
-      aria-pressed={isExact}
-      onClick={() => setExact(!isExact)}
-      className={`min-h-6 rounded-[4px] text-left hover:bg-petrol-wash ${isExact ? '' : 'whitespace-nowrap'}`}
-    >
-      <time dateTime={at}>{isExact ? exact(moment) : relative(moment, now)}</time>
-    </button>
+    <ValueButton title={exact(moment)} aria-pressed={isExact} onClick={() => setExact(!isExact)}>
+      <time dateTime={at} className={isExact ? '' : 'whitespace-nowrap'}>
+        {isExact ? exact(moment) : relative(moment, now)}
+      </time>
+    </ValueButton>
   );
 }
 

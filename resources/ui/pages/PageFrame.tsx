@@ -1,8 +1,11 @@
 import { useEffect, useRef, type ReactNode } from 'react';
 import type { ApiError, Schemas } from '../api/client';
-import { Notice } from '../kit/Marks';
+import { Notice } from '../kit/Notice';
+import { Dot, Picture } from '../kit/Picture';
 import { pagePath } from './api';
 import { w } from './words';
+import { MistakeBox, PageLink, PageSheet, PressLink, WideButton } from '../kit/Page';
+import { Text } from '../kit/Text';
 
 export type Shown = Pick<Schemas['App'], 'name' | 'look'>;
 
@@ -13,25 +16,20 @@ export function PageFrame({ app, title, children }: { app: Shown; title: string;
   }, [title, app.name]);
   const { look } = app;
   return (
-    <div
-      className="min-h-full bg-well sm:py-10"
-      style={look.ground === null ? undefined : { backgroundColor: look.ground }}
-    >
-      <main className="mx-auto min-h-dvh max-w-[420px] bg-sheet px-5 pt-7 pb-10 text-[16px] leading-6 sm:min-h-0 sm:rounded-[10px] sm:border sm:border-line sm:px-8 sm:shadow-float">
-        <p className="mb-5 flex items-center gap-2.5 font-bold">
-          {look.logo === null ? (
-            <span className="size-5 rounded-full" style={{ backgroundColor: look.colour }} aria-hidden="true" />
-          ) : (
-            <img src={look.logo} alt="" className="size-8 rounded-[6px]" />
-          )}
-          <bdi className="min-w-0 wrap-anywhere">{app.name}</bdi>
-        </p>
-        <h1 className="mb-4 text-page font-bold wrap-anywhere">
-          <bdi>{title}</bdi>
-        </h1>
-        {children}
-      </main>
-    </div>
+    <PageSheet ground={look.ground}>
+      <Text as="p" weight="bold" className="mb-5 flex items-center gap-2.5">
+        {look.logo === null ? (
+          <Dot colour={look.colour} size="large" />
+        ) : (
+          <Picture src={look.logo} alt="" size="logo" />
+        )}
+        <bdi className="min-w-0 wrap-anywhere">{app.name}</bdi>
+      </Text>
+      <Text as="h1" size="page" weight="bold" className="mb-4 wrap-anywhere">
+        <bdi>{title}</bdi>
+      </Text>
+      {children}
+    </PageSheet>
   );
 }
 
@@ -48,24 +46,9 @@ export function Submit({
   children: ReactNode;
 }) {
   return (
-    <button
-      type="submit"
-      aria-disabled={busy}
-      data-ready={ready && !busy}
-      aria-busy={busy}
-      style={ready && !busy ? { backgroundColor: look.colour, color: look.letters } : undefined}
-      className={`mt-2 h-12 w-full rounded-control text-[17px] font-semibold ${ready && !busy ? '' : 'border border-line-strong bg-sheet text-ink'}`}
-    >
+    <WideButton type="submit" aria-disabled={busy} aria-busy={busy} look={look} isReady={ready && !busy}>
       {children}
-    </button>
-  );
-}
-
-export function PageLink({ href, children }: { href: string; children: ReactNode }) {
-  return (
-    <a href={href} className="inline-block min-h-6 text-petrol underline underline-offset-2">
-      {children}
-    </a>
+    </WideButton>
   );
 }
 
@@ -101,19 +84,6 @@ export function NotSignedIn({ app, error }: { app: Shown; error: ApiError }) {
   );
 }
 
-/** A link that stays on the page. */
-export function PressLink({ onClick, children }: { onClick: () => void; children: ReactNode }) {
-  return (
-    <button
-      type="button"
-      onClick={onClick}
-      className="inline-block min-h-6 text-left text-petrol underline underline-offset-2"
-    >
-      {children}
-    </button>
-  );
-}
-
 export interface Mistake {
   id: string;
   label: string;
@@ -125,29 +95,11 @@ export function Mistakes({ mistakes }: { mistakes: Mistake[] }) {
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => box.current?.focus(), []);
   return mistakes.length === 0 ? null : (
-    <div
-      ref={box}
-      tabIndex={-1}
-      role="alert"
-      className="mb-4 border-l-[3px] border-brick bg-brick-wash px-3 py-2.5 outline-none"
-    >
-      <p className="font-semibold">{w.mistakes(mistakes.length)}</p>
-      <ul>
-        {mistakes.map((mistake) => (
-          <li key={mistake.id}>
-            <a
-              href={`#${mistake.id}`}
-              onClick={(event) => {
-                event.preventDefault();
-                document.getElementById(mistake.id)?.focus();
-              }}
-              className="inline-block min-h-6 underline underline-offset-2"
-            >
-              {mistake.label}: {mistake.message}
-            </a>
-          </li>
-        ))}
-      </ul>
-    </div>
+    <MistakeBox
+      box={box}
+      title={w.mistakes(mistakes.length)}
+      mistakes={mistakes}
+      onGo={(id) => document.getElementById(id)?.focus()}
+    />
   );
 }

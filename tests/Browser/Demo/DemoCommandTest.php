@@ -39,6 +39,7 @@ final class DemoCommandTest extends TestCase
         self::assertStringContainsString('maren@alderwend.example', $said);
         self::assertStringContainsString('heron weir lantern', $said);
         self::assertSame(202, $this->signUp());
+        $this->assertScriptsAreCompressed();
 
         [$status, $complaint] = $this->demo("--port={$this->port}");
         self::assertSame(1, $status);
@@ -55,6 +56,26 @@ final class DemoCommandTest extends TestCase
         self::assertLessThan(20, microtime(true) - $began, 'nothing is installed or made a second time');
         self::assertSame(1, (int) $this->database()->query("SELECT count(*) FROM accounts WHERE email = 'kept@post.example'")->fetchColumn());
         self::assertSame(31, (int) $this->database()->query('SELECT count(*) FROM accounts')->fetchColumn());
+    }
+
+    private function assertScriptsAreCompressed(): void
+    {
+        $plain = (string) (glob(dirname(__DIR__, 3).'/public/build/assets/main-*.js') ?: [''])[0];
+        foreach (['gzip, deflate, br' => ['br', '.br'], 'gzip' => ['gzip', '.gz'], 'br;q=0, identity' => [null, '']] as $takes => [$coding, $ending]) {
+            $handle = curl_init("http://localhost:{$this->port}/build/assets/".basename($plain));
+            $said = [];
+            curl_setopt_array($handle, [
+                CURLOPT_RETURNTRANSFER => true, CURLOPT_HTTPHEADER => ["Accept-Encoding: {$takes}"],
+                CURLOPT_HEADERFUNCTION => static function ($_, string $line) use (&$said): int {
+                    [$name, $value] = array_pad(explode(':', trim($line), 2), 2, '');
+                    $said[strtolower($name)] = trim($value);
+
+                    return strlen($line);
+                },
+            ]);
+            self::assertStringEqualsFile($plain.$ending, (string) curl_exec($handle), $takes);
+            self::assertSame([$coding, 'Accept-Encoding', 'text/javascript; charset=UTF-8', 'nosniff'], [$said['content-encoding'] ?? null, $said['vary'] ?? null, $said['content-type'] ?? null, $said['x-content-type-options'] ?? null]);
+        }
     }
 
     public function test_wrong_words_are_refused_before_anything_is_done(): void

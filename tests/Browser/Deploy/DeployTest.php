@@ -44,6 +44,13 @@ final class DeployTest extends TestCase
         self::assertStringContainsStringIgnoringCase("script-src 'self'", $console['headers']);
         self::assertSame(1, preg_match('#/build/assets/[\w-]+\.js#', $console['body'], $script));
         self::assertStringContainsStringIgnoringCase('immutable', self::$kennel->ask('GET', $script[0])['headers']);
+        foreach (['br' => 'br', 'gzip' => 'gz', 'identity' => ''] as $coding => $ending) {
+            $sent = self::$kennel->ask('GET', $script[0], headers: ["Accept-Encoding: {$coding}"]);
+            self::assertStringEqualsFile(dirname(__DIR__, 3)."/public{$script[0]}".($ending === '' ? '' : ".{$ending}"), $sent['body'], $coding);
+            self::assertSame($ending === '' ? 0 : 1, preg_match("/^Content-Encoding: {$coding}\r$/im", $sent['headers']), $coding);
+            self::assertMatchesRegularExpression('#^Content-Type: (text|application)/javascript#im', $sent['headers']);
+            self::assertMatchesRegularExpression('/^Vary: Accept-Encoding/im', $sent['headers']);
+        }
         foreach (['/index.php', '/../composer.json', '/.env', '/build/../../config/app.php'] as $path) {
             self::assertContains(self::$kennel->ask('GET', $path)['status'], [302, 400, 404], $path);
         }

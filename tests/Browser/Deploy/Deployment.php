@@ -82,7 +82,7 @@ final class Deployment
     public function startNginx(): void
     {
         $main = sprintf(
-            "%sdaemon off;\npid %2\$s/nginx/nginx.pid;\nerror_log %2\$s/nginx/error.log;\nevents {}\nhttp {\n  include /etc/nginx/mime.types;\n  access_log off;\n",
+            "%sinclude /etc/nginx/modules-enabled/*.conf;\ndaemon off;\npid %2\$s/nginx/nginx.pid;\nerror_log %2\$s/nginx/error.log;\nevents {}\nhttp {\n  include /etc/nginx/mime.types;\n  access_log off;\n",
             posix_geteuid() === 0 ? "user root;\n" : '',
             $this->directory,
         );

@@ -2,9 +2,10 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ComponentProps } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { ActDialog } from '../../kit/ActDialog';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
 import { api, refresh } from '../api';
 import { differences } from './differences';
+import { Text } from '../../kit/Text';
 
 type Account = Schemas['Account'];
 
@@ -64,7 +65,9 @@ function Changed({ before, after }: { before: Account; after: Account }) {
   const changed = differences(before, after);
   return (
     <Notice tone="caution" role="alert">
-      <p className="font-semibold">The account was changed since this dialog opened. Nothing was done yet.</p>
+      <Text as="p" weight="strong">
+        The account was changed since this dialog opened. Nothing was done yet.
+      </Text>
       <ul>
         {changed.map(({ what, before: was, after: is }) => (
           <li key={what}>

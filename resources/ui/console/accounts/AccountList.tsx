@@ -1,10 +1,12 @@
 import { useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
-import { FilterChip } from '../../kit/Button';
+import { FilterChip } from '../../kit/Chip';
 import { DataTable, type Column } from '../../kit/DataTable';
 import { StatusMark, type Status } from '../../kit/Marks';
 import { QueryState } from '../../kit/QueryState';
-import { counted, grouped } from '../../kit/Text';
+import { counted, grouped } from '../../text/figures';
+import { Surface } from '../../kit/Surface';
+import { Address, Note, Text } from '../../kit/Text';
 import { RowTime } from '../../kit/Time';
 import { useTitle } from '../../kit/useTitle';
 import { api } from '../api';
@@ -90,11 +92,7 @@ export function AccountList({ openId }: { openId: string | null }) {
       fold: 'second',
       isCut: true,
       sort: sortBy('address'),
-      cell: ({ email }) => (
-        <bdi title={email} className="font-mono text-small">
-          {email}
-        </bdi>
-      ),
+      cell: ({ email }) => <Address>{email}</Address>,
     },
     {
       key: 'standing',
@@ -119,8 +117,10 @@ export function AccountList({ openId }: { openId: string | null }) {
   ];
   return (
     <section aria-label="Accounts" className="flex h-full flex-col">
-      <div className="space-y-2.5 border-b border-line px-4 pt-3 pb-2.5 max-sm:px-3">
-        <h1 className="text-title font-bold">Accounts</h1>
+      <Surface edge="bottom" className="space-y-2.5 px-4 pt-3 pb-2.5 max-sm:px-3">
+        <Text as="h1" size="title" weight="bold">
+          Accounts
+        </Text>
         <SearchBox
           value={query}
           onChange={(value) => set('q', value)}
@@ -162,7 +162,7 @@ export function AccountList({ openId }: { openId: string | null }) {
             </FilterChip>
           )}
         </div>
-      </div>
+      </Surface>
       <div className="relative min-h-0 flex-1 overflow-y-auto px-2 max-sm:px-1">
         <QueryState
           of={list}
@@ -189,9 +189,11 @@ export function AccountList({ openId }: { openId: string | null }) {
           <More list={list} />
         </div>
       </div>
-      <footer className="flex h-9 shrink-0 items-center border-t border-line px-4 text-small text-ink-soft">
-        {list.isPending ? '' : `${grouped(list.items.length)} shown, ${ORDERS[sort]}`}
-      </footer>
+      <Surface as="footer" edge="top" className="shrink-0 px-4">
+        <Note as="span" className="flex h-9 items-center">
+          {list.isPending ? '' : `${grouped(list.items.length)} shown, ${ORDERS[sort]}`}
+        </Note>
+      </Surface>
     </section>
   );
 }

@@ -4,9 +4,13 @@ import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { Failure } from '../../kit/Failure';
 import { Pane, PaneHead, Row } from '../../kit/Layout';
-import { Notice, StatusMark } from '../../kit/Marks';
+import { StatusMark } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
 import { QueryState } from '../../kit/QueryState';
-import { Copy, counted, Tag } from '../../kit/Text';
+import { Copy, Tag } from '../../kit/Copy';
+import { counted } from '../../text/figures';
+import { Surface } from '../../kit/Surface';
+import { Note, Text } from '../../kit/Text';
 import { useToast } from '../../kit/Toast';
 import { When } from '../../kit/Time';
 import { api, refresh, useMay } from '../api';
@@ -53,7 +57,7 @@ function Open({ account, back }: { account: Account; back: string }) {
       </header>
       <Standing account={account} />
       <Acts account={account} />
-      <dl className="border-b border-line">
+      <Surface as="dl" edge="bottom">
         <Row label="Origin">
           {ORIGINS[account.came_by]}
           {account.app === null ? '' : ` ${account.came_by === 'import' ? 'for' : 'on'} ${account.app}`},{' '}
@@ -67,9 +71,12 @@ function Open({ account, back }: { account: Account; back: string }) {
               verified, <When at={account.email_proven_at} />
             </>
           )}
-          <span className="block text-small text-ink-soft">
-            compared as <bdi className="font-mono wrap-anywhere">{account.lookup_key}</bdi>
-          </span>
+          <Note as="span" className="block">
+            compared as{' '}
+            <Text as="bdi" face="mono" className="wrap-anywhere">
+              {account.lookup_key}
+            </Text>
+          </Note>
         </Row>
         <Row label="Last seen">
           <When at={account.seen_at} />
@@ -78,18 +85,20 @@ function Open({ account, back }: { account: Account; back: string }) {
         <Fields account={account} />
         <Waivers account={account} />
         <Row label="Password">
-          <span className="font-mono text-small">{account.password_kind}</span>
+          <Text face="mono" size="small">
+            {account.password_kind}
+          </Text>
           {account.refused_signins === 0 ? null : (
-            <span className="block text-small text-ink-soft">
+            <Note as="span" className="block">
               {counted(account.refused_signins, 'refused sign-in', 'refused sign-ins')} in the last 24 hours
-            </span>
+            </Note>
           )}
         </Row>
         <Row label="Roles">
           {account.roles.length === 0 ? 'none' : null}
           {account.roles.map((role) => (
             <span key={role.role} className="block">
-              {role.role} <span className="text-ink-soft">{role.why}</span>
+              {role.role} <Text tone="soft">{role.why}</Text>
             </span>
           ))}
         </Row>
@@ -97,7 +106,7 @@ function Open({ account, back }: { account: Account; back: string }) {
         <Challenges accountId={account.id} />
         <Messages accountId={account.id} />
         <History accountId={account.id} />
-      </dl>
+      </Surface>
     </>
   );
 }
@@ -123,9 +132,9 @@ function Standing({ account }: { account: Account }) {
         ? account.reasons.map((reason) => <p key={reason.code}>{reason.message}</p>)
         : account.owed.map((owed) => <Owed key={owed.subject} account={account} owed={owed} />)}
       {account.status_reason === null ? null : (
-        <p className="text-ink-soft">
+        <Text as="p" tone="soft">
           Reason given: <bdi>{account.status_reason}</bdi>
-        </p>
+        </Text>
       )}
     </Notice>
   );

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { answer, type Schemas } from '../../api/client';
 import { Failure } from '../../kit/Failure';
+import { Note, Text } from '../../kit/Text';
 import { returnFocus } from '../../kit/focus';
 import { Row } from '../../kit/Layout';
 import { InlineLink, LinkButton } from '../../kit/Link';
@@ -33,8 +34,12 @@ function Part<T>({
   return (
     <Row label={label}>
       <Failure error={of.error} onRetry={of.refetch} />
-      {of.data === undefined && of.error === null ? <span className="kit-late text-ink-soft">Loading…</span> : null}
-      {of.data?.items.length === 0 ? <span className="text-ink-soft">{none}</span> : null}
+      {of.data === undefined && of.error === null ? (
+        <Text tone="soft" className="kit-late">
+          Loading…
+        </Text>
+      ) : null}
+      {of.data?.items.length === 0 ? <Text tone="soft">{none}</Text> : null}
       {of.data?.items.map(children)}
     </Row>
   );
@@ -53,10 +58,10 @@ export function Sessions({ accountId }: Of) {
         <div key={session.id} className="flex items-start justify-between gap-2">
           <span className="min-w-0">
             {session.device}, <When at={session.seen_at} />
-            <span className="block text-small text-ink-soft">
+            <Note as="span" className="block">
               {session.surface === 'console' ? 'console' : 'account pages'} · {session.proven_by} ·{' '}
-              <span className="font-mono">{session.source}</span>
-            </span>
+              <Text face="mono">{session.source}</Text>
+            </Note>
           </span>
           <EndSession session={session} />
         </div>
@@ -107,9 +112,7 @@ export function Challenges({ accountId }: Of) {
         <div key={challenge.id}>
           {challenge.purpose === 'reset_password' ? 'reset the password' : 'verify the address'},{' '}
           <When at={challenge.created_at} />: <strong>{challenge.state}</strong>
-          {challenge.state === 'open' ? (
-            <span className="text-ink-soft"> until {exact(new Date(challenge.expires_at))}</span>
-          ) : null}
+          {challenge.state === 'open' ? <Text tone="soft"> until {exact(new Date(challenge.expires_at))}</Text> : null}
         </div>
       )}
     </Part>
@@ -130,9 +133,9 @@ export function Messages({ accountId }: Of) {
           <InlineLink to={`/mail/${message.id}`}>
             <bdi>{message.subject}</bdi>
           </InlineLink>{' '}
-          <span className="text-ink-soft">
+          <Text tone="soft">
             {message.state}, <When at={message.created_at} />
-          </span>
+          </Text>
         </div>
       )}
     </Part>
@@ -151,11 +154,17 @@ export function History({ accountId }: Of) {
       {(event) => (
         <div key={event.id} className="flex justify-between gap-2">
           <span className="min-w-0">
-            <span className="font-mono text-small">{event.event}</span>{' '}
-            <span className="text-ink-soft">
+            <Text face="mono" size="small">
+              {event.event}
+            </Text>{' '}
+            <Text tone="soft">
               by <bdi>{actorName(event)}</bdi>
-            </span>
-            {event.reason === null ? null : <bdi className="block text-small text-ink-soft">{event.reason}</bdi>}
+            </Text>
+            {event.reason === null ? null : (
+              <Note as="bdi" className="block">
+                {event.reason}
+              </Note>
+            )}
           </span>
           <When at={event.at} />
         </div>

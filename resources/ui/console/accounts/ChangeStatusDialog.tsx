@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { answer, type Schemas } from '../../api/client';
 import { Failure } from '../../kit/Failure';
-import { counted } from '../../kit/Text';
+import { counted } from '../../text/figures';
 import { useToast } from '../../kit/Toast';
 import { api } from '../api';
 import { AccountActDialog } from './AccountActDialog';

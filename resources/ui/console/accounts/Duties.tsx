@@ -4,6 +4,8 @@ import { answer, type Schemas } from '../../api/client';
 import { FieldBox, type Field } from '../../kit/FieldBox';
 import { Row } from '../../kit/Layout';
 import { LinkButton } from '../../kit/Link';
+import { Picture } from '../../kit/Picture';
+import { Note, Text } from '../../kit/Text';
 import { When } from '../../kit/Time';
 import { useToast } from '../../kit/Toast';
 import { api, useMay } from '../api';
@@ -18,14 +20,14 @@ export function Owed({ account, owed }: { account: Account; owed: Schemas['Owed'
   return (
     <div className="mt-1">
       <p>{owed.message}</p>
-      <p className="text-small text-ink-soft">
+      <Note>
         {owed.settled_by}{' '}
         {owed.is_waivable && may('kennel:accounts.manage') ? (
           <LinkButton onClick={() => setAsking(true)} aria-label={`Waive: ${owed.message}`}>
             Waive…
           </LinkButton>
         ) : null}
-      </p>
+      </Note>
       {asking ? <WaiveDialog account={account} owed={owed} onClose={() => setAsking(false)} /> : null}
     </div>
   );
@@ -50,9 +52,9 @@ function WaiveDialog({ account, owed, onClose }: { account: Account; owed: Schem
       }
     >
       <p>{owed.message}</p>
-      <p className="text-ink-soft">
+      <Text as="p" tone="soft">
         It counts as done for this account. A duty that the rules add later is open again.
-      </p>
+      </Text>
     </AccountActDialog>
   );
 }
@@ -62,10 +64,12 @@ export function Waivers({ account }: { account: Account }) {
     <Row label="Waived">
       {account.waivers.map((waiver) => (
         <div key={waiver.subject}>
-          <span className="font-mono text-small">{waiver.subject}</span>{' '}
-          <span className="text-ink-soft">
+          <Text face="mono" size="small">
+            {waiver.subject}
+          </Text>{' '}
+          <Text tone="soft">
             by <bdi>{waiver.waived_by}</bdi>, <When at={waiver.waived_at} />: <bdi>{waiver.why}</bdi>
-          </span>
+          </Text>
         </div>
       ))}
     </Row>
@@ -84,16 +88,20 @@ export function Fields({ account }: { account: Account }) {
   const asked = app.data?.fields.filter(({ type }) => type !== 'picture') ?? [];
   return (
     <Row label="Fields">
-      {account.fields.length === 0 ? <span className="text-ink-soft">none </span> : null}
+      {account.fields.length === 0 ? <Text tone="soft">none </Text> : null}
       {account.fields.map((field) => (
         <div key={field.key}>
-          <span className="text-ink-soft">{field.label}:</span>{' '}
+          <Text tone="soft">{field.label}:</Text>{' '}
           {field.picture === null ? (
             <bdi>{field.shown}</bdi>
           ) : (
-            <img src={field.picture} alt={field.label} className="inline size-10 rounded-full" />
+            <Picture src={field.picture} alt={field.label} size="small" />
           )}
-          {field.misfit === null ? null : <span className="block text-small text-amber">! {field.misfit}</span>}
+          {field.misfit === null ? null : (
+            <Text size="small" tone="caution" className="block">
+              ! {field.misfit}
+            </Text>
+          )}
         </div>
       ))}
       {asked.length === 0 || account.status === 'closed' || !may('kennel:accounts.manage') ? null : (

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { FilterChip } from '../../kit/Button';
+import { FilterChip } from '../../kit/Chip';
 import { FilterBox, FilterSelect } from '../../kit/Filter';
 import { fieldUse } from '../queries';
 

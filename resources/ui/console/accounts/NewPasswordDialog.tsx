@@ -3,9 +3,10 @@ import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { Checkbox } from '../../kit/Field';
 import { Dialog } from '../../kit/Dialog';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
 import { Segments } from '../../kit/Segments';
-import { Copy } from '../../kit/Text';
+import { Copy } from '../../kit/Copy';
+import { Text } from '../../kit/Text';
 import { useToast } from '../../kit/Toast';
 import { api } from '../api';
 import { AccountActDialog } from './AccountActDialog';
@@ -54,9 +55,9 @@ export function NewPasswordDialog({ account, onClose }: { account: Schemas['Acco
         }
       >
         <div className="space-y-3">
-          <p className="text-[17px]">
+          <Text as="p" size="lead">
             <Copy text={temporary} label="the temporary password" />
-          </p>
+          </Text>
           <Notice tone="caution">
             It is shown this once. It works for 24 hours, and a new one has to be chosen after signing in with it.
           </Notice>
@@ -93,7 +94,9 @@ export function NewPasswordDialog({ account, onClose }: { account: Schemas['Acco
       }}
     >
       <Segments label="How" value={way} onChange={setWay} choices={WAYS} />
-      <p className="text-ink-soft">{chosen?.means}</p>
+      <Text as="p" tone="soft">
+        {chosen?.means}
+      </Text>
       {way === 'temporary' ? (
         <Checkbox
           label="Mail it to the holder instead of showing it here"

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
-import { grouped } from '../../kit/Text';
+import { grouped } from '../../text/figures';
+import { SearchInput } from '../../kit/Filter';
 
 /** In milliseconds: typing on is no question yet. */
 const PAUSE = 40;
@@ -39,21 +40,16 @@ export function SearchBox({
     return () => clearTimeout(timer);
   }, [typed, sent]);
   return (
-    <div className="relative">
-      <input
-        type="search"
-        aria-label="Search name and address"
-        placeholder="Name or address"
-        maxLength={100}
-        value={typed}
-        onChange={(event) => setTyped(event.target.value)}
-        className="h-8 w-full rounded-control border border-line-strong bg-sheet pr-36 pl-3"
-      />
-      <span role="status" className="pointer-events-none absolute top-1.5 right-3 text-ink-soft">
-        {found === null
+    <SearchInput
+      label="Search name and address"
+      prompt="Name or address"
+      value={typed}
+      onType={setTyped}
+      found={
+        found === null
           ? ''
-          : `${grouped(found.total)}${found.total_is_exact ? '' : ' or more'} ${found.total === 1 ? 'account' : 'accounts'}`}
-      </span>
-    </div>
+          : `${grouped(found.total)}${found.total_is_exact ? '' : ' or more'} ${found.total === 1 ? 'account' : 'accounts'}`
+      }
+    />
   );
 }

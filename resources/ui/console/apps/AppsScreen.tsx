@@ -3,8 +3,10 @@ import type { Schemas } from '../../api/client';
 import { DataTable, type Column } from '../../kit/DataTable';
 import { Screen } from '../../kit/Layout';
 import { PlainLink } from '../../kit/Link';
+import { Dot } from '../../kit/Picture';
 import { QueryState } from '../../kit/QueryState';
 import { apps } from '../queries';
+import { Text } from '../../kit/Text';
 
 type App = Schemas['App'];
 
@@ -15,10 +17,10 @@ const COLUMNS: readonly Column<App>[] = [
     width: 'minmax(130px, 0.8fr)',
     fold: 'first',
     cell: ({ name, look }) => (
-      <span className="flex items-center gap-2 font-semibold">
-        <span className="size-3 shrink-0 rounded-full" style={{ backgroundColor: look.colour }} aria-hidden="true" />
+      <Text weight="strong" className="flex items-center gap-2">
+        <Dot colour={look.colour} />
         <bdi className="min-w-0">{name}</bdi>
-      </span>
+      </Text>
     ),
   },
   { key: 'kind', head: 'Kind', width: 'minmax(80px, 0.5fr)', fold: 'first-end', cell: ({ kind }) => kind },

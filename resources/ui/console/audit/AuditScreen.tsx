@@ -1,10 +1,13 @@
 import { useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
+import { ValueButton } from '../../kit/SmallButtons';
 import { DataTable, type Column } from '../../kit/DataTable';
+import { Disclosure } from '../../kit/Disclosure';
 import { Screen } from '../../kit/Layout';
 import { InlineLink } from '../../kit/Link';
 import { QueryState } from '../../kit/QueryState';
+import { Text } from '../../kit/Text';
 import { When } from '../../kit/Time';
 import { api, FIGURES_EVERY } from '../api';
 import { More, Newer } from '../More';
@@ -37,14 +40,9 @@ export function AuditScreen() {
       width: '196px',
       fold: 'first',
       cell: ({ event: name }) => (
-        <button
-          type="button"
-          title="Only events of this name"
-          onClick={() => setSearch({ event: name })}
-          className="min-h-6 rounded-[4px] text-left font-mono text-small hover:bg-petrol-wash"
-        >
+        <ValueButton face="mono" title="Only events of this name" onClick={() => setSearch({ event: name })}>
           {name}
-        </button>
+        </ValueButton>
       ),
     },
     {
@@ -73,7 +71,11 @@ export function AuditScreen() {
       head: 'From',
       width: '112px',
       fold: 'line',
-      cell: ({ source }) => <span className="font-mono text-small">{source ?? '–'}</span>,
+      cell: ({ source }) => (
+        <Text face="mono" size="small">
+          {source ?? '–'}
+        </Text>
+      ),
     },
     {
       key: 'changes',
@@ -81,32 +83,39 @@ export function AuditScreen() {
       width: 'minmax(180px, 2.4fr)',
       fold: 'line',
       cell: ({ changes, reason }) => (
-        <span className="text-small">
+        <Text size="small">
           {Object.entries(changes).map(([field, change]) => (
             <span key={field} className="mr-3">
               {field}: <bdi>{show(change.before)}</bdi> → <bdi>{show(change.after)}</bdi>
             </span>
           ))}
-          {reason === null ? null : <bdi className="block text-ink-soft">{reason}</bdi>}
-        </span>
+          {reason === null ? null : (
+            <Text as="bdi" tone="soft" className="block">
+              {reason}
+            </Text>
+          )}
+        </Text>
       ),
     },
   ];
   return (
     <Screen title="Audit" aside="append-only, newest first">
-      <details className="mb-3">
-        <summary className="cursor-pointer font-semibold">How long other rows are kept</summary>
+      <Disclosure className="mb-3" summary="How long other rows are kept">
         <div className="mt-3">
-          <p className="mb-2 max-w-prose text-ink-soft">
+          <Text as="p" tone="soft" className="mb-2 max-w-prose">
             The trail and the revisions of the rules are kept for good. Refused sign-ins are counted by the hour; the
             trail has the first of each.
-          </p>
+          </Text>
           <RulesInForce section="retention" />
         </div>
-      </details>
+      </Disclosure>
       {event === null ? null : (
         <p className="mb-2">
-          Only <span className="font-mono text-small">{event}</span>.{' '}
+          Only{' '}
+          <Text face="mono" size="small">
+            {event}
+          </Text>
+          .{' '}
           <Button size="small" onClick={() => setSearch({})}>
             Show all events
           </Button>

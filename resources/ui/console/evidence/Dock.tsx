@@ -1,9 +1,15 @@
 import { useMatch, useSearchParams } from 'react-router';
 import { useState } from 'react';
+import { IconButton } from '../../kit/SmallButtons';
 import { CodeBlock } from '../../kit/CodeBlock';
+import { DockColumn } from '../../kit/Columns';
+import { ActLine, LaneEntry, LaneToggle } from '../../kit/Lanes';
 import { InlineLink, LinkButton } from '../../kit/Link';
-import { LaneMark, type Lane } from '../../kit/Marks';
+import { type Lane } from '../../kit/Marks';
+import { Dot } from '../../kit/Picture';
 import { QueryState } from '../../kit/QueryState';
+import { Surface } from '../../kit/Surface';
+import { Note, Text } from '../../kit/Text';
 import { timeOfDay, When, zone } from '../../kit/Time';
 import { byAct, inRuns, isOnlyReads, isOnlyWire, type Act, type Entry } from './acts';
 import { useFeed } from './useFeed';
@@ -30,51 +36,38 @@ export function Dock({ takesFocus, onClose }: { takesFocus: boolean; onClose: ()
     );
   return (
     // Escape closes it from within, as a pane: on a telephone it covers the screen.
-    // eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions
-    <aside
-      data-dock
-      aria-label="Evidence"
-      onKeyDown={(event) => (event.key === 'Escape' ? onClose() : undefined)}
-      className="flex w-[320px] shrink-0 flex-col border-l border-line bg-well max-lg:fixed max-lg:inset-y-0 max-lg:right-0 max-lg:z-30 max-lg:shadow-float max-sm:w-full max-sm:border-l-0"
-    >
+    <DockColumn aria-label="Evidence" onKeyDown={(event) => (event.key === 'Escape' ? onClose() : undefined)}>
       <header className="flex h-11 shrink-0 items-center gap-2 px-3.5">
-        <h2 className="font-bold">Evidence</h2>
-        <span className="flex items-center gap-1.5 text-small text-ink-soft">
-          <span className="size-1.5 rounded-full bg-moss" aria-hidden="true" /> live
-        </span>
+        <Text as="h2" weight="bold">
+          Evidence
+        </Text>
+        <Note as="span" className="flex items-center gap-1.5">
+          <Dot size="small" /> live
+        </Note>
         {account === null ? null : (
-          <span className="ml-auto text-small">
+          <Text size="small" className="ml-auto">
             <LinkButton aria-pressed={!everything} onClick={() => setEverything(!everything)}>
               this account only
             </LinkButton>
-          </span>
+          </Text>
         )}
-        <button
-          type="button"
+        <IconButton
           ref={(hide) => {
             if (takesFocus) hide?.focus();
           }}
           onClick={onClose}
           title="Hide (e)"
-          aria-label="Hide the evidence"
-          className={`size-7 rounded-control text-ink-soft hover:bg-sheet ${account === null ? 'ml-auto' : ''}`}
+          label="Hide the evidence"
+          className={account === null ? 'ml-auto' : ''}
         >
           ✕
-        </button>
+        </IconButton>
       </header>
-      <div className="flex gap-1 border-b border-line px-2.5 pb-2" role="group" aria-label="Lanes">
+      <Surface edge="bottom" className="flex gap-1 px-2.5 pb-2" role="group" aria-label="Lanes">
         {LANES.map((lane) => (
-          <button
-            key={lane}
-            type="button"
-            aria-pressed={!hidden.has(lane)}
-            onClick={() => toggle(lane)}
-            className={`flex h-6 items-center gap-1 rounded-[4px] px-1 text-small hover:bg-sheet ${hidden.has(lane) ? 'text-ink-soft line-through' : ''}`}
-          >
-            <LaneMark lane={lane} /> {lane}
-          </button>
+          <LaneToggle key={lane} lane={lane} pressed={!hidden.has(lane)} onPress={() => toggle(lane)} />
         ))}
-      </div>
+      </Surface>
       {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls has to be reachable by keyboard */}
       <div className="min-h-0 flex-1 overflow-y-auto px-3.5 pb-4" tabIndex={0} role="region" aria-label="Entries">
         <QueryState
@@ -88,7 +81,7 @@ export function Dock({ takesFocus, onClose }: { takesFocus: boolean; onClose: ()
           ))}
         </QueryState>
       </div>
-    </aside>
+    </DockColumn>
   );
 }
 
@@ -101,10 +94,7 @@ function ActEntries({ act }: { act: Act }) {
     (isOnlyWire(act) ? (isOnlyReads(act) ? 'reads only' : 'requests only') : first.label);
   return (
     <section className="pt-2.5">
-      <h3 className="flex items-baseline justify-between gap-2 border-t border-dashed border-line-strong pt-2 pb-1 text-small text-ink-soft">
-        <span className="truncate font-semibold">{named}</span>
-        <When at={first.at} />
-      </h3>
+      <ActLine as="h3" name={named} aside={<When at={first.at} />} />
       <ol>
         {entries.map((entry) => (
           <Line key={entry.seq} entry={entry} />
@@ -115,38 +105,22 @@ function ActEntries({ act }: { act: Act }) {
 }
 
 function Line({ entry }: { entry: Entry }) {
-  const [open, setOpen] = useState(false);
   return (
-    <li className="relative pl-[26px]">
-      <span className="absolute top-0 bottom-0 left-[6px] w-px bg-line-strong opacity-50" aria-hidden="true" />
-      <span className="absolute top-[5px] left-0">
-        <LaneMark lane={entry.lane} />
-      </span>
-      <button
-        type="button"
-        aria-expanded={open}
-        onClick={() => setOpen(!open)}
-        className="block w-full rounded-[4px] py-0.5 text-left hover:bg-sheet"
-      >
-        <span className="block wrap-anywhere">
-          <span className="sr-only">{entry.lane}: </span>
-          <span className={isRefusal(entry) ? 'font-semibold text-brick' : ''}>
-            {entry.label.replace(' /api/v1', ' ')}
-          </span>
-        </span>
-        <span className="block font-mono text-small wrap-anywhere text-ink-soft">{summary(entry)}</span>
-      </button>
-      {open && entry.lane === 'message' ? (
-        <p className="text-small">
+    <LaneEntry
+      lane={entry.lane}
+      label={entry.label.replace(' /api/v1', ' ')}
+      summary={summary(entry)}
+      isRefusal={isRefusal(entry)}
+    >
+      {entry.lane === 'message' ? (
+        <Text as="p" size="small">
           <InlineLink to={`/mail/${String((entry.content as Content)['id'])}`}>The message as sent</InlineLink>
-        </p>
+        </Text>
       ) : null}
-      {open ? (
-        <CodeBlock label={entry.label} wraps>
-          {JSON.stringify(entry.content, null, 2)}
-        </CodeBlock>
-      ) : null}
-    </li>
+      <CodeBlock label={entry.label} wraps>
+        {JSON.stringify(entry.content, null, 2)}
+      </CodeBlock>
+    </LaneEntry>
   );
 }
 

@@ -1,36 +1,21 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Command } from 'cmdk';
-import { Dialog as RadixDialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
 import { Failure } from '../../kit/Failure';
-import { Button } from '../../kit/Button';
-import { Backdrop, DialogContent } from '../../kit/Dialog';
 import { StatusMark } from '../../kit/Marks';
 import { api, leave, STATIONS } from '../api';
 import { apps as appsQuery, roles as rolesQuery } from '../queries';
-
-const item =
-  'flex h-9 cursor-pointer items-center gap-2.5 rounded-[4px] px-3 data-[selected=true]:bg-petrol-wash data-[selected=true]:text-petrol-deep';
-const group =
-  '[&>[cmdk-group-heading]]:px-3 [&>[cmdk-group-heading]]:pt-2 [&>[cmdk-group-heading]]:pb-1 [&>[cmdk-group-heading]]:text-small [&>[cmdk-group-heading]]:text-ink-soft';
+import { PaletteDialog, PaletteEmpty, PaletteGroup, PaletteInput, PaletteItem, PaletteList } from '../../kit/Palette';
+import { Text } from '../../kit/Text';
 
 /** One box for everything: accounts, stations, apps, roles and acts. */
 export function Find({ open, onClose, onEvidence }: { open: boolean; onClose: () => void; onEvidence: () => void }) {
   return (
-    <RadixDialog.Root open={open} onOpenChange={(next) => (next ? undefined : onClose())}>
-      <RadixDialog.Portal>
-        <Backdrop />
-        <DialogContent className="fixed top-[10vh] left-1/2 z-50 w-[min(560px,calc(100vw-32px))] -translate-x-1/2 rounded-[8px] border border-line bg-sheet shadow-float max-sm:inset-0 max-sm:w-full max-sm:translate-x-0 max-sm:rounded-none max-sm:border-0">
-          <RadixDialog.Title className="sr-only">Find</RadixDialog.Title>
-          <Search onClose={onClose} onEvidence={onEvidence} />
-          <div className="p-3 sm:hidden">
-            <Button onClick={onClose}>Close Find</Button>
-          </div>
-        </DialogContent>
-      </RadixDialog.Portal>
-    </RadixDialog.Root>
+    <PaletteDialog open={open} onClose={onClose} title="Find">
+      <Search onClose={onClose} onEvidence={onEvidence} />
+    </PaletteDialog>
   );
 }
 
@@ -89,36 +74,32 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
         setPressed(typed);
       }}
     >
-      <Command.Input
-        value={typed}
-        onValueChange={setTyped}
-        placeholder="An account, app, role, station or act"
-        className="h-12 w-full border-b border-line bg-transparent px-4 text-[16px] outline-none"
-      />
-      <Command.List className="max-h-[52vh] overflow-y-auto p-1.5">
-        <Command.Empty className="px-3 py-4 text-ink-soft">
+      <PaletteInput value={typed} onValueChange={setTyped} placeholder="An account, app, role, station or act" />
+      <PaletteList>
+        <PaletteEmpty>
           {isAsking
             ? 'Looking…'
             : accounts.error === null
               ? 'Nothing begins with that.'
               : 'Accounts could not be searched.'}
-        </Command.Empty>
+        </PaletteEmpty>
         <Failure error={accounts.error} onRetry={accounts.refetch} />
         {typed.trim() === '' || (accounts.data?.items.length ?? 0) === 0 ? null : (
-          <Command.Group heading="Accounts" className={group}>
+          <PaletteGroup heading="Accounts">
             {accounts.data?.items.map((account) => (
-              <Command.Item
+              <PaletteItem
                 key={account.id}
                 value={account.id}
                 disabled={isAsking}
                 onSelect={go(`/accounts/${account.id}`)}
-                className={item}
               >
                 <StatusMark status={account.status} /> <bdi className="min-w-16 truncate">{account.name}</bdi>
-                <bdi className="ml-auto min-w-0 truncate font-mono text-small text-ink-soft">{account.email}</bdi>
-              </Command.Item>
+                <Text as="bdi" face="mono" size="small" tone="soft" className="ml-auto min-w-0 truncate">
+                  {account.email}
+                </Text>
+              </PaletteItem>
             ))}
-          </Command.Group>
+          </PaletteGroup>
         )}
         <Entries
           heading="Stations"
@@ -133,7 +114,7 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
           entries={(roles.data?.items ?? []).filter(({ key }) => has(key)).map(({ key }) => [key, go('/roles')])}
         />
         <Entries heading="Acts" entries={acts.filter(([name]) => has(name)).map(([name, run]) => [name, act(run)])} />
-      </Command.List>
+      </PaletteList>
     </Command>
   );
 }
@@ -141,12 +122,12 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
 function Entries({ heading, entries }: { heading: string; entries: (readonly [string, () => void])[] }) {
   if (entries.length === 0) return null;
   return (
-    <Command.Group heading={heading} className={group}>
+    <PaletteGroup heading={heading}>
       {entries.map(([name, run]) => (
-        <Command.Item key={name} value={`${heading} ${name}`} onSelect={run} className={item}>
+        <PaletteItem key={name} value={`${heading} ${name}`} onSelect={run}>
           {name}
-        </Command.Item>
+        </PaletteItem>
       ))}
-    </Command.Group>
+    </PaletteGroup>
   );
 }

@@ -4,8 +4,11 @@ import { answer, ApiError, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { PasswordField, Select, TextField } from '../../kit/Field';
 import { Failure } from '../../kit/Failure';
-import { Logo, Notice } from '../../kit/Marks';
+import { Logo } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
 import { Loading } from '../../kit/QueryState';
+import { Sheet, Surface } from '../../kit/Surface';
+import { Text } from '../../kit/Text';
 import { useSubmit } from '../../kit/useSubmit';
 import { useTitle } from '../../kit/useTitle';
 import { api } from '../api';
@@ -50,18 +53,18 @@ export function FirstPage() {
     );
   const open = installation.data.steps.filter((step) => !step.is_done);
   return (
-    <main className="min-h-full bg-well px-4 py-[6vh]">
-      <div className="mx-auto max-w-[560px] rounded-[10px] border border-line bg-sheet p-7 shadow-float">
-        <h1 className="mb-2 flex items-center gap-2 text-title font-bold">
+    <Surface as="main" ground="well" className="min-h-full px-4 py-[6vh]">
+      <Sheet width="wide">
+        <Text as="h1" size="title" weight="bold" className="mb-2 flex items-center gap-2">
           <Logo /> A new Kennel
-        </h1>
+        </Text>
         {open.length > 0 ? (
           <Prepare open={open.map((step) => step.step)} onLook={() => void installation.refetch()} />
         ) : (
           <Begin onMade={setMadeFor} />
         )}
-      </div>
-    </main>
+      </Sheet>
+    </Surface>
   );
 }
 
@@ -74,7 +77,9 @@ const missing: Record<Step, string> = {
 function Prepare({ open, onLook }: { open: Step[]; onLook: () => void }) {
   return (
     <>
-      <p className="mb-4 text-ink-soft">Something has to be done on the machine first.</p>
+      <Text as="p" tone="soft" className="mb-4">
+        Something has to be done on the machine first.
+      </Text>
       <ul className="mb-4 space-y-2">
         {open.map((step) => (
           <li key={step}>
@@ -118,9 +123,9 @@ function Begin({ onMade }: { onMade: (email: string) => void }) {
   );
   return (
     <form noValidate className="space-y-1.5" onSubmit={submit}>
-      <p className="mb-4 text-ink-soft">
+      <Text as="p" tone="soft" className="mb-4">
         It has no keeper yet. Name its first app and the person who may do everything; the rest is decided inside.
-      </p>
+      </Text>
       {refusal === null ? null : (
         <Notice tone="stop" role="alert">
           {reasons.some((reason) => reason.field !== null && reason.field in empty)
@@ -171,13 +176,21 @@ function Begin({ onMade }: { onMade: (email: string) => void }) {
 
 function Part({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <section className="border-t border-line pt-3">
-      <h2 className="mb-2 font-bold">{title}</h2>
+    <Surface as="section" edge="top" className="pt-3">
+      <Text as="h2" weight="bold" className="mb-2">
+        {title}
+      </Text>
       {children}
-    </section>
+    </Surface>
   );
 }
 
 function Command({ children }: { children: ReactNode }) {
-  return <code className="block rounded-control bg-well px-3 py-2 font-mono text-small wrap-anywhere">{children}</code>;
+  return (
+    <Surface ground="well" className="px-3 py-2">
+      <Text as="code" face="mono" size="small" className="wrap-anywhere">
+        {children}
+      </Text>
+    </Surface>
+  );
 }

@@ -1,9 +1,10 @@
 import { useParams, useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
-import { FilterChip } from '../../kit/Button';
+import { FilterChip } from '../../kit/Chip';
 import { DataTable, type Column } from '../../kit/DataTable';
 import { ListPane, Screen } from '../../kit/Layout';
 import { QueryState } from '../../kit/QueryState';
+import { Address } from '../../kit/Text';
 import { RowTime } from '../../kit/Time';
 import { api, FIGURES_EVERY } from '../api';
 import { More } from '../More';
@@ -32,11 +33,7 @@ const COLUMNS: readonly Column<Message>[] = [
     width: 'minmax(150px, 1fr)',
     fold: 'second',
     isCut: true,
-    cell: ({ recipient }) => (
-      <bdi title={recipient} className="font-mono text-small">
-        {recipient}
-      </bdi>
-    ),
+    cell: ({ recipient }) => <Address>{recipient}</Address>,
   },
   {
     key: 'state',

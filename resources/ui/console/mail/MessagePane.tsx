@@ -4,12 +4,15 @@ import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { CodeBlock } from '../../kit/CodeBlock';
 import { Failure } from '../../kit/Failure';
+import { Frame } from '../../kit/Frame';
 import { Pane, PaneHead } from '../../kit/Layout';
 import { InlineLink, PlainLink } from '../../kit/Link';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
 import { QueryState } from '../../kit/QueryState';
 import { Segments } from '../../kit/Segments';
-import { Copy, counted } from '../../kit/Text';
+import { Copy } from '../../kit/Copy';
+import { counted } from '../../text/figures';
+import { Note } from '../../kit/Text';
 import { When } from '../../kit/Time';
 import { api, refresh } from '../api';
 import { MessageStateMark } from './MessageStateMark';
@@ -76,7 +79,7 @@ function Open({ message, back }: { message: Schemas['Message']; back: string }) 
       </p>
       <p className="mb-2 flex flex-wrap items-center gap-x-2">
         <MessageStateMark state={message.state} /> <When at={message.created_at} />
-        <span className="text-small text-ink-soft">{WHERE[message.state]}</span>
+        <Note as="span">{WHERE[message.state]}</Note>
       </p>
       {message.last_error === null ? null : (
         <div className="mb-2 space-y-2">
@@ -94,7 +97,7 @@ function Open({ message, back }: { message: Schemas['Message']; back: string }) 
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <Segments label="Part" value={part} onChange={show} choices={PARTS} />
         {message.content_withheld ? (
-          <span className="text-small text-ink-soft">its link is withheld: a relay has it</span>
+          <Note as="span">its link is withheld: a relay has it</Note>
         ) : (
           <PlainLink href={`/api/v1/messages/${message.id}/eml?surface=console`} download={`${message.id}.eml`}>
             Download .eml
@@ -103,12 +106,12 @@ function Open({ message, back }: { message: Schemas['Message']; back: string }) 
       </div>
       <div className="mb-4 min-h-0 flex-1 overflow-auto">
         {part === 'html' ? (
-          <iframe
+          <Frame
             title="The message’s HTML part"
             // The frame runs nothing; its links may open outside it.
             sandbox="allow-popups allow-popups-to-escape-sandbox"
             src={`/api/v1/messages/${message.id}/html?surface=console`}
-            className="h-full w-full rounded-[4px] border border-line bg-white"
+            className="h-full w-full"
           />
         ) : null}
         {part === 'text' ? (

@@ -1,21 +1,22 @@
 import type { Schemas } from '../../api/client';
+import { Text, type Tone } from '../../kit/Text';
 
 type State = Schemas['MessageState'];
 
-const tone: Record<State, string> = {
-  queued: 'text-ink-soft',
-  sending: 'text-ink-soft',
-  retrying: 'text-amber',
-  held: 'text-moss',
-  sent: 'text-moss',
-  failed: 'text-brick',
+const tones: Record<State, Tone> = {
+  queued: 'soft',
+  sending: 'soft',
+  retrying: 'caution',
+  held: 'good',
+  sent: 'good',
+  failed: 'stop',
 };
 const glyph: Record<State, string> = { queued: '…', sending: '→', retrying: '↻', held: '✓', sent: '✓', failed: '✕' };
 
 export function MessageStateMark({ state }: { state: State }) {
   return (
-    <span className={`whitespace-nowrap ${tone[state]}`}>
+    <Text tone={tones[state]} className="whitespace-nowrap">
       <span aria-hidden="true">{glyph[state]}</span> {state}
-    </span>
+    </Text>
   );
 }

@@ -1,11 +1,14 @@
-import { Link } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { Heading } from '../../kit/Heading';
 import { Screen } from '../../kit/Layout';
 import { InlineLink } from '../../kit/Link';
+import { NeedMark } from '../../kit/Marks';
 import { Empty, QueryState } from '../../kit/QueryState';
-import { counted, grouped } from '../../kit/Text';
+import { counted, grouped } from '../../text/figures';
 import { STATIONS, useOverview } from '../api';
+import { StationFigure } from '../../kit/Rail';
+import { Surface } from '../../kit/Surface';
+import { Note, Text } from '../../kit/Text';
 
 type Need = Schemas['Need'];
 
@@ -104,20 +107,20 @@ export function NeedsYou() {
         <div className="mt-7">
           <Heading>Now</Heading>
         </div>
-        <ul className="grid grid-cols-2 border-t border-line sm:grid-cols-4">
+        <Surface as="ul" edge="top" className="grid grid-cols-2 sm:grid-cols-4">
           {overview.data?.stations.map((station) => {
             const entry = STATIONS.find((candidate) => candidate.station === station.station);
             return entry === undefined ? null : (
-              <li key={station.station}>
-                <Link to={entry.path} className="group block border-b border-line py-3 pr-4">
-                  <span className="block text-small text-ink-soft group-hover:text-petrol">{entry.name}</span>{' '}
-                  <span className="text-page font-semibold">{grouped(station.figure)}</span>{' '}
-                  <span className="text-ink-soft">{station.unit}</span>
-                </Link>
-              </li>
+              <StationFigure
+                key={station.station}
+                to={entry.path}
+                name={entry.name}
+                figure={grouped(station.figure)}
+                unit={station.unit}
+              />
             );
           })}
-        </ul>
+        </Surface>
       </QueryState>
     </Screen>
   );
@@ -126,26 +129,26 @@ export function NeedsYou() {
 function Item({ need }: { need: Need }) {
   const way = (ways as Partial<Record<string, Way>>)[need.code] ?? unknown(need.code);
   return (
-    <li className="flex items-start gap-3 border-t border-line py-3.5 max-sm:flex-wrap">
-      <svg viewBox="0 0 16 16" className="mt-0.5 size-4 shrink-0" aria-hidden="true">
-        {way.urgent ? (
-          <path d="M8 1 15 8 8 15 1 8z" className="fill-amber-wash stroke-amber" strokeWidth="1.8" />
-        ) : (
-          <circle cx="8" cy="8" r="5.5" className="fill-sheet stroke-line-strong" strokeWidth="1.8" />
-        )}
-      </svg>
+    <Surface as="li" edge="top" className="flex items-start gap-3 py-3.5 max-sm:flex-wrap">
+      <span className="flex pt-0.5">
+        <NeedMark calls={way.urgent} />
+      </span>
       <div className="min-w-0 flex-1 max-sm:basis-3/4">
-        <p className="text-[16px] font-semibold">{way.say(need.count)}</p>
-        <p className="text-ink-soft">{way.why}</p>
+        <Text as="p" size="large" weight="strong">
+          {way.say(need.count)}
+        </Text>
+        <Text as="p" tone="soft">
+          {way.why}
+        </Text>
         {need.said === null ? null : (
-          <p className="text-small wrap-anywhere text-ink-soft">
+          <Note className="wrap-anywhere">
             The relay said: <bdi>{need.said}</bdi>
-          </p>
+          </Note>
         )}
       </div>
       <span className="pt-0.5 whitespace-nowrap max-sm:w-full max-sm:pl-7">
         <InlineLink to={way.to}>{way.act}</InlineLink>
       </span>
-    </li>
+    </Surface>
   );
 }

@@ -9,7 +9,8 @@ import { Heading } from '../../kit/Heading';
 import { Progress } from '../../kit/Progress';
 import { Empty } from '../../kit/QueryState';
 import { SmallSelect } from '../../kit/SmallSelect';
-import { counted, grouped } from '../../kit/Text';
+import { counted, grouped } from '../../text/figures';
+import { Note, Text } from '../../kit/Text';
 import { When } from '../../kit/Time';
 import { api, useMay } from '../api';
 import { write } from '../rules/document';
@@ -69,7 +70,7 @@ export function Calibration() {
       <Heading
         aside={
           <>
-            <span className="text-small text-ink-soft">
+            <Note as="span">
               {run === null || run.cores === 0
                 ? null
                 : `${counted(run.cores, 'core', 'cores')}, ${Math.round(run.memory / 1024)} GiB`}
@@ -78,7 +79,7 @@ export function Calibration() {
                   , measured <When at={run.finished_at} />
                 </>
               )}
-            </span>
+            </Note>
             {machines.length < 2 ? null : (
               <SmallSelect
                 label="Machine"
@@ -125,7 +126,7 @@ export function Calibration() {
         </Empty>
       ) : (
         <>
-          <div className="mb-2 flex flex-wrap items-center gap-x-5 gap-y-1 text-small">
+          <Text as="div" size="small" className="mb-2 flex flex-wrap items-center gap-x-5 gap-y-1">
             {(
               [
                 ['target', 'Target time', asked.target, 'ms'],
@@ -144,7 +145,7 @@ export function Calibration() {
                 />
               </span>
             ))}
-          </div>
+          </Text>
           <CalibrationChart
             run={run}
             target={asked.target / 1000}
@@ -173,7 +174,7 @@ function Outcome({ follows, onTake }: { follows: Follows; onTake: (suggested: Ca
       head: 'Which',
       width: 'minmax(80px, 1fr)',
       fold: 'first',
-      cell: ({ name }) => <span className="font-semibold">{name}</span>,
+      cell: ({ name }) => <Text weight="strong">{name}</Text>,
     },
     {
       key: 'parameters',
@@ -181,9 +182,9 @@ function Outcome({ follows, onTake }: { follows: Follows; onTake: (suggested: Ca
       width: 'minmax(90px, 1fr)',
       fold: 'first-end',
       cell: ({ of }) => (
-        <span className="font-mono text-small">
+        <Text face="mono" size="small">
           {of.memory} / {of.passes}
-        </span>
+        </Text>
       ),
     },
     {
@@ -234,7 +235,7 @@ function Outcome({ follows, onTake }: { follows: Follows; onTake: (suggested: Ca
         ]}
         rowKey={({ name }) => name}
       />
-      <p className="mt-2 text-small text-ink-soft">
+      <Note className="mt-2">
         {suggested === null
           ? 'No parameters OWASP names fit this time and this memory. Allow more of either. '
           : isSame
@@ -243,7 +244,7 @@ function Outcome({ follows, onTake }: { follows: Follows; onTake: (suggested: Ca
         {busiest === null
           ? 'Nobody has signed in yet.'
           : `The busiest hour in the trail, ${HOUR.format(new Date(busiest.hour))} UTC, had ${counted(busiest.attempts, 'sign-in attempt', 'sign-in attempts')}; the rule in force allows ${grouped(Math.floor(rule.per_second * 3600))} an hour, ${grouped(Math.floor((rule.per_second * 3600) / busiest.attempts))} times as many.`}
-      </p>
+      </Note>
     </div>
   );
 }

@@ -1,7 +1,7 @@
 import type { Schemas } from '../../api/client';
-import { Chart } from '../../kit/Chart';
+import { Chart, draw } from '../../kit/Chart';
 import { DataTable, type Column } from '../../kit/DataTable';
-import { counted, grouped } from '../../kit/Text';
+import { counted, grouped } from '../../text/figures';
 
 type Run = Schemas['CalibrationRun'];
 export interface Point {
@@ -48,19 +48,19 @@ const LEGEND = [
     name: 'measured; the figure is the number of passes',
     shape: (
       <>
-        <path d="M0 6h12" className="stroke-petrol" strokeWidth="1.2" />
-        <circle cx="6" cy="6" r="2.2" className="fill-petrol" />
+        <path d="M0 6h12" className={draw.line.petrol} strokeWidth="1.2" />
+        <circle cx="6" cy="6" r="2.2" className={draw.fill.petrol} />
       </>
     ),
   },
-  { name: 'OWASP', shape: <path d={diamond(6, 6, 5)} className="fill-none stroke-amber" strokeWidth="1.6" /> },
+  { name: 'OWASP', shape: <path d={diamond(6, 6, 5)} className={draw.line.amber} strokeWidth="1.6" /> },
   {
     name: 'RFC 9106, where memory is scarce',
-    shape: <path d="M6 1.5 11 10.5H1z" className="fill-none stroke-amber" strokeWidth="1.6" />,
+    shape: <path d="M6 1.5 11 10.5H1z" className={draw.line.amber} strokeWidth="1.6" />,
   },
-  { name: 'rule in force', shape: <circle cx="6" cy="6" r="4.5" className="fill-none stroke-moss" strokeWidth="2" /> },
-  { name: 'suggested', shape: <rect x="1.5" y="1.5" width="9" height="9" rx="1.5" className="fill-iris" /> },
-  { name: 'target', shape: <path d="M0 6h12" className="stroke-iris" strokeWidth="1.5" strokeDasharray="3 2" /> },
+  { name: 'rule in force', shape: <circle cx="6" cy="6" r="4.5" className={draw.line.moss} strokeWidth="2" /> },
+  { name: 'suggested', shape: <rect x="1.5" y="1.5" width="9" height="9" rx="1.5" className={draw.fill.iris} /> },
+  { name: 'target', shape: <path d="M0 6h12" className={draw.line.iris} strokeWidth="1.5" strokeDasharray="3 2" /> },
 ];
 
 /** Time of one hash against its memory, a line for each number of passes; both scales are logarithmic, so lines are straight. */
@@ -116,7 +116,7 @@ export function CalibrationChart({
         />
       }
     >
-      <line x2={W} y1={y(target)} y2={y(target)} className="stroke-iris" strokeDasharray="5 4" strokeWidth="1.5" />
+      <line x2={W} y1={y(target)} y2={y(target)} className={draw.line.iris} strokeDasharray="5 4" strokeWidth="1.5" />
       {passes.map((count) => {
         const line = run.points.filter((point) => point.passes === count);
         const last = line.at(-1);
@@ -124,14 +124,20 @@ export function CalibrationChart({
           <g key={count}>
             <polyline
               points={line.map((point) => `${x(point.memory)},${y(point.seconds)}`).join(' ')}
-              className="fill-none stroke-petrol"
+              className={draw.line.petrol}
               strokeWidth="1.2"
             />
             {line.map((point) => (
-              <circle key={point.memory} cx={x(point.memory)} cy={y(point.seconds)} r="2.6" className="fill-petrol" />
+              <circle
+                key={point.memory}
+                cx={x(point.memory)}
+                cy={y(point.seconds)}
+                r="2.6"
+                className={draw.fill.petrol}
+              />
             ))}
             {last === undefined ? null : (
-              <text x={x(last.memory) + 7} y={y(last.seconds) + 4} className="fill-ink-soft text-[11px]">
+              <text x={x(last.memory) + 7} y={y(last.seconds) + 4} className={draw.text}>
                 {count}
               </text>
             )}
@@ -142,19 +148,15 @@ export function CalibrationChart({
         <path
           key={point.memory}
           d={diamond(x(point.memory), y(point.seconds), 7)}
-          className="fill-none stroke-amber"
+          className={draw.line.amber}
           strokeWidth="2"
         />
       ))}
       {rfc === undefined ? null : (
-        <path
-          d={`M${x(rfc.memory)} ${y(rfc.seconds) - 8}l8 14h-16z`}
-          className="fill-none stroke-amber"
-          strokeWidth="2"
-        />
+        <path d={`M${x(rfc.memory)} ${y(rfc.seconds) - 8}l8 14h-16z`} className={draw.line.amber} strokeWidth="2" />
       )}
       {rule === null ? null : (
-        <circle cx={x(rule.memory)} cy={y(rule.seconds)} r="9" className="fill-none stroke-moss" strokeWidth="2.5" />
+        <circle cx={x(rule.memory)} cy={y(rule.seconds)} r="9" className={draw.line.moss} strokeWidth="2.5" />
       )}
       {suggested === null ? null : (
         <rect
@@ -163,7 +165,7 @@ export function CalibrationChart({
           width="12"
           height="12"
           rx="2"
-          className="fill-iris"
+          className={draw.fill.iris}
         />
       )}
     </Chart>

@@ -6,13 +6,15 @@ import { Heading } from '../../kit/Heading';
 import { api } from '../api';
 import { write } from '../rules/document';
 import { useHand } from '../rules/hand';
+import { Surface } from '../../kit/Surface';
+import { Note, Text } from '../../kit/Text';
 
 type Clause = Schemas['GuidanceClause'];
 
 const marks = {
-  meets: ['✓ meets', 'text-moss'],
-  exceeds: ['✓ exceeds', 'text-moss'],
-  against: ['! goes against', 'text-amber'],
+  meets: ['✓ meets', 'good'],
+  exceeds: ['✓ exceeds', 'good'],
+  against: ['! goes against', 'caution'],
 } as const;
 
 /** Clauses about how passwords are stored; the others are about what they must be. */
@@ -36,28 +38,32 @@ export function Guidance({ about }: { about: 'policy' | 'hashing' }) {
   return (
     <section className="mb-6" aria-label="Guidance">
       <Heading>Guidance, clause by clause</Heading>
-      <p className="mb-2 max-w-prose text-small text-ink-soft">
+      <Note className="mb-2 max-w-prose">
         Held against {version === 0 ? 'the rules in force' : 'the draft'}. Clauses are given from memory; read the
         source before you rely on one.
-      </p>
+      </Note>
       <Failure error={guidance.error} onRetry={guidance.refetch} />
       <Failure error={hand.refusal} />
       <ul>
         {guidance.data?.items
           .filter(({ code }) => HASHING.test(code) === (about === 'hashing'))
           .map((clause) => {
-            const [mark, look] = marks[clause.stands];
+            const [mark, tone] = marks[clause.stands];
             return (
-              <li
+              <Surface
+                as="li"
+                edge="top"
                 key={clause.code}
-                className="grid grid-cols-[110px_minmax(0,1fr)_auto] items-start gap-x-3 border-t border-line py-2 max-sm:grid-cols-1"
+                className="grid grid-cols-[110px_minmax(0,1fr)_auto] items-start gap-x-3 py-2 max-sm:grid-cols-1"
               >
-                <span className={`font-semibold whitespace-nowrap ${look}`}>{mark}</span>
+                <Text weight="strong" tone={tone} className="whitespace-nowrap">
+                  {mark}
+                </Text>
                 <span>
                   {clause.asks} <strong>{clause.ours}</strong>
-                  <span className="block text-small text-ink-soft">
-                    {clause.why} <span className="font-semibold">{clause.source}</span>
-                  </span>
+                  <Note as="span" className="block">
+                    {clause.why} <Text weight="strong">{clause.source}</Text>
+                  </Note>
                 </span>
                 {clause.change.length === 0 ? null : (
                   <Button
@@ -71,7 +77,7 @@ export function Guidance({ about }: { about: 'policy' | 'hashing' }) {
                       .join(', ')}
                   </Button>
                 )}
-              </li>
+              </Surface>
             );
           })}
       </ul>

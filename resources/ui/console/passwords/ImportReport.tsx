@@ -9,7 +9,9 @@ import { Failure } from '../../kit/Failure';
 import { LinkButton } from '../../kit/Link';
 import { Progress } from '../../kit/Progress';
 import { QueryState } from '../../kit/QueryState';
-import { counted, grouped } from '../../kit/Text';
+import { counted, grouped } from '../../text/figures';
+import { Surface } from '../../kit/Surface';
+import { Address, Note, Text } from '../../kit/Text';
 import { When } from '../../kit/Time';
 import { api, refresh, useMay } from '../api';
 
@@ -37,14 +39,14 @@ export function ImportReport({ of }: { of: Import }) {
   });
   const isOn = of.state === 'checking' || of.state === 'importing';
   return (
-    <section aria-label={`Import ${of.name}`} className="border-t border-line py-3">
+    <Surface as="section" edge="top" aria-label={`Import ${of.name}`} className="py-3">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-        <h3 className="font-semibold wrap-anywhere">
+        <Text as="h3" weight="strong" className="wrap-anywhere">
           <bdi>{of.name}</bdi>
-        </h3>
-        <span className="text-small text-ink-soft">
+        </Text>
+        <Note as="span">
           {of.app}, {states[of.state]}, <bdi>{of.begun_by}</bdi>, <When at={of.finished_at ?? of.started_at} />
-        </span>
+        </Note>
         <span className="ml-auto flex items-center gap-2">
           {isOn ? (
             <Progress label={of.name} value={of.offset} max={of.bytes}>
@@ -64,28 +66,28 @@ export function ImportReport({ of }: { of: Import }) {
         </span>
       </div>
       <Failure error={discard.error} />
-      <div className="mt-1 grid grid-cols-2 gap-x-8 text-small max-sm:grid-cols-1">
+      <Text as="div" size="small" className="mt-1 grid grid-cols-2 gap-x-8 max-sm:grid-cols-1">
         <ul aria-label="Hashes">
           {of.kinds.map(({ kind, rows }) => (
-            <li key={kind} className="flex justify-between gap-3 border-t border-line py-0.5 first:border-t-0">
-              <span className="font-mono">{kind}</span>
+            <Surface as="li" edge="top" key={kind} className="flex justify-between gap-3 py-0.5">
+              <Text face="mono">{kind}</Text>
               {grouped(rows)}
-            </li>
+            </Surface>
           ))}
         </ul>
         <ul aria-label="Refused">
           {of.codes.map(({ code, message, rows }) => (
-            <li key={code} className="flex justify-between gap-3 border-t border-line py-0.5 first:border-t-0">
+            <Surface as="li" edge="top" key={code} className="flex justify-between gap-3 py-0.5">
               <LinkButton kind="stop" onClick={() => setShown(code)}>
                 {message}
               </LinkButton>{' '}
               {grouped(rows)}
-            </li>
+            </Surface>
           ))}
         </ul>
-      </div>
+      </Text>
       {of.ignored.length === 0 ? null : (
-        <p className="mt-1 text-small text-ink-soft">Columns that are not read: {of.ignored.join(', ')}.</p>
+        <Note className="mt-1">Columns that are not read: {of.ignored.join(', ')}.</Note>
       )}
       {asking === 'import' ? (
         <ActDialog
@@ -124,7 +126,7 @@ export function ImportReport({ of }: { of: Import }) {
         </ActDialog>
       ) : null}
       {shown === null ? null : <RowsDialog of={of} code={shown} onClose={() => setShown(null)} />}
-    </section>
+    </Surface>
   );
 }
 
@@ -135,7 +137,7 @@ const COLUMNS: readonly Column<ImportRow>[] = [
     head: 'Address',
     width: 'minmax(0, 1fr)',
     fold: 'first',
-    cell: ({ address }) => <bdi className="font-mono text-small">{address}</bdi>,
+    cell: ({ address }) => <Address>{address}</Address>,
   },
   { key: 'why', head: 'Why', width: 'minmax(0, 1.2fr)', fold: 'line', cell: ({ message }) => message },
 ];

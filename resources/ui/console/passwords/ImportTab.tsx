@@ -9,6 +9,7 @@ import { QueryState } from '../../kit/QueryState';
 import { api, refresh } from '../api';
 import { apps as appsQuery } from '../queries';
 import { ImportReport } from './ImportReport';
+import { Text } from '../../kit/Text';
 
 type Digest = '' | 'md5' | 'sha1' | 'sha256' | 'sha512';
 type Layout = 'password' | 'salt.password' | 'password.salt';
@@ -72,11 +73,11 @@ export function ImportTab() {
         }}
       >
         <Heading>Import accounts with their hashes</Heading>
-        <p className="mb-3 text-ink-soft">
+        <Text as="p" tone="soft" className="mb-3">
           CSV with the columns <code>address</code>, <code>name</code>, <code>hash</code> and, for bare digests,{' '}
           <code>salt</code>; or JSON Lines with the same keys. The file is checked first; nothing is imported until you
           confirm it. Files beyond 64 MiB: <code>php artisan kennel:import</code>.
-        </p>
+        </Text>
         <FileField label="File" accept=".csv,.jsonl,.ndjson,text/csv" error={refused} onChoose={setFile} />
         <div className="grid grid-cols-3 gap-x-4 max-sm:grid-cols-1">
           <Select

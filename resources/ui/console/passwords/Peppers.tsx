@@ -4,8 +4,9 @@ import { DataTable, type Column } from '../../kit/DataTable';
 import { Heading } from '../../kit/Heading';
 import { InlineLink } from '../../kit/Link';
 import { QueryState } from '../../kit/QueryState';
-import { grouped } from '../../kit/Text';
+import { grouped } from '../../text/figures';
 import { api } from '../api';
+import { Text } from '../../kit/Text';
 
 type Key = ItemOf<'/passwords/peppers'>;
 
@@ -15,7 +16,11 @@ const COLUMNS: readonly Column<Key>[] = [
     head: 'Key',
     width: 'minmax(90px, 0.6fr)',
     fold: 'first',
-    cell: ({ id }) => <span className="font-mono text-small">{id}</span>,
+    cell: ({ id }) => (
+      <Text face="mono" size="small">
+        {id}
+      </Text>
+    ),
   },
   {
     key: 'accounts',
@@ -31,7 +36,7 @@ const COLUMNS: readonly Column<Key>[] = [
     width: 'minmax(160px, 2fr)',
     fold: 'line',
     cell: (key) => (
-      <span className={key.is_here ? 'text-ink-soft' : 'text-brick'}>
+      <Text tone={key.is_here ? 'soft' : 'stop'}>
         {state(key)}{' '}
         {key.is_here
           ? null
@@ -40,7 +45,7 @@ const COLUMNS: readonly Column<Key>[] = [
                 See accounts
               </InlineLink>
             ))}
-      </span>
+      </Text>
     ),
   },
 ];

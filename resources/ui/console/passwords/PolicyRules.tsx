@@ -3,6 +3,8 @@ import { Divider } from '../../kit/Heading';
 import { useRule } from '../rules/hand';
 import { ListSetting, NumberSetting, useSetting } from '../rules/Setting';
 import { Touched } from '../rules/Touched';
+import { Surface } from '../../kit/Surface';
+import { Text } from '../../kit/Text';
 
 const KINDS = ['letters', 'small', 'capitals', 'digits', 'others'] as const;
 
@@ -12,12 +14,14 @@ export function PolicyRules() {
   const [pepper] = useSetting(['hashing', 'pepper']);
   return (
     <>
-      <div className="border-b border-line bg-well px-4 py-2 text-small">
-        <p className="text-ink-soft">
-          Asked when a password is set, and never at sign-in: nobody is locked out by a new rule.
-        </p>
-        <Touched touches={({ kind }) => kind === 'next_change'} />
-      </div>
+      <Surface edge="bottom" ground="well" className="px-4 py-2">
+        <Text as="div" size="small">
+          <Text as="p" tone="soft">
+            Asked when a password is set, and never at sign-in: nobody is locked out by a new rule.
+          </Text>
+          <Touched touches={({ kind }) => kind === 'next_change'} />
+        </Text>
+      </Surface>
       <NumberSetting path={['password', 'minimum']} touches={({ code }) => code === 'password.too_short'} />
       <NumberSetting path={['password', 'maximum']}>
         {scheme === 'bcrypt' && pepper === ''
@@ -28,11 +32,11 @@ export function PolicyRules() {
       <ListSetting path={['password', 'words']} />
       <NumberSetting path={['password', 'history']} />
       <Divider>Minimum per kind, where a contract requires it</Divider>
-      <div className="grid grid-cols-2 gap-x-6 gap-y-2 border-b border-line px-4 py-3 max-sm:grid-cols-1">
+      <Surface edge="bottom" className="grid grid-cols-2 gap-x-6 gap-y-2 px-4 py-3 max-sm:grid-cols-1">
         {KINDS.map((kind) => (
           <Kind key={kind} kind={kind} />
         ))}
-      </div>
+      </Surface>
     </>
   );
 }

@@ -4,13 +4,14 @@ import { Bar } from '../../kit/Chart';
 import { DataTable, type Column } from '../../kit/DataTable';
 import { Heading } from '../../kit/Heading';
 import { InlineLink } from '../../kit/Link';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
 import { QueryState } from '../../kit/QueryState';
-import { counted, grouped } from '../../kit/Text';
+import { counted, grouped } from '../../text/figures';
 import { api } from '../api';
 import { Peppers } from './Peppers';
 import { Trend } from './Trend';
 import { Wrapping } from './Wrapping';
+import { Note, Text } from '../../kit/Text';
 
 type Kind = Schemas['Census']['items'][number];
 
@@ -31,9 +32,9 @@ export function StoredTab() {
       width: 'minmax(150px, 1fr)',
       fold: 'first',
       cell: ({ kind }) => (
-        <span className="font-mono text-small">
+        <Text face="mono" size="small">
           <InlineLink to={`/accounts?hash=${encodeURIComponent(kind)}`}>{kind}</InlineLink>
-        </span>
+        </Text>
       ),
     },
     {
@@ -63,9 +64,9 @@ export function StoredTab() {
             share={all === 0 ? 0 : item.accounts / all}
             tone={item.is_current ? 'moss' : item.is_verifiable ? 'amber' : 'brick'}
           />
-          <span className="text-small text-ink-soft">
+          <Note as="span">
             {item.is_current ? '✓ meets it' : item.is_verifiable ? 'below it' : '✕ cannot be verified here'}
-          </span>
+          </Note>
         </>
       ),
     },
@@ -83,9 +84,9 @@ export function StoredTab() {
       <Heading
         aside={
           census.data === undefined ? null : (
-            <span className="text-small text-ink-soft">
-              today’s rule: <span className="font-mono">{census.data.current}</span>
-            </span>
+            <Note as="span">
+              today’s rule: <Text face="mono">{census.data.current}</Text>
+            </Note>
           )
         }
       >
@@ -97,9 +98,9 @@ export function StoredTab() {
       {census.data === undefined ? null : <Trend census={census.data} />}
       <Wrapping />
       <Peppers />
-      <p className="mt-4 max-w-prose text-ink-soft">
+      <Text as="p" tone="soft" className="mt-4 max-w-prose">
         A hash of another scheme, or of other parameters, is replaced when its holder next signs in.
-      </p>
+      </Text>
     </>
   );
 }

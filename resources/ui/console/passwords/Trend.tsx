@@ -1,8 +1,9 @@
 import type { Schemas } from '../../api/client';
-import { Chart } from '../../kit/Chart';
+import { Chart, draw } from '../../kit/Chart';
 import { DataTable, type Column } from '../../kit/DataTable';
 import { Heading } from '../../kit/Heading';
-import { grouped } from '../../kit/Text';
+import { grouped } from '../../text/figures';
+import { Text } from '../../kit/Text';
 
 type Census = Schemas['Census'];
 type Day = Census['days'][number];
@@ -77,17 +78,19 @@ export function Trend({ census }: { census: Census }) {
         >
           <polygon
             points={`0,${y(least)} ${shares.map((share, index) => `${x(index)},${y(share)}`).join(' ')} ${x(days.length - 1)},${y(least)}`}
-            className="fill-moss-wash"
+            className={draw.fill.mossWash}
           />
-          <line x2={W} y1={y(ENOUGH)} y2={y(ENOUGH)} className="stroke-moss" strokeDasharray="5 4" />
+          <line x2={W} y1={y(ENOUGH)} y2={y(ENOUGH)} className={draw.line.moss} strokeDasharray="5 4" />
           <polyline
             points={shares.map((share, index) => `${x(index)},${y(share)}`).join(' ')}
-            className="fill-none stroke-moss"
+            className={draw.line.moss}
             strokeWidth="2"
           />
         </Chart>
       )}
-      <p className="mt-1 max-w-prose text-ink-soft">{words}</p>
+      <Text as="p" tone="soft" className="mt-1 max-w-prose">
+        {words}
+      </Text>
     </section>
   );
 }

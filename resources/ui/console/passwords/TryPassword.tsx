@@ -4,6 +4,7 @@ import { answer } from '../../api/client';
 import { Failure } from '../../kit/Failure';
 import { PasswordField, TextField } from '../../kit/Field';
 import { Heading } from '../../kit/Heading';
+import { Chip } from '../../kit/Chip';
 import { PasswordAdvice } from '../../kit/PasswordAdvice';
 import { Empty } from '../../kit/QueryState';
 import { api } from '../api';
@@ -69,11 +70,8 @@ export function TryPassword() {
       ) : (
         <ol aria-label="Stretches" className="flex flex-wrap gap-1.5">
           {parts.map((part) => (
-            <li
-              key={part.from}
-              className={`rounded-[4px] border px-2 py-1 text-small ${part.kind === 'unknown' ? 'border-moss bg-moss-wash' : 'border-amber bg-amber-wash'}`}
-            >
-              {part.message}
+            <li key={part.from}>
+              <Chip tone={part.kind === 'unknown' ? 'good' : 'caution'}> {part.message}</Chip>
             </li>
           ))}
         </ol>

@@ -7,8 +7,10 @@ import { Failure } from '../../kit/Failure';
 import { Heading } from '../../kit/Heading';
 import { Progress } from '../../kit/Progress';
 import { QueryState } from '../../kit/QueryState';
-import { counted, grouped } from '../../kit/Text';
+import { counted, grouped } from '../../text/figures';
 import { api, refresh, useMay } from '../api';
+import { Surface } from '../../kit/Surface';
+import { Text } from '../../kit/Text';
 
 /** Encloses older hashes in Argon2id at once: what it would do, doing it, and how far it is. */
 export function Wrapping() {
@@ -49,11 +51,11 @@ export function Wrapping() {
             </Button>
           </Progress>
         ) : data.accounts === 0 ? (
-          <p className="text-ink-soft">
+          <Text as="p" tone="soft">
             {run?.state === 'done'
               ? 'Every older hash is enclosed in Argon2id. Each becomes a plain one at its holder’s next sign-in.'
               : 'There is no older hash to enclose.'}
-          </p>
+          </Text>
         ) : (
           <p className="flex flex-wrap items-center gap-3">
             {may('kennel:passwords.manage') ? (
@@ -61,9 +63,9 @@ export function Wrapping() {
                 Wrap {counted(data.accounts, 'older hash', 'older hashes')}…
               </Button>
             ) : null}
-            <span className="text-ink-soft">
+            <Text tone="soft">
               Encloses them in Argon2id now, no passwords needed. Sign-in works before, during and after.
-            </span>
+            </Text>
           </p>
         )}
         <Failure error={cancel.error} />
@@ -77,15 +79,18 @@ export function Wrapping() {
         >
           <ul>
             {data.kinds.map(({ kind, accounts }) => (
-              <li key={kind} className="flex justify-between gap-3 border-t border-line py-1">
-                <span className="font-mono text-small wrap-anywhere">{kind}</span> {grouped(accounts)}
-              </li>
+              <Surface as="li" edge="top" key={kind} className="flex justify-between gap-3 py-1">
+                <Text face="mono" size="small" className="wrap-anywhere">
+                  {kind}
+                </Text>{' '}
+                {grouped(accounts)}
+              </Surface>
             ))}
           </ul>
-          <p className="text-ink-soft">
+          <Text as="p" tone="soft">
             A stolen table would then have to be attacked through Argon2id. It cannot be undone; nothing is lost by it,
             and nobody has to do anything.
-          </p>
+          </Text>
         </ActDialog>
       ) : null}
     </section>

@@ -3,8 +3,9 @@ import { type Schemas } from '../../api/client';
 import { DataTable, type Column } from '../../kit/DataTable';
 import { Screen } from '../../kit/Layout';
 import { QueryState } from '../../kit/QueryState';
-import { grouped } from '../../kit/Text';
+import { grouped } from '../../text/figures';
 import { roles } from '../queries';
+import { Note, Text } from '../../kit/Text';
 
 const COLUMNS: readonly Column<Schemas['Role']>[] = [
   {
@@ -14,8 +15,12 @@ const COLUMNS: readonly Column<Schemas['Role']>[] = [
     fold: 'first',
     cell: ({ key, app }) => (
       <>
-        <span className="font-semibold">{key}</span>
-        {app === null ? null : <span className="block text-small text-ink-soft">{app} only</span>}
+        <Text weight="strong">{key}</Text>
+        {app === null ? null : (
+          <Note as="span" className="block">
+            {app} only
+          </Note>
+        )}
       </>
     ),
   },
@@ -33,14 +38,14 @@ const COLUMNS: readonly Column<Schemas['Role']>[] = [
     width: 'minmax(160px, 1.2fr)',
     fold: 'line',
     cell: ({ permissions }) => (
-      <span className="font-mono text-small">
+      <Text face="mono" size="small">
         {permissions.length === 0 ? '–' : null}
         {permissions.map((permission) => (
           <span key={permission} className="block">
             {permission}
           </span>
         ))}
-      </span>
+      </Text>
     ),
   },
   {

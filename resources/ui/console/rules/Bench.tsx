@@ -1,6 +1,9 @@
 import { useEffect, useRef, type ReactNode } from 'react';
-import { NavLink } from 'react-router';
+import { RuleColumn } from '../../kit/Columns';
 import { QueryState } from '../../kit/QueryState';
+import { Surface } from '../../kit/Surface';
+import { TabLink } from '../../kit/Tabs';
+import { Note, Text } from '../../kit/Text';
 import { When } from '../../kit/Time';
 import { useTitle } from '../../kit/useTitle';
 import { useMay } from '../api';
@@ -28,22 +31,23 @@ export function StationHead({
     nav.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }, [tab]);
   return (
-    <header className="flex min-h-11 shrink-0 flex-wrap items-stretch gap-x-4 border-b border-line px-4 max-sm:px-3">
-      <h1 className="flex items-center text-[17px] font-bold">{name}</h1>
+    <Surface
+      as="header"
+      edge="bottom"
+      className="flex min-h-11 shrink-0 flex-wrap items-stretch gap-x-4 px-4 max-sm:px-3"
+    >
+      <Text as="h1" size="lead" weight="bold" className="flex items-center">
+        {name}
+      </Text>
       <nav ref={nav} aria-label={name} className="flex min-h-9 min-w-0 gap-x-4 overflow-x-auto">
         {tabs.map(([key, label, figure]) => (
-          <NavLink
-            key={key}
-            to={{ pathname: `${path}/${key}`, search }}
-            aria-current={key === tab ? 'page' : undefined}
-            className={`flex items-center gap-1.5 border-b-2 whitespace-nowrap ${key === tab ? 'border-petrol font-semibold' : 'border-transparent text-ink-soft hover:text-ink'}`}
-          >
+          <TabLink key={key} to={{ pathname: `${path}/${key}`, search }} isHere={key === tab}>
             {label} {figure}
-          </NavLink>
+          </TabLink>
         ))}
       </nav>
       {aside}
-    </header>
+    </Surface>
   );
 }
 
@@ -51,7 +55,7 @@ export function StationHead({
 export function DraftFigure() {
   const { draft } = useHand();
   return draft === undefined ? null : (
-    <p className="ml-auto flex items-center text-small text-ink-soft max-lg:hidden">
+    <Note className="ml-auto flex items-center max-lg:hidden">
       {draft.version === 0 ? (
         `Revision ${draft.base_revision} is in force`
       ) : (
@@ -60,7 +64,7 @@ export function DraftFigure() {
           <When at={draft.saved_at} />
         </span>
       )}
-    </p>
+    </Note>
   );
 }
 
@@ -79,15 +83,15 @@ export function BenchColumns({ rules, bar, children }: { rules: ReactNode; bar: 
   const mayChange = useMay()('kennel:rules.manage');
   return (
     <div className="@container flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
-      <div className="flex w-[470px] shrink-0 flex-col border-r border-line max-lg:w-full max-lg:border-r-0">
+      <RuleColumn>
         {/* It scrolls, and what is in it may be all text. */}
         {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls has to be reachable by keyboard */}
         <div className="relative min-h-0 flex-1 overflow-y-auto" role="region" aria-label="Rule" tabIndex={0}>
           <h2 className="sr-only">Rules</h2>
           {mayChange ? null : (
-            <p className="border-b border-line bg-well px-4 py-2 text-small text-ink-soft">
-              None of your roles lets you change the rules.
-            </p>
+            <Surface edge="bottom" ground="well" className="px-4 py-2">
+              <Note>None of your roles lets you change the rules.</Note>
+            </Surface>
           )}
           <fieldset disabled={!mayChange} className="contents">
             <legend className="sr-only">Rules</legend>
@@ -95,7 +99,7 @@ export function BenchColumns({ rules, bar, children }: { rules: ReactNode; bar: 
           </fieldset>
         </div>
         {bar}
-      </div>
+      </RuleColumn>
       {children}
     </div>
   );

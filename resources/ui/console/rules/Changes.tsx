@@ -1,24 +1,35 @@
 import type { Draft } from './useDraft';
+import { Surface } from '../../kit/Surface';
+import { Text } from '../../kit/Text';
 
 /** A readable diff: each rule by its path, before and after. */
 export function Changes({ changes }: { changes: Draft['changes'] }) {
-  if (changes.length === 0) return <p className="text-ink-soft">Nothing differs.</p>;
+  if (changes.length === 0)
+    return (
+      <Text as="p" tone="soft">
+        Nothing differs.
+      </Text>
+    );
   return (
     <dl>
       {changes.map((change) => (
-        <div key={change.path} className="border-t border-line py-1.5">
-          <dt className="font-mono text-small wrap-anywhere text-ink-soft">{change.path}</dt>
+        <Surface edge="top" key={change.path} className="py-1.5">
+          <Text as="dt" face="mono" size="small" tone="soft" className="wrap-anywhere">
+            {change.path}
+          </Text>
           <dd className="grid grid-cols-[14px_minmax(0,1fr)] wrap-anywhere">
-            <span className="text-brick" aria-label="before">
+            <Text tone="stop" aria-label="before">
               −
-            </span>
-            <del className="no-underline">{inShort(change.before)}</del>
-            <span className="text-moss" aria-label="after">
+            </Text>
+            <Text as="del">{inShort(change.before)}</Text>
+            <Text tone="good" aria-label="after">
               +
-            </span>
-            <ins className="font-semibold no-underline">{inShort(change.after)}</ins>
+            </Text>
+            <Text as="ins" weight="strong">
+              {inShort(change.after)}
+            </Text>
           </dd>
-        </div>
+        </Surface>
       ))}
     </dl>
   );

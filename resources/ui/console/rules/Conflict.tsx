@@ -1,6 +1,8 @@
 import { Button } from '../../kit/Button';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
 import { useHand } from './hand';
+import { Surface } from '../../kit/Surface';
+import { Text } from '../../kit/Text';
 
 /** Somebody else was faster: what they changed is shown, and what was set here is still in hand. */
 export function Conflict() {
@@ -8,13 +10,18 @@ export function Conflict() {
   const problem = hand.refusal?.problem;
   if (problem === null || problem === undefined || problem.code === 'rules.invalid') return null;
   return (
-    <div className="border-b border-line p-3">
+    <Surface edge="bottom" className="p-3">
       <Notice tone="caution" role="alert">
-        <p className="font-semibold">{problem.title}. Nothing was overwritten.</p>
+        <Text as="p" weight="strong">
+          {problem.title}. Nothing was overwritten.
+        </Text>
         <ul>
           {problem.reasons.map((reason) => (
             <li key={`${reason.field ?? ''}${reason.message}`}>
-              <span className="font-mono text-small">{reason.field}</span> {reason.message}
+              <Text face="mono" size="small">
+                {reason.field}
+              </Text>{' '}
+              {reason.message}
             </li>
           ))}
         </ul>
@@ -24,6 +31,6 @@ export function Conflict() {
           </Button>
         </div>
       </Notice>
-    </div>
+    </Surface>
   );
 }

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Button } from '../../kit/Button';
 import { ActDialog } from '../../kit/ActDialog';
-import { counted } from '../../kit/Text';
+import { counted } from '../../text/figures';
 import { useToast } from '../../kit/Toast';
 import { useHand } from './hand';
 import type { Draft } from './useDraft';

@@ -1,12 +1,14 @@
 import { useState } from 'react';
 import { Button } from '../../kit/Button';
-import { counted } from '../../kit/Text';
+import { counted } from '../../text/figures';
 import { useMay } from '../api';
 import { useHand } from './hand';
 import { ImpactFigure } from './ImpactFigure';
 import { useCases } from './useDraft';
 import { Conflicts, Outdated } from './Outdated';
 import { PublishDialog } from './PublishDialog';
+import { Surface } from '../../kit/Surface';
+import { Note, Text } from '../../kit/Text';
 
 /** What the draft amounts to, and the way to publish it. */
 export function DraftBar() {
@@ -17,17 +19,15 @@ export function DraftBar() {
   if (draft === undefined) return null;
   const failing = cases.filter((one) => !one.holds).length;
   return (
-    <footer className="shrink-0 border-t border-line bg-well">
+    <Surface as="footer" edge="top" ground="well" className="shrink-0">
       <Outdated draft={draft} />
       <Conflicts paths={draft.conflicts} />
       <div className="px-4 py-2.5">
         {draft.version === 0 ? (
-          <p className="text-small text-ink-soft">
-            No draft. Change a rule to begin one; nothing counts until it is published.
-          </p>
+          <Note>No draft. Change a rule to begin one; nothing counts until it is published.</Note>
         ) : (
           <div className="flex flex-wrap items-center gap-3">
-            <div className="min-w-52 flex-1 text-small">
+            <Text as="div" size="small" className="min-w-52 flex-1">
               <strong>{counted(draft.changes.length, 'change', 'changes')}.</strong>{' '}
               {failing === 0
                 ? counted(cases.length, 'case holds', 'cases hold')
@@ -35,7 +35,7 @@ export function DraftBar() {
               {draft.blockers.length === 0 ? '.' : `; ${counted(draft.blockers.length, 'blocker', 'blockers')}.`}{' '}
               {draft.warnings.length === 0 ? '' : `${counted(draft.warnings.length, 'warning', 'warnings')}. `}
               <ImpactFigure />
-            </div>
+            </Text>
             {may('kennel:rules.manage') ? (
               <Button kind="act" disabled={draft.base_revision !== draft.newest_revision} onClick={() => setOpen(true)}>
                 Review and publish…
@@ -45,6 +45,6 @@ export function DraftBar() {
         )}
       </div>
       {open ? <PublishDialog draft={draft} onClose={() => setOpen(false)} /> : null}
-    </footer>
+    </Surface>
   );
 }

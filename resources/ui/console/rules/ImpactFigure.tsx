@@ -3,7 +3,7 @@ import { answer } from '../../api/client';
 import { Failure } from '../../kit/Failure';
 import { LinkButton } from '../../kit/Link';
 import { Progress } from '../../kit/Progress';
-import { counted, grouped } from '../../kit/Text';
+import { counted, grouped } from '../../text/figures';
 import { api, useMay } from '../api';
 import { useImpact } from './useDraft';
 

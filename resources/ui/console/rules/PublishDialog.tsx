@@ -4,7 +4,8 @@ import { Button } from '../../kit/Button';
 import { Dialog } from '../../kit/Dialog';
 import { Failure } from '../../kit/Failure';
 import { TextArea } from '../../kit/Field';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
+import { Note, Text } from '../../kit/Text';
 import { useToast } from '../../kit/Toast';
 import { When } from '../../kit/Time';
 import { Changes } from './Changes';
@@ -64,27 +65,36 @@ export function PublishDialog({ draft, onClose }: { draft: Draft; onClose: () =>
       }
     >
       <Changes changes={draft.changes} />
-      <h3 className="mt-4 mb-1 font-bold">Impact</h3>
-      <div className="text-small">
+      <Text as="h3" weight="bold" className="mt-4 mb-1">
+        Impact
+      </Text>
+      <Text as="div" size="small">
         <ImpactFigure />
-      </div>
+      </Text>
       {run?.counts.map((count) => (
         <CountLine key={count.message} run={run} count={count} />
       ))}
       <div className="mt-3 space-y-3">
         {draft.blockers.length > 0 ? (
           <Notice tone="stop">
-            <p className="font-semibold">What keeps it from being published:</p>
+            <Text as="p" weight="strong">
+              What keeps it from being published:
+            </Text>
             {draft.blockers.map((blocker) => (
               <p key={blocker.message}>
-                <span className="font-mono text-small">{blocker.field}</span> {blocker.message}
+                <Text face="mono" size="small">
+                  {blocker.field}
+                </Text>{' '}
+                {blocker.message}
               </p>
             ))}
           </Notice>
         ) : null}
         {draft.warnings.length > 0 ? (
           <Notice tone="caution">
-            <p className="font-semibold">What this gives away:</p>
+            <Text as="p" weight="strong">
+              What this gives away:
+            </Text>
             {draft.warnings.map((warning) => (
               <p key={warning.message}>{warning.message}</p>
             ))}
@@ -93,9 +103,9 @@ export function PublishDialog({ draft, onClose }: { draft: Draft; onClose: () =>
         {failing.length > 0 ? (
           <>
             <Notice tone="caution">
-              <p className="font-semibold">
+              <Text as="p" weight="strong">
                 {failing.length === 1 ? 'One case fails:' : `${failing.length} cases fail:`}
-              </p>
+              </Text>
               {failing.map((one) => (
                 <p key={one.id}>
                   <bdi>{one.name}</bdi>: expected {said(one.expected)}, actual {said(one.got)}
@@ -113,9 +123,9 @@ export function PublishDialog({ draft, onClose }: { draft: Draft; onClose: () =>
         ) : null}
         {isReviewed ? (
           <>
-            <p className="text-small text-ink-soft">
+            <Note>
               Reviewed by <bdi>{draft.reviewed_by}</bdi>, <When at={draft.reviewed_at} />.
-            </p>
+            </Note>
             <TextArea
               label="Reason for publishing"
               rows={2}
@@ -125,9 +135,7 @@ export function PublishDialog({ draft, onClose }: { draft: Draft; onClose: () =>
             />
           </>
         ) : (
-          <p className="text-small text-ink-soft">
-            Read it, then mark it as reviewed. A later change needs a new review.
-          </p>
+          <Note>Read it, then mark it as reviewed. A later change needs a new review.</Note>
         )}
       </div>
     </Dialog>

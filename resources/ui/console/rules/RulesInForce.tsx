@@ -3,6 +3,8 @@ import { Heading } from '../../kit/Heading';
 import { QueryState } from '../../kit/QueryState';
 import { durationInWords, isDuration } from '../../text/duration';
 import { rulesInForce } from '../queries';
+import { Surface } from '../../kit/Surface';
+import { Text } from '../../kit/Text';
 
 interface Schema {
   description?: string;
@@ -20,13 +22,15 @@ export function RulesInForce({ section }: { section: string }) {
       <QueryState of={rules} what="the rules">
         <dl>
           {Object.keys(schema?.properties ?? {}).map((key) => (
-            <div key={key} className="flex min-h-8 flex-wrap items-center gap-x-3 border-t border-line py-1">
+            <Surface edge="top" key={key} className="flex min-h-8 flex-wrap items-center gap-x-3 py-1">
               <dt className="min-w-48 flex-1">{rules.data?.settings[`${section}.${key}`]?.label ?? key}</dt>
-              <dd className="max-w-96 text-right font-semibold">{inWords(values?.[key])}</dd>
-              <dd className="w-64 text-right font-mono text-small text-ink-soft max-sm:hidden">
+              <Text as="dd" weight="strong" className="max-w-96 text-right">
+                {inWords(values?.[key])}
+              </Text>
+              <Text as="dd" face="mono" size="small" tone="soft" className="w-64 text-right max-sm:hidden">
                 {section}.{key}
-              </dd>
-            </div>
+              </Text>
+            </Surface>
           ))}
         </dl>
       </QueryState>

@@ -6,6 +6,8 @@ import { Segments, Switch } from '../../kit/Segments';
 import { named, read, type At, type Path, type PathTo } from './document';
 import { useHand, useRule } from './hand';
 import { Touched, type Touches } from './Touched';
+import { Surface } from '../../kit/Surface';
+import { Note, Text } from '../../kit/Text';
 
 interface Of<P extends Path> {
   path: P;
@@ -41,18 +43,23 @@ export function Setting({
   const warnings = hand.draft?.warnings.filter((reason) => reason.field === name) ?? [];
   const refused = hand.refusal?.problem?.code === 'rules.invalid' ? hand.refusal.problem.reasons[0] : undefined;
   return (
-    <div className="border-b border-line px-4 py-3">
+    <Surface edge="bottom" className="px-4 py-3">
       <div className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1.5">
-        <h3 className="font-semibold wrap-anywhere">
+        <Text as="h3" weight="strong" className="wrap-anywhere">
           <bdi>{label ?? rule.label}</bdi>
-          {isChanged === true ? <span className="text-small font-normal text-petrol"> changed</span> : null}
-        </h3>
+          {isChanged === true ? (
+            <Text size="small" weight="normal" tone="act">
+              {' '}
+              changed
+            </Text>
+          ) : null}
+        </Text>
         {control}
       </div>
       {children === undefined && rule.help === null ? null : (
-        <div className="mt-1 text-small text-ink-soft">
+        <Note as="div" className="mt-1">
           {rule.help} {children}
-        </div>
+        </Note>
       )}
       {refused?.field === name ? <Strip tone="stop">{refused.message} What is in force was not changed.</Strip> : null}
       {stops.map((reason) => (
@@ -66,7 +73,7 @@ export function Setting({
         </Strip>
       ))}
       {touches === undefined ? null : <Touched touches={touches} />}
-    </div>
+    </Surface>
   );
 }
 

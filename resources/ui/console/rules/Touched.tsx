@@ -9,6 +9,7 @@ import { api } from '../api';
 import { More } from '../More';
 import { usePages } from '../usePages';
 import { useImpact } from './useDraft';
+import { Text } from '../../kit/Text';
 
 type Run = Schemas['ImpactRun'];
 type Count = Run['counts'][number];
@@ -65,7 +66,9 @@ const COLUMNS: readonly Column<Found>[] = [
             <bdi>{account.name}</bdi>
           </InlineLink>
         )}
-        <bdi className="block font-mono text-small text-ink-soft">{account?.email ?? sign_up?.domain}</bdi>
+        <Text as="bdi" face="mono" size="small" tone="soft" className="block">
+          {account?.email ?? sign_up?.domain}
+        </Text>
       </>
     ),
   },

@@ -1,8 +1,10 @@
 import { answer, type Schemas } from '../../api/client';
 import { DataTable, type Column } from '../../kit/DataTable';
+import { Disclosure } from '../../kit/Disclosure';
 import { Screen } from '../../kit/Layout';
 import { InlineLink } from '../../kit/Link';
 import { QueryState } from '../../kit/QueryState';
+import { Text } from '../../kit/Text';
 import { When } from '../../kit/Time';
 import { EndSession } from '../accounts/AccountParts';
 import { api, FIGURES_EVERY } from '../api';
@@ -22,7 +24,7 @@ const COLUMNS: readonly Column<Schemas['LiveSession']>[] = [
         <InlineLink to={`/accounts/${account.id}`}>
           <bdi>{account.name}</bdi>
         </InlineLink>
-        {surface === 'console' ? <span className="text-ink-soft"> in the console</span> : null}
+        {surface === 'console' ? <Text tone="soft"> in the console</Text> : null}
       </>
     ),
   },
@@ -38,7 +40,11 @@ const COLUMNS: readonly Column<Schemas['LiveSession']>[] = [
     head: 'From',
     width: 'minmax(110px, 0.6fr)',
     fold: 'line',
-    cell: ({ source }) => <span className="font-mono text-small">{source}</span>,
+    cell: ({ source }) => (
+      <Text face="mono" size="small">
+        {source}
+      </Text>
+    ),
   },
   {
     key: 'seen',
@@ -77,12 +83,11 @@ export function SessionsScreen() {
   return (
     <Screen title="Sessions" aside="live now, newest first">
       <RulesInForce section="sessions" />
-      <details className="mb-4">
-        <summary className="cursor-pointer font-semibold">Limits for strangers, and brakes on failed sign-ins</summary>
+      <Disclosure className="mb-4" summary="Limits for strangers, and brakes on failed sign-ins">
         <div className="mt-3">
           <RulesInForce section="throttles" />
         </div>
-      </details>
+      </Disclosure>
       <Newer list={list} />
       <QueryState of={list} what="the sessions" isEmpty={list.items.length === 0} empty="Nobody is signed in.">
         <DataTable

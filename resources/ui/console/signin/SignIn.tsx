@@ -4,6 +4,8 @@ import { answer, type ApiError } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { Logo } from '../../kit/Marks';
 import { SigninRefusal } from '../../kit/SigninRefusal';
+import { Sheet, Surface } from '../../kit/Surface';
+import { Note, Text } from '../../kit/Text';
 import { useSubmit } from '../../kit/useSubmit';
 import { useTitle } from '../../kit/useTitle';
 import { api } from '../api';
@@ -34,11 +36,11 @@ export function SignIn({ notice }: { notice?: ReactNode }) {
     setRefusal,
   );
   return (
-    <main className="min-h-full bg-well px-4 pt-[12vh]">
-      <div className="mx-auto max-w-[400px] rounded-[10px] border border-line bg-sheet p-7 shadow-float">
-        <h1 className="mb-5 flex items-center gap-2 text-title font-bold">
+    <Surface as="main" ground="well" className="min-h-full px-4 pt-[12vh]">
+      <Sheet width="narrow">
+        <Text as="h1" size="title" weight="bold" className="mb-5 flex items-center gap-2">
           <Logo /> Kennel console
-        </h1>
+        </Text>
         <form onSubmit={submit} noValidate className="space-y-1.5">
           {refusal === null ? notice : null}
           <SigninRefusal refusal={refusal} />
@@ -48,18 +50,20 @@ export function SignIn({ notice }: { notice?: ReactNode }) {
           </Button>
         </form>
         {keeper === null ? null : (
-          <section className="mt-5 border-t border-line pt-4" aria-label="Demo keeper">
-            <p className="mb-2 text-small text-ink-soft">
-              This is the demo. {keeper.name}, a made-up keeper, may do everything:
-            </p>
-            <p className="font-mono text-small">{keeper.email}</p>
-            <p className="mb-3 font-mono text-small">{keeper.password}</p>
+          <Surface as="section" edge="top" className="mt-5 pt-4" aria-label="Demo keeper">
+            <Note className="mb-2">This is the demo. {keeper.name}, a made-up keeper, may do everything:</Note>
+            <Text as="p" face="mono" size="small">
+              {keeper.email}
+            </Text>
+            <Text as="p" face="mono" size="small" className="mb-3">
+              {keeper.password}
+            </Text>
             <Button size="small" onClick={() => setTyped({ email: keeper.email, password: keeper.password })}>
               Fill them in
             </Button>
-          </section>
+          </Surface>
         )}
-      </div>
-    </main>
+      </Sheet>
+    </Surface>
   );
 }

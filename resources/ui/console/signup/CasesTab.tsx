@@ -5,7 +5,8 @@ import { ActDialog } from '../../kit/ActDialog';
 import { DataTable, type Column } from '../../kit/DataTable';
 import { LinkButton } from '../../kit/Link';
 import { QueryState } from '../../kit/QueryState';
-import { counted } from '../../kit/Text';
+import { counted } from '../../text/figures';
+import { Note, Text } from '../../kit/Text';
 import { When } from '../../kit/Time';
 import { useToast } from '../../kit/Toast';
 import { api, useMay } from '../api';
@@ -28,9 +29,9 @@ export function CasesTab() {
       width: '70px',
       fold: 'first-end',
       cell: ({ holds }) => (
-        <span className={`font-semibold whitespace-nowrap ${holds ? 'text-moss' : 'text-brick'}`}>
+        <Text weight="strong" tone={holds ? 'good' : 'stop'} className="whitespace-nowrap">
           {holds ? '✓ holds' : '✕ fails'}
-        </span>
+        </Text>
       ),
     },
     { key: 'name', head: 'Case', width: 'minmax(120px, 1.2fr)', fold: 'first', cell: ({ name }) => <bdi>{name}</bdi> },
@@ -41,10 +42,14 @@ export function CasesTab() {
       width: 'minmax(140px, 1.3fr)',
       fold: 'second',
       cell: (one) => (
-        <span className="text-small">
-          <bdi className="font-mono">{one.input.email}</bdi>
-          <bdi className="block text-ink-soft">{inShort(one)}</bdi>
-        </span>
+        <Text size="small">
+          <Text as="bdi" face="mono">
+            {one.input.email}
+          </Text>
+          <Text as="bdi" tone="soft" className="block">
+            {inShort(one)}
+          </Text>
+        </Text>
       ),
     },
     {
@@ -52,7 +57,11 @@ export function CasesTab() {
       head: 'Expected',
       width: 'minmax(120px, 1.2fr)',
       fold: 'line',
-      cell: ({ expected }) => <span className="font-mono text-small">{verdict(expected)}</span>,
+      cell: ({ expected }) => (
+        <Text face="mono" size="small">
+          {verdict(expected)}
+        </Text>
+      ),
     },
     {
       key: 'actual',
@@ -60,7 +69,9 @@ export function CasesTab() {
       width: 'minmax(120px, 1.2fr)',
       fold: 'line',
       cell: ({ got, holds }) => (
-        <span className={`font-mono text-small ${holds ? '' : 'font-semibold text-brick'}`}>{verdict(got)}</span>
+        <Text face="mono" size="small" {...(holds ? {} : { weight: 'strong', tone: 'stop' })}>
+          {verdict(got)}
+        </Text>
       ),
     },
     {
@@ -69,9 +80,9 @@ export function CasesTab() {
       width: 'minmax(90px, 0.7fr)',
       fold: 'line',
       cell: ({ saved_by, saved_at }) => (
-        <span className="text-small text-ink-soft">
+        <Note as="span">
           <bdi>{saved_by}</bdi>, <When at={saved_at} />
-        </span>
+        </Note>
       ),
     },
     {
@@ -89,11 +100,11 @@ export function CasesTab() {
   ];
   return (
     <>
-      <p className="mb-2 max-w-prose text-ink-soft">
+      <Text as="p" tone="soft" className="mb-2 max-w-prose">
         Saved sign-ups with the verdict each is expected to get, held against{' '}
         {draft?.version === 0 ? 'the rules in force' : 'the draft'}. One that fails stops a publication unless somebody
         gives a reason. New ones are saved beside a try, under Rules.
-      </p>
+      </Text>
       <QueryState
         of={cases}
         what="the cases"

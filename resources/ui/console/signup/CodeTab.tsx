@@ -6,10 +6,11 @@ import { CodeBlock } from '../../kit/CodeBlock';
 import { Failure } from '../../kit/Failure';
 import { Heading } from '../../kit/Heading';
 import { Segments } from '../../kit/Segments';
-import { SAYS, useCopy } from '../../kit/Text';
+import { SAYS, useCopy } from '../../kit/Copy';
 import { api } from '../api';
 import { AppChooser } from './AppChooser';
 import { snippet, type Language } from './snippets';
+import { Note } from '../../kit/Text';
 
 type App = Schemas['App'];
 
@@ -130,15 +131,15 @@ function Piece({ title, about, text }: { title: string; about: string; text: str
             <Button size="small" onClick={() => copy(text)} aria-label={`Copy: ${title}`}>
               Copy
             </Button>
-            <span role="status" className="text-small text-ink-soft">
+            <Note as="span" role="status">
               {SAYS[state]}
-            </span>
+            </Note>
           </>
         }
       >
         {title}
       </Heading>
-      <p className="mb-1.5 text-small text-ink-soft">{about}</p>
+      <Note className="mb-1.5">{about}</Note>
       <CodeBlock label={`Code: ${title}`}>{text}</CodeBlock>
     </section>
   );

@@ -6,6 +6,8 @@ import { Segments, Switch } from '../../kit/Segments';
 import { useHand, useRule } from '../rules/hand';
 import { useSetting } from '../rules/Setting';
 import { moved, WITH_LIMITS, type FieldRule } from './fieldRule';
+import { Surface } from '../../kit/Surface';
+import { Note, Text } from '../../kit/Text';
 
 /** Everything that can be set of one field; its key and type never change. */
 export function FieldEditor({ field }: { field: FieldRule }) {
@@ -33,7 +35,7 @@ export function FieldEditor({ field }: { field: FieldRule }) {
   );
   const limits = LIMITS[field.type] ?? LIMITS.short_text;
   return (
-    <div className="mt-2 text-ink">
+    <Text as="div" tone="ink" className="mt-2">
       {text('label')}
       {text('help')}
       {choice('required')}
@@ -53,7 +55,7 @@ export function FieldEditor({ field }: { field: FieldRule }) {
       <Line label={rule('retired').label} help={rule('retired').help}>
         <Switch label={rule('retired').label} checked={field.retired} onChange={set('retired')} />
       </Line>
-    </div>
+    </Text>
   );
 }
 
@@ -67,13 +69,17 @@ const LIMITS: Partial<Record<FieldRule['type'], readonly [string, string]>> = {
 
 function Line({ label, help = null, children }: { label: string; help?: string | null; children: ReactNode }) {
   return (
-    <div className="flex min-h-9 flex-wrap items-center justify-between gap-2 border-t border-line py-1">
+    <Surface edge="top" className="flex min-h-9 flex-wrap items-center justify-between gap-2 py-1">
       <span>
         {label}
-        {help === null ? null : <span className="block text-small text-ink-soft">{help}</span>}
+        {help === null ? null : (
+          <Note as="span" className="block">
+            {help}
+          </Note>
+        )}
       </span>
       {children}
-    </div>
+    </Surface>
   );
 }
 
@@ -88,7 +94,7 @@ function Apps({ field }: { field: FieldRule }) {
     if (next.length > 0) hand.change(['fields', field.key, 'apps'], next.length === apps.length ? [] : next);
   };
   return (
-    <fieldset className="border-t border-line py-1">
+    <Surface as="fieldset" edge="top" className="py-1">
       <legend className="float-left py-1.5">{label}</legend>
       <span className="flex flex-wrap justify-end gap-x-4">
         {apps.map((one) => (
@@ -100,7 +106,7 @@ function Apps({ field }: { field: FieldRule }) {
           />
         ))}
       </span>
-    </fieldset>
+    </Surface>
   );
 }
 
@@ -117,12 +123,14 @@ function ChoiceList({ field }: { field: FieldRule }) {
     setValue('');
   };
   return (
-    <div className="border-t border-line py-2">
+    <Surface edge="top" className="py-2">
       <p className="mb-1">Choices: stored value, what people read</p>
       <ul className="space-y-1">
         {field.choices.map((choice, index) => (
           <li key={choice.key} className="flex flex-wrap items-center gap-2">
-            <bdi className="w-28 font-mono text-small wrap-anywhere">{choice.key}</bdi>
+            <Text as="bdi" face="mono" size="small" className="w-28 wrap-anywhere">
+              {choice.key}
+            </Text>
             <span className="min-w-32 flex-1">
               <TextBox
                 label={`Label of ${choice.key}`}
@@ -161,6 +169,6 @@ function ChoiceList({ field }: { field: FieldRule }) {
           <Button type="submit">Add choice</Button>
         </span>
       </form>
-    </div>
+    </Surface>
   );
 }

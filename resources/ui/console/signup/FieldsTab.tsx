@@ -3,13 +3,14 @@ import { useSearchParams } from 'react-router';
 import { Button } from '../../kit/Button';
 import { InlineLink } from '../../kit/Link';
 import { Strip } from '../../kit/Strip';
-import { counted, grouped, withSpaces } from '../../kit/Text';
+import { counted, grouped, withSpaces } from '../../text/figures';
 import { fieldUse } from '../queries';
 import { useHand, useRule } from '../rules/hand';
 import { ChoiceSetting, Setting, useSetting } from '../rules/Setting';
 import { FieldEditor } from './FieldEditor';
 import { moved, type FieldRule } from './fieldRule';
 import { NewField } from './NewField';
+import { Text } from '../../kit/Text';
 
 /** What accounts hold beyond name and address: defined, ordered, retired; with what is stored of each. */
 export function FieldsTab({ app }: { app: string }) {
@@ -101,7 +102,7 @@ function FieldSetting({
         </span>
       }
     >
-      <span className="font-mono">{field.key}</span> · {words('type')} ·{' '}
+      <Text face="mono">{field.key}</Text> · {words('type')} ·{' '}
       {field.retired ? 'retired' : field.required === 'never' ? 'optional' : `required ${words('required')}`}
       {isHere ? '' : ' · not on this app'} · filled in on {counted(held?.held ?? 0, 'account', 'accounts')}
       {held?.misfits.map((misfit) => (
@@ -114,8 +115,11 @@ function FieldSetting({
             </InlineLink>
           }
         >
-          {grouped(misfit.accounts)} with <bdi className="font-mono">{withSpaces(misfit.value)}</bdi>:{' '}
-          {withSpaces(misfit.message)}
+          {grouped(misfit.accounts)} with{' '}
+          <Text as="bdi" face="mono">
+            {withSpaces(misfit.value)}
+          </Text>
+          : {withSpaces(misfit.message)}
         </Strip>
       ))}
       {isOpen ? <FieldEditor field={field} /> : null}

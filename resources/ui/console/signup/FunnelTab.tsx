@@ -1,14 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
 import { useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
-import { FilterChip } from '../../kit/Button';
-import { Bar, Chart, countTicks } from '../../kit/Chart';
+import { FilterChip } from '../../kit/Chip';
+import { Bar, Chart, countTicks, draw, Legend } from '../../kit/Chart';
 import { DataTable, type Column } from '../../kit/DataTable';
 import { Heading } from '../../kit/Heading';
 import { QueryState } from '../../kit/QueryState';
 import { Segments } from '../../kit/Segments';
-import { grouped } from '../../kit/Text';
+import { grouped } from '../../text/figures';
 import { api } from '../api';
+import { Note, Text } from '../../kit/Text';
 
 const STEPS = [
   ['opened', 'Form opened'],
@@ -95,9 +96,7 @@ export function FunnelTab({
                     <span>
                       <strong>{grouped(sum(step))}</strong>{' '}
                       {before === null || before === 0 ? null : (
-                        <span className="text-small text-ink-soft">
-                          {Math.round((100 * sum(step)) / before)} % of the step before
-                        </span>
+                        <Note as="span">{Math.round((100 * sum(step)) / before)} % of the step before</Note>
                       )}
                     </span>
                   </p>
@@ -105,21 +104,28 @@ export function FunnelTab({
                 </div>
               );
             })}
-            <p className="mt-1 mb-6 text-small text-ink-soft">
+            <Note className="mt-1 mb-6">
               Forms are counted when they are opened; accounts by the day they were created, however late the
               verification. An app that sends sign-ups from its own pages opens forms too, where the rules ask for one.
-            </p>
+            </Note>
             <Heading>By day</Heading>
             <ByDay items={items} />
           </section>
           <section aria-label="Why they were refused">
             <Heading>Why they were refused</Heading>
-            {refusals.length === 0 ? <p className="text-ink-soft">Nobody was refused.</p> : null}
+            {refusals.length === 0 ? (
+              <Text as="p" tone="soft">
+                Nobody was refused.
+              </Text>
+            ) : null}
             {refusals.map((refusal) => (
               <div key={refusal.code} className="mb-1.5">
                 <p className="flex justify-between gap-3">
                   <span className="min-w-0">
-                    {refusal.message} <span className="font-mono text-small text-ink-soft">{refusal.code}</span>
+                    {refusal.message}{' '}
+                    <Text face="mono" size="small" tone="soft">
+                      {refusal.code}
+                    </Text>
                   </span>
                   <strong>{grouped(refusal.tally)}</strong>
                 </p>
@@ -127,14 +133,12 @@ export function FunnelTab({
               </div>
             ))}
             {refusals.length === 0 ? null : (
-              <p className="flex flex-wrap gap-x-4 text-small text-ink-soft">
-                <Legend look="bg-amber">people, by what was wrong</Legend>
-                <Legend look="bg-iris">programs, by what stopped them</Legend>
-              </p>
+              <Note className="flex flex-wrap gap-x-4">
+                <Legend tone="amber">people, by what was wrong</Legend>
+                <Legend tone="iris">programs, by what stopped them</Legend>
+              </Note>
             )}
-            <p className="mt-1 text-small text-ink-soft">
-              Of forms that were sent; a verdict while typing is no refusal.
-            </p>
+            <Note className="mt-1">Of forms that were sent; a verdict while typing is no refusal.</Note>
           </section>
         </div>
       </QueryState>
@@ -144,23 +148,14 @@ export function FunnelTab({
 
 const isProgram = (code: string): boolean => code.startsWith('bots.');
 
-function Legend({ look, children }: { look: string; children: string }) {
-  return (
-    <span className="flex items-center gap-1.5">
-      <span className={`size-2.5 ${look}`} aria-hidden="true" />
-      {children}
-    </span>
-  );
-}
-
 const W = 640;
 const H = 190;
 
 /** The three are nested: each is part of the one before, and told from it by how it is filled. */
 const LOOKS = [
-  ['submitted', 'Account created', 'fill-sheet stroke-petrol'],
-  ['proven', 'Address verified', 'fill-petrol-wash stroke-petrol'],
-  ['complete', 'Ready to use', 'fill-petrol stroke-petrol'],
+  ['submitted', 'Account created', draw.bar.outer],
+  ['proven', 'Address verified', draw.bar.middle],
+  ['complete', 'Ready to use', draw.bar.inner],
 ] as const;
 
 const TABLE: readonly Column<Day>[] = [

@@ -1,14 +1,19 @@
 import { useMutation } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { TextBox } from '../../kit/Boxes';
-import { Button, FileButton } from '../../kit/Button';
+import { Button } from '../../kit/Button';
+import { FileButton } from '../../kit/SmallButtons';
 import { Failure } from '../../kit/Failure';
 import { LinkButton } from '../../kit/Link';
-import { Notice } from '../../kit/Marks';
+import { Swatch } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
+import { Picture } from '../../kit/Picture';
 import { Strip } from '../../kit/Strip';
 import { sendPicture } from '../api';
 import { useHand, useRule } from '../rules/hand';
 import { Setting, TextSetting, useSetting } from '../rules/Setting';
+import { Surface } from '../../kit/Surface';
+import { Text } from '../../kit/Text';
 
 const MEASURED = [
   ['letters', 'The button’s text on the button', 4.5],
@@ -32,7 +37,7 @@ export function LookTab({ app }: { app: string }) {
           <span className="flex flex-wrap items-center gap-2">
             {logo === '' ? null : (
               <>
-                <img src={`/pictures/${logo}/64`} alt="The logo" className="size-8 rounded-[6px]" />
+                <Picture src={`/pictures/${logo}/64`} alt="The logo" size="logo" />
                 <Button size="small" onClick={() => setLogo('')}>
                   Remove logo
                 </Button>
@@ -48,13 +53,13 @@ export function LookTab({ app }: { app: string }) {
       </Setting>
       <Colour app={app} which="colour">
         {MEASURED.map(([what, words, least]) => (
-          <span key={what} className="flex justify-between gap-3 border-t border-line py-1">
+          <Surface as="span" edge="top" key={what} className="flex justify-between gap-3 py-1">
             <span>{words}</span>
-            <span className={`font-mono ${look.contrast[what] >= least ? 'text-moss' : 'font-semibold text-amber'}`}>
+            <Text face="mono" tone={look.contrast[what] >= least ? 'good' : 'caution'}>
               {look.contrast[what] >= least ? '✓' : '!'} {look.contrast[what].toFixed(2)} : 1, at least{' '}
               {least.toFixed(1)} : 1 is needed
-            </span>
-          </span>
+            </Text>
+          </Surface>
         ))}
         {look.warnings.map((warning) => (
           <Strip key={warning.code} tone="caution">
@@ -85,11 +90,7 @@ function Colour({ app, which, children }: { app: string; which: 'colour' | 'grou
       path={path}
       control={
         <span className="flex items-center gap-2">
-          <span
-            className="size-7 rounded-control border border-line-strong"
-            style={{ backgroundColor: value === '' ? 'transparent' : value }}
-            aria-hidden="true"
-          />
+          <Swatch colour={value} />
           <TextBox
             label={label}
             isMono

@@ -3,6 +3,7 @@ import { Button } from '../../kit/Button';
 import { Select, TextField } from '../../kit/Field';
 import { useHand, useRule } from '../rules/hand';
 import { keyFrom, newField, reasonAgainstKey, type FieldRule } from './fieldRule';
+import { Text } from '../../kit/Text';
 
 export function NewField({ taken }: { taken: string[] }) {
   const hand = useHand();
@@ -25,7 +26,9 @@ export function NewField({ taken }: { taken: string[] }) {
   };
   return (
     <form onSubmit={add} noValidate className="space-y-2 px-4 py-3">
-      <h3 className="font-semibold">New field</h3>
+      <Text as="h3" weight="strong">
+        New field
+      </Text>
       <TextField
         label="Label"
         value={label}

@@ -9,7 +9,8 @@ import { Heading } from '../../kit/Heading';
 import { LinkButton } from '../../kit/Link';
 import { QueryState } from '../../kit/QueryState';
 import { SmallSelect } from '../../kit/SmallSelect';
-import { counted } from '../../kit/Text';
+import { counted } from '../../text/figures';
+import { Text } from '../../kit/Text';
 import { When } from '../../kit/Time';
 import { useToast } from '../../kit/Toast';
 import type { RuleBook } from '../../api/rules';
@@ -44,10 +45,10 @@ export function RevisionsTab() {
       width: '92px',
       fold: 'first',
       cell: ({ number }) => (
-        <span className="font-semibold">
+        <Text weight="strong">
           {number}
           {number === newest ? ' in force' : ''}
-        </span>
+        </Text>
       ),
     },
     {
@@ -73,9 +74,9 @@ export function RevisionsTab() {
         <>
           <bdi>{reason}</bdi>
           {overruled === null ? null : (
-            <span className="block text-small text-amber">
+            <Text size="small" tone="caution" className="block">
               Published despite failing cases: <bdi>{overruled}</bdi>
-            </span>
+            </Text>
           )}
         </>
       ),

@@ -17,6 +17,8 @@ import {
 } from '../rules/Setting';
 import { useRule } from '../rules/hand';
 import { Bots } from './Bots';
+import { Surface } from '../../kit/Surface';
+import { Note, Text } from '../../kit/Text';
 
 const ADMISSION_CODES = ['email.domain_not_listed', 'signup.invited_only', 'signup.nobody_only'];
 
@@ -47,9 +49,11 @@ export function RulesTab({ app }: { app: string }) {
       <SwitchSetting path={['addresses', 'fold_plus_tags']} touches={({ kind }) => kind === 'collision'} />
       <ListSetting path={['signup', 'refused_domains']} touches={({ code }) => code === 'email.domain_refused'} />
       <SwitchSetting path={['signup', 'refuse_throwaway']} touches={({ code }) => code === 'email.throwaway'} />
-      <div className="border-b border-line px-4 py-3 text-small text-ink-soft">
-        What a new password must be is set under <InlineLink to="/passwords/policy">Passwords, Policy</InlineLink>.
-      </div>
+      <Surface edge="bottom" className="px-4 py-3">
+        <Note>
+          What a new password must be is set under <InlineLink to="/passwords/policy">Passwords, Policy</InlineLink>.
+        </Note>
+      </Surface>
       <Bots />
       <SwitchSetting path={['review', 'by_somebody_else']} />
     </>
@@ -67,10 +71,10 @@ function Domains({ app, isUsed }: { app: string; isUsed: boolean }) {
     <Setting
       path={['apps', app, 'domains']}
       control={
-        <span className="flex items-center gap-2 text-small">
+        <Text size="small" className="flex items-center gap-2">
           {label}
           <Switch label={label} checked={subdomains === true} onChange={setSubdomains} />
-        </span>
+        </Text>
       }
     >
       <ListBox label={rule(['apps', app, 'domains']).label} value={domains} onSave={setDomains} />

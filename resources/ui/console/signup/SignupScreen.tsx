@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Suspense } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { Failure } from '../../kit/Failure';
+import { Text } from '../../kit/Text';
 import { later } from '../../kit/later';
 import { Loading } from '../../kit/QueryState';
 import { apps as appsQuery } from '../queries';
@@ -114,10 +115,12 @@ function CasesFigure() {
   if (cases === undefined) return null;
   const failing = cases.filter((one) => !one.holds).length;
   return failing === 0 ? (
-    <span className="text-small font-semibold text-moss">{cases.length} hold</span>
+    <Text size="small" weight="strong" tone="good">
+      {cases.length} hold
+    </Text>
   ) : (
-    <span className="text-small font-semibold text-brick">
+    <Text size="small" weight="strong" tone="stop">
       {failing} of {cases.length} fail
-    </span>
+    </Text>
   );
 }

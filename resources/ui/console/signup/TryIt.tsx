@@ -4,13 +4,18 @@ import { answer, type Schemas } from '../../api/client';
 import type { Tried } from '../../pages/api';
 import { Button } from '../../kit/Button';
 import { CodeBlock } from '../../kit/CodeBlock';
+import { TryColumn } from '../../kit/Columns';
+import { Disclosure } from '../../kit/Disclosure';
 import { Failure } from '../../kit/Failure';
 import { TextField } from '../../kit/Field';
+import { Frame } from '../../kit/Frame';
+import { ActLine } from '../../kit/Lanes';
 import { LaneMark } from '../../kit/Marks';
 import { Segments } from '../../kit/Segments';
-import { counted } from '../../kit/Text';
+import { counted } from '../../text/figures';
 import { api, useMay } from '../api';
 import { useHand } from '../rules/hand';
+import { Note, Text } from '../../kit/Text';
 
 /** The real account page under the draft, at a phone's or a desktop's width, and beside it what the last try caused. */
 export function TryIt({ app, page }: { app: string; page: 'sign-up' | 'details' }) {
@@ -39,7 +44,9 @@ export function TryIt({ app, page }: { app: string; page: 'sign-up' | 'details' 
     <div className="flex min-w-0 flex-1 max-lg:flex-col @max-[1100px]:flex-col">
       <div className="flex min-h-0 min-w-0 flex-1 flex-col max-lg:min-h-[720px]" role="region" aria-label="Try it">
         <div className="flex h-11 shrink-0 items-center justify-between gap-2 px-4">
-          <h2 className="font-semibold">Try it, under the {draft?.version === 0 ? 'rules in force' : 'draft'}</h2>
+          <Text as="h2" weight="strong">
+            Try it, under the {draft?.version === 0 ? 'rules in force' : 'draft'}
+          </Text>
           <Segments
             label="Width in pixels"
             value={width}
@@ -52,19 +59,18 @@ export function TryIt({ app, page }: { app: string; page: 'sign-up' | 'details' 
         </div>
         <Framed key={source} source={source} width={Number(width)} frame={frame} />
       </div>
-      <aside
-        aria-label="Evidence of the try"
-        className="flex w-[300px] shrink-0 flex-col overflow-y-auto border-l border-line bg-well px-3.5 pb-4 max-lg:w-full max-lg:border-l-0 @max-[1100px]:h-52 @max-[1100px]:w-full @max-[1100px]:border-t @max-[1100px]:border-l-0"
-      >
-        <h2 className="flex h-11 shrink-0 items-center font-bold">Evidence</h2>
+      <TryColumn aria-label="Evidence of the try">
+        <Text as="h2" weight="bold" className="flex h-11 shrink-0 items-center">
+          Evidence
+        </Text>
         {PATHS.every((path) => tried[path] === undefined) ? (
-          <p className="text-small text-ink-soft">
+          <Note>
             Type into the page. Each verdict shows here as it went over the wire; a submit is rehearsed: everything is
             done, shown, and undone.
-          </p>
+          </Note>
         ) : null}
         {PATHS.map((path) => (tried[path] === undefined ? null : <Shown key={path} tried={tried[path]} />))}
-      </aside>
+      </TryColumn>
     </div>
   );
 }
@@ -91,11 +97,12 @@ function Framed({
   const scale = Math.min(1, (room.width - 16) / width);
   return (
     <div ref={box} className="relative min-h-0 flex-1 overflow-hidden">
-      <iframe
+      <Frame
+        floats
         ref={frame}
         src={source}
         title="The account page"
-        className="absolute left-1/2 origin-top-left rounded-[10px] border border-line bg-sheet shadow-float"
+        className="absolute left-1/2 origin-top-left"
         style={{
           width,
           height: (room.height - 16) / scale,
@@ -119,21 +126,19 @@ function Shown({ tried }: { tried: Tried }) {
   const caused = 'evidence' in verdict ? verdict.evidence : [];
   return (
     <div className="mb-4">
-      <p className="flex justify-between border-t border-dashed border-line-strong pt-2 text-small text-ink-soft">
-        <span className="font-semibold">
-          {tried.kind === 'verdict' ? 'Verdict while typing' : 'Sign-up, rehearsed'}
-        </span>
-        <span className="font-mono">{Math.round(tried.milliseconds)} ms</span>
-      </p>
+      <ActLine
+        name={tried.kind === 'verdict' ? 'Verdict while typing' : 'Sign-up, rehearsed'}
+        aside={<Text face="mono">{Math.round(tried.milliseconds)} ms</Text>}
+      />
       <p className="mt-1 flex items-start gap-1.5">
         <span className="mt-1">
           <LaneMark lane="wire" />
         </span>
         <span>
           POST {path} → 200
-          <span className="block text-small text-ink-soft">
+          <Note as="span" className="block">
             {verdict.accepted ? 'accepted' : `refused, ${counted(verdict.reasons.length, 'reason', 'reasons')}`}
-          </span>
+          </Note>
         </span>
       </p>
       {verdict.accepted ? null : (
@@ -148,20 +153,26 @@ function Shown({ tried }: { tried: Tried }) {
         </div>
       )}
       {caused.map((entry, index) => (
-        <details key={index} className="mt-1">
-          <summary className="flex cursor-pointer items-center gap-1.5">
-            <LaneMark lane={entry.lane} />
-            <span className="min-w-0 truncate" title={entry.label}>
-              {entry.label}
+        <Disclosure
+          key={index}
+          weight="normal"
+          className="mt-1"
+          summary={
+            <span className="inline-flex max-w-[calc(100%-16px)] items-center gap-1.5 align-bottom">
+              <LaneMark lane={entry.lane} />
+              <span className="min-w-0 truncate" title={entry.label}>
+                {entry.label}
+              </span>
             </span>
-          </summary>
+          }
+        >
           <CodeBlock label={entry.label}>{JSON.stringify(entry.content, null, 1)}</CodeBlock>
-        </details>
+        </Disclosure>
       ))}
       {caused.length === 0 ? (
-        <p className="mt-1 text-small text-ink-soft">No record, no message: nothing was submitted.</p>
+        <Note className="mt-1">No record, no message: nothing was submitted.</Note>
       ) : (
-        <p className="mt-1.5 text-small text-ink-soft">All of it was undone.</p>
+        <Note className="mt-1.5">All of it was undone.</Note>
       )}
       {path === '/fields/verdict' ? null : <SaveAsCase key={JSON.stringify(tried.request)} tried={tried} />}
     </div>
@@ -179,9 +190,9 @@ function SaveAsCase({ tried }: { tried: Tried }) {
   });
   if (save.isSuccess) {
     return (
-      <p role="status" className="mt-3 text-small text-moss">
+      <Text as="p" size="small" tone="good" role="status" className="mt-3">
         ✓ Saved. Every draft is held against it from now on.
-      </p>
+      </Text>
     );
   }
   if (!may('kennel:rules.manage')) return null;

@@ -1,12 +1,13 @@
 import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Checkbox } from '../../kit/Field';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
+import { PageLink, ScrollBox } from '../../kit/Page';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, isTried, pagePath, tellBench } from '../api';
 import { boxId, FieldBox } from '../../kit/FieldBox';
 import { PictureBox } from './PictureBox';
-import { Loading, Mistakes, NotSignedIn, PageFrame, PageLink, Submit, type Mistake } from '../PageFrame';
+import { Loading, Mistakes, NotSignedIn, PageFrame, Submit, type Mistake } from '../PageFrame';
 import { timed, useLast, useVerdict } from '../signup/useVerdict';
 import { longDate, w } from '../words';
 import { TermsText } from './Terms';
@@ -114,15 +115,9 @@ function DetailsForm({ app, own, onChange }: { app: App; own: Own; onChange: (ow
         )}
         {mustAccept && app.terms !== null ? (
           <section className="mb-4" aria-label={w.boxes.terms}>
-            <div
-              role="region"
-              aria-label={w.details.termsInFull}
-              // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- it scrolls, so the keyboard must reach it
-              tabIndex={0}
-              className="mb-2 max-h-44 overflow-y-auto rounded-control border border-line bg-well p-3 text-[15px]"
-            >
+            <ScrollBox label={w.details.termsInFull}>
               <TermsText text={app.terms.text} />
-            </div>
+            </ScrollBox>
             <Checkbox
               id={boxId('terms')}
               label={w.signUp.acceptTerms(longDate(app.terms.version))}

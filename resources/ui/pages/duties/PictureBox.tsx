@@ -1,10 +1,13 @@
 import { useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
+import { Picture } from '../../kit/Picture';
 import { api, isTried } from '../api';
 import { boxId, type Field } from '../../kit/FieldBox';
 import { w } from '../words';
+import { FileBox } from '../../kit/Page';
+import { Note, Text } from '../../kit/Text';
 
 type Own = Schemas['OwnAccount'];
 
@@ -44,23 +47,21 @@ export function PictureBox({ field, own, onChange }: { field: Field; own: Own; o
       .finally(() => setBusy(false));
   return (
     <div>
-      <label htmlFor={boxId(field.key)} className="mb-1 block text-[15px] font-semibold">
+      <Text as="label" size="note" weight="strong" htmlFor={boxId(field.key)} className="mb-1 block">
         {field.required === 'never' ? w.kit.optional(field.label) : field.label}
-      </label>
+      </Text>
       <div className="flex items-center gap-4">
-        <img
+        <Picture
           src={held?.picture ?? `/pictures/${isTried ? '00000000-0000-7000-8000-000000000000' : own.id}/generated`}
           alt={held === undefined ? w.picture.drawn : w.picture.kept}
-          className="size-16 rounded-full border border-line"
+          size="normal"
         />
         <div className="min-w-0 flex-1 space-y-2">
-          <input
+          <FileBox
             id={boxId(field.key)}
-            type="file"
             accept="image/jpeg,image/png,image/webp,image/gif"
             disabled={busy}
             onChange={(event) => send(event.target.files?.[0])}
-            className="block w-full text-[15px] file:mr-3 file:h-10 file:rounded-control file:border file:border-line-strong file:bg-sheet file:px-3"
           />
           {held === undefined || field.required !== 'never' ? null : (
             <Button size="small" disabled={busy} onClick={remove}>
@@ -69,9 +70,9 @@ export function PictureBox({ field, own, onChange }: { field: Field; own: Own; o
           )}
         </div>
       </div>
-      <p className="mt-1 text-small text-ink-soft">
+      <Note className="mt-1">
         {field.help} {w.picture.help}
-      </p>
+      </Note>
       {failure === null ? null : (
         <Notice tone="stop" role="alert">
           {failure.words}

@@ -1,7 +1,8 @@
 import type { Schemas } from '../../api/client';
 import { pagePath } from '../api';
-import { PageFrame, PageLink } from '../PageFrame';
+import { PageFrame } from '../PageFrame';
 import { longDate, w } from '../words';
+import { PageLink } from '../../kit/Page';
 
 export function Terms({ app }: { app: Schemas['App'] }) {
   return (

@@ -2,10 +2,12 @@ import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Checkbox, PasswordField } from '../../kit/Field';
 import { boxId } from '../../kit/FieldBox';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
+import { PageLink } from '../../kit/Page';
+import { Text } from '../../kit/Text';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
-import { Mistakes, PageFrame, PageLink, Submit } from '../PageFrame';
+import { Mistakes, PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
 import { useNewPassword } from './NewPassword';
 
@@ -117,7 +119,9 @@ function Compromised({ app, email }: { app: Schemas['App']; email: string }) {
       <div className="space-y-4">
         <Notice tone="caution">
           {w.change.compromised[0]}
-          <bdi className="font-mono wrap-anywhere">{email}</bdi>
+          <Text as="bdi" face="mono" className="wrap-anywhere">
+            {email}
+          </Text>
           {w.change.compromised[1]}
         </Notice>
         {refusal === null ? null : (

@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { type ApiError, type Schemas } from '../../api/client';
 import { TextField } from '../../kit/Field';
 import { boxId } from '../../kit/FieldBox';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
+import { Text } from '../../kit/Text';
 import { useSubmit } from '../../kit/useSubmit';
 import { Mistakes, PageFrame, Submit } from '../PageFrame';
 import { isOfTheLink } from '../verification/pressing';
@@ -53,7 +54,9 @@ export function ChoosePassword({
     <PageFrame app={app} title={w.reset.title}>
       <form onSubmit={submit} noValidate className="space-y-2">
         <Mistakes key={pressed} mistakes={pressed === 0 ? [] : mistakes} />
-        <p className="mb-3 font-mono text-[15px] wrap-anywhere">{address}</p>
+        <Text as="p" face="mono" size="note" className="mb-3 wrap-anywhere">
+          {address}
+        </Text>
         {/* For password managers, which keep a password with a name. */}
         <input type="hidden" autoComplete="username" value={address} readOnly />
         {refusal === null ? null : (

@@ -6,6 +6,7 @@ import { location } from '../api';
 import type { Mistake } from '../PageFrame';
 import { judgePassword, useLast, useVerdict } from '../signup/useVerdict';
 import { w } from '../words';
+import { Text } from '../../kit/Text';
 
 /** A new password typed twice, judged by the server while it is typed. The repetition is the page's own check and goes nowhere. */
 export function useNewPassword(email: string | null) {
@@ -48,7 +49,7 @@ export function useNewPassword(email: string | null) {
           onChange={(event) => setRepeat(event.target.value)}
           onBlur={() => (repeat === '' ? undefined : touch('repeat'))}
           error={touched.has('repeat') ? unlike : undefined}
-          help={repeat !== '' && unlike === undefined ? <span className="text-moss">{w.checks.same}</span> : undefined}
+          help={repeat !== '' && unlike === undefined ? <Text tone="good">{w.checks.same}</Text> : undefined}
         />
       </>
     ),

@@ -1,10 +1,12 @@
 import { useRef, useState } from 'react';
 import { answer, type ApiError, type Schemas } from '../../api/client';
 import { TextField } from '../../kit/Field';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
+import { PageLink, PressLink } from '../../kit/Page';
+import { Text } from '../../kit/Text';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
-import { PageFrame, PageLink, PressLink, Submit } from '../PageFrame';
+import { PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
 
 /** Asks for the address, and says the same whether it is known or not. */
@@ -35,9 +37,9 @@ export function Recover({ app }: { app: Schemas['App'] }) {
             </strong>
             {w.recover.sent[1]}
           </p>
-          <p className="text-[15px] text-ink-soft">
+          <Text as="p" size="note" tone="soft">
             {w.checkMail.nothingYet} <PressLink onClick={() => setSent(false)}>{w.recover.wrong}</PressLink>
-          </p>
+          </Text>
         </div>
       ) : (
         <form onSubmit={submit} noValidate className="space-y-2">

@@ -1,10 +1,11 @@
 import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
 import { api, pagePath } from '../api';
-import { Loading, PageFrame, PageLink } from '../PageFrame';
+import { Loading, PageFrame } from '../PageFrame';
 import { w } from '../words';
 import { ChoosePassword } from './ChoosePassword';
+import { PageLink } from '../../kit/Page';
 
 type App = Schemas['App'];
 type Found = Schemas['ResetLink'];

@@ -2,11 +2,12 @@ import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { PasswordField, Select, TextField } from '../../kit/Field';
 import { boxId } from '../../kit/FieldBox';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
+import { PageLink } from '../../kit/Page';
 import { NewPasswordField } from '../../kit/PasswordAdvice';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
-import { Loading, Mistakes, NotSignedIn, PageFrame, PageLink, Submit } from '../PageFrame';
+import { Loading, Mistakes, NotSignedIn, PageFrame, Submit } from '../PageFrame';
 import { judgePassword, useLast, useVerdict } from '../signup/useVerdict';
 import { LANGUAGES, w, type Language } from '../words';
 

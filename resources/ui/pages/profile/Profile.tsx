@@ -1,10 +1,12 @@
 import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
+import { PageLink, Pair, WideLink } from '../../kit/Page';
+import { Text } from '../../kit/Text';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
-import { Loading, NotSignedIn, PageFrame, PageLink } from '../PageFrame';
+import { Loading, NotSignedIn, PageFrame } from '../PageFrame';
 import { w } from '../words';
 import { SendAgain } from '../verification/LookForMessage';
 
@@ -36,7 +38,9 @@ export function Profile({ app }: { app: Schemas['App'] }) {
           <bdi>{account.name}</bdi>
         </Pair>
         <Pair label={w.boxes.email}>
-          <bdi className="font-mono text-[15px]">{account.email}</bdi>
+          <Text as="bdi" face="mono" size="note">
+            {account.email}
+          </Text>
         </Pair>
         <Pair label={w.profile.access}>
           {standing.access === 'full'
@@ -52,13 +56,9 @@ export function Profile({ app }: { app: Schemas['App'] }) {
       ) : null}
       {owesHere ? (
         <p className="mb-5">
-          <a
-            href={pagePath('details')}
-            style={{ backgroundColor: app.look.colour, color: app.look.letters }}
-            className="flex h-12 items-center justify-center rounded-control text-[17px] font-semibold"
-          >
+          <WideLink look={app.look} href={pagePath('details')}>
             {w.profile.complete}
-          </a>
+          </WideLink>
         </p>
       ) : app.fields.length > 0 ? (
         <p className="mb-5">
@@ -80,14 +80,5 @@ export function Profile({ app }: { app: Schemas['App'] }) {
         {w.profile.signOut}
       </Button>
     </PageFrame>
-  );
-}
-
-function Pair({ label, children }: { label: string; children: React.ReactNode }) {
-  return (
-    <div>
-      <dt className="text-[14px] font-semibold text-ink-soft">{label}</dt>
-      <dd className="wrap-anywhere">{children}</dd>
-    </div>
   );
 }

@@ -1,10 +1,11 @@
 import { useState } from 'react';
 import { answer, type ApiError, type Schemas } from '../../api/client';
 import { Checkbox, PasswordField, TextField } from '../../kit/Field';
+import { PageLink } from '../../kit/Page';
 import { SigninRefusal } from '../../kit/SigninRefusal';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
-import { PageFrame, PageLink, Submit } from '../PageFrame';
+import { PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
 
 export function SignIn({ app }: { app: Schemas['App'] }) {

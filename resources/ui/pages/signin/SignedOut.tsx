@@ -1,9 +1,10 @@
 import { useEffect, useState } from 'react';
 import { answer, type Schemas } from '../../api/client';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
 import { api, pagePath } from '../api';
-import { Loading, PageFrame, PageLink } from '../PageFrame';
+import { Loading, PageFrame } from '../PageFrame';
 import { w } from '../words';
+import { PageLink } from '../../kit/Page';
 
 /** Says so only where it is so: somebody may have come here by the way back, or by a link. */
 export function SignedOut({ app }: { app: Schemas['App'] }) {

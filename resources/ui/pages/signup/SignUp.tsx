@@ -1,12 +1,14 @@
 import { useRef, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
-import { Checkbox, PasswordField, TextField } from '../../kit/Field';
-import { Notice } from '../../kit/Marks';
+import { Checkbox, FieldError, PasswordField, TextField } from '../../kit/Field';
+import { Notice } from '../../kit/Notice';
+import { PageLink } from '../../kit/Page';
 import { NewPasswordField } from '../../kit/PasswordAdvice';
+import { Text } from '../../kit/Text';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, isTried, pagePath, tellBench } from '../api';
 import { boxId, FieldBox } from '../../kit/FieldBox';
-import { Mistakes, PageFrame, PageLink, Submit, type Mistake } from '../PageFrame';
+import { Mistakes, PageFrame, Submit, type Mistake } from '../PageFrame';
 import { LookForMessage } from '../verification/LookForMessage';
 import { longDate, w } from '../words';
 import { useForm } from './useForm';
@@ -170,7 +172,7 @@ function SignUpForm({
         label={w.boxes.repeat}
         autoComplete="new-password"
         {...box('repeat')}
-        help={typed.repeat !== '' && repeats ? <span className="text-moss">{w.checks.same}</span> : undefined}
+        help={typed.repeat !== '' && repeats ? <Text tone="good">{w.checks.same}</Text> : undefined}
       />
       {asked.map((field) => (
         <FieldBox
@@ -190,18 +192,13 @@ function SignUpForm({
             checked={accepted}
             onChange={(event) => setAccepted(event.target.checked)}
           />
-          <p className="pl-[30px] text-[15px]">
-            <a
-              href={pagePath('terms')}
-              target="_blank"
-              rel="noopener"
-              className="inline-block min-h-6 text-petrol underline underline-offset-2"
-            >
+          <Text as="p" size="note" className="pl-[30px]">
+            <PageLink href={pagePath('terms')} target="_blank" rel="noopener">
               {w.signUp.readTerms}
               <span className="sr-only">{w.signUp.opensWindow}</span>
-            </a>
-          </p>
-          <p className="min-h-5 text-[14px] leading-5 text-brick">{error('terms')}</p>
+            </PageLink>
+          </Text>
+          <FieldError>{error('terms')}</FieldError>
         </div>
       )}
       {form.trap ? <Trap value={trapped} onChange={setTrapped} /> : null}

@@ -1,10 +1,12 @@
 import { useEffect, useRef, useState } from 'react';
 import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
+import { Outcome, PressLink } from '../../kit/Page';
+import { Text } from '../../kit/Text';
 import { useSubmit } from '../../kit/useSubmit';
 import { api } from '../api';
-import { PageFrame, PressLink } from '../PageFrame';
+import { PageFrame } from '../PageFrame';
 import { w } from '../words';
 
 /** After signing up. Says the same to somebody new and to somebody who is registered already. */
@@ -22,7 +24,7 @@ export function LookForMessage({
   useEffect(() => heading.current?.focus(), []);
   return (
     <PageFrame app={app} title={w.checkMail.title}>
-      <div ref={heading} tabIndex={-1} className="mb-5 space-y-3 outline-none" role="status">
+      <Outcome box={heading}>
         <p>
           {w.checkMail.sent[0]}
           <strong className="wrap-anywhere">
@@ -30,10 +32,10 @@ export function LookForMessage({
           </strong>
           {w.checkMail.sent[1]}
         </p>
-        <p className="text-[15px] text-ink-soft">
+        <Text as="p" size="note" tone="soft">
           {w.checkMail.nothingYet} <PressLink onClick={onBack}>{w.checkMail.wrong}</PressLink>
-        </p>
-      </div>
+        </Text>
+      </Outcome>
       <SendAgain email={email} />
     </PageFrame>
   );

@@ -1,10 +1,13 @@
 import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { PasswordField, TextField } from '../../kit/Field';
-import { Notice } from '../../kit/Marks';
+import { Notice } from '../../kit/Notice';
+import { PageLink, PressLink } from '../../kit/Page';
+import { Surface } from '../../kit/Surface';
+import { Text } from '../../kit/Text';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
-import { Loading, PageFrame, PageLink, PressLink, Submit } from '../PageFrame';
+import { Loading, PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
 import { SendAgain } from './LookForMessage';
 import { isOfTheLink, type Found, type PressProps } from './pressing';
@@ -77,13 +80,17 @@ function Press({ app, token, found, onProven, onRefused }: PressProps) {
   );
   return (
     <PageFrame app={app} title={w.verify.title}>
-      <p className="mb-5 font-mono text-[15px] wrap-anywhere">{found.address}</p>
+      <Text as="p" face="mono" size="note" className="mb-5 wrap-anywhere">
+        {found.address}
+      </Text>
       <form onSubmit={submit}>
         <Submit look={app.look} busy={busy}>
           {w.verify.mine}
         </Submit>
       </form>
-      <p className="mt-5 text-[15px] text-ink-soft">{w.verify.notYou}</p>
+      <Text as="p" size="note" tone="soft" className="mt-5">
+        {w.verify.notYou}
+      </Text>
     </PageFrame>
   );
 }
@@ -97,7 +104,9 @@ function WithPassword({ app, token, found, onProven, onRefused, onAfresh }: Pres
   );
   return (
     <PageFrame app={app} title={w.verify.title}>
-      <p className="mb-4 font-mono text-[15px] wrap-anywhere">{found.address}</p>
+      <Text as="p" face="mono" size="note" className="mb-4 wrap-anywhere">
+        {found.address}
+      </Text>
       <p className="mb-4">{w.verify.otherBrowser}</p>
       <form onSubmit={submit} noValidate className="space-y-3">
         {/* For password managers, which keep a password with a name. */}
@@ -114,11 +123,15 @@ function WithPassword({ app, token, found, onProven, onRefused, onAfresh }: Pres
           {w.verify.confirm}
         </Submit>
       </form>
-      <div className="mt-6 border-t border-line pt-4">
-        <p className="mb-3 text-[15px] text-ink-soft">{w.verify.unknownPassword}</p>
+      <Surface edge="top" className="mt-6 pt-4">
+        <Text as="p" size="note" tone="soft" className="mb-3">
+          {w.verify.unknownPassword}
+        </Text>
         <PressLink onClick={onAfresh}>{w.verify.chooseNew}</PressLink>
-      </div>
-      <p className="mt-4 text-[15px] text-ink-soft">{w.verify.wantNone}</p>
+      </Surface>
+      <Text as="p" size="note" tone="soft" className="mt-4">
+        {w.verify.wantNone}
+      </Text>
     </PageFrame>
   );
 }

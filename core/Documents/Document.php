@@ -102,7 +102,7 @@ final class Document
             throw new InvalidRuleBook($this->at($key).": must be a text of at most {$maximum} characters");
         }
         if ($pattern !== '' && preg_match("\x01{$pattern}\x01Du", $value) !== 1) {
-            throw new InvalidRuleBook($this->at($key).": must look like {$pattern}");
+            throw new InvalidRuleBook($this->at($key).': '.($pattern === '\S' ? 'must not be empty' : "must look like {$pattern} ({$about})"));
         }
 
         return $value;

@@ -3,7 +3,7 @@ import { Navigate, Route, Routes, useLocation, useNavigate } from 'react-router'
 import { Boundary } from '../kit/Boundary';
 import { DockHandle } from '../kit/Columns';
 import { ScreenGround, SkipLink } from '../kit/Rail';
-import { focusHeading } from '../kit/focus';
+import { focusHeading, useFocusOnce } from '../kit/focus';
 import { later } from '../kit/later';
 import { Loading } from '../kit/QueryState';
 import { Toasts } from '../kit/Toast';
@@ -82,15 +82,7 @@ export function Bench({ name }: { name: string }) {
               {dock ? (
                 <Dock takesFocus={moves} onClose={() => toggleDock(false)} />
               ) : (
-                <DockHandle
-                  handle={(handle) => {
-                    if (moves) handle?.focus();
-                  }}
-                  onClick={() => toggleDock(true)}
-                  title="Show the evidence (e)"
-                >
-                  Evidence
-                </DockHandle>
+                <ShutDock takesFocus={moves} onOpen={() => toggleDock(true)} />
               )}
             </Suspense>
           </Boundary>
@@ -115,4 +107,12 @@ function Arrived({ station }: { station: string }) {
     shown = station;
   }, [station]);
   return null;
+}
+
+function ShutDock({ takesFocus, onOpen }: { takesFocus: boolean; onOpen: () => void }) {
+  return (
+    <DockHandle handle={useFocusOnce<HTMLButtonElement>(takesFocus)} onClick={onOpen} title="Show the evidence (e)">
+      Evidence
+    </DockHandle>
+  );
 }

@@ -8,6 +8,7 @@ import { SmallSelect } from './SmallSelect';
 
 interface Box {
   label: string;
+  'aria-describedby'?: string | undefined;
   value: string;
   onSave: (value: string) => void;
   width?: string;
@@ -66,17 +67,26 @@ export function DateBox(box: Box) {
   return <LineBox {...box} type="date" className="w-36" />;
 }
 
-function LineBox({ label, value, onSave, type: kind, className }: Box & { type: 'text' | 'date'; className: string }) {
+function LineBox({
+  label,
+  value,
+  onSave,
+  type: kind,
+  className,
+  'aria-describedby': described,
+}: Box & { type: 'text' | 'date'; className: string }) {
   const { shown, type, save, onKeyDown } = useTyped(value, onSave, () => null);
   return (
     <input
       type={kind}
       aria-label={label}
+      aria-describedby={described}
+      aria-invalid={described === undefined ? undefined : true}
       value={shown}
       onChange={(event) => type(event.target.value)}
       onBlur={save}
       onKeyDown={onKeyDown}
-      className={`${LOOK} border-line-strong ${className}`}
+      className={`${LOOK} ${described === undefined ? 'border-line-strong' : 'border-brick'} ${className}`}
     />
   );
 }

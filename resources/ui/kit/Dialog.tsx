@@ -4,7 +4,10 @@ import { Button } from './Button';
 import { IconButton } from './SmallButtons';
 import { returnFocus } from './focus';
 
-const TEXT = 'textarea, input:not([type="radio"], [type="checkbox"], [type="file"])';
+const TEXT = 'textarea, input:not([type="radio"], [type="checkbox"], [type="file"]), [contenteditable="true"]';
+
+/** What a box holds, whether it is a form's or an editor's. */
+const textOf = (box: EventTarget): string => (box as HTMLInputElement).value ?? (box as HTMLElement).textContent ?? '';
 
 /** What lies behind a dialog. */
 export function Backdrop({ above = false }: { above?: boolean }) {
@@ -53,9 +56,7 @@ export function Dialog({
   const typed = useRef(new Set<EventTarget>());
   const [asks, setAsks] = useState(false);
   const holdsText = () =>
-    [...typed.current].some(
-      (box) => (box as HTMLInputElement).isConnected && (box as HTMLInputElement).value.trim() !== '',
-    );
+    [...typed.current].some((box) => (box as HTMLElement).isConnected && textOf(box).trim() !== '');
   const leave = (event: Event) => {
     if (isShownOnce) event.preventDefault();
     else if (holdsText()) {

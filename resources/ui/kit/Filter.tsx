@@ -6,25 +6,6 @@ interface Described {
 
 const LOOK = 'h-6 max-w-full rounded-full border border-line-strong bg-sheet px-2.5 text-small';
 
-/** Chooses what to filter a list by; stands among the chips above it. */
-export function FilterSelect({
-  label,
-  prompt,
-  choices,
-  onChoose,
-}: Described & { choices: readonly { value: string; label: string }[]; onChoose: (value: string) => void }) {
-  return (
-    <select aria-label={label} value="" onChange={(event) => onChoose(event.target.value)} className={LOOK}>
-      <option value="">{prompt}</option>
-      {choices.map((choice) => (
-        <option key={choice.value} value={choice.value}>
-          {choice.label}
-        </option>
-      ))}
-    </select>
-  );
-}
-
 /** A value to filter by: it counts when the box is left or Enter is pressed. */
 export function FilterBox({
   label,

@@ -3,6 +3,7 @@ import { StrictMode, Suspense, useEffect, useState } from 'react';
 import { createRoot } from 'react-dom/client';
 import { answer, ApiError, type Schemas } from '../api/client';
 import { PageLink, PressLink } from '../kit/Page';
+import { keepFocus } from '../kit/focus';
 import { later } from '../kit/later';
 import { Notice } from '../kit/Notice';
 import { api, location, onRules, pagePath } from './api';
@@ -67,6 +68,7 @@ function AccountPages() {
   );
 }
 
+keepFocus();
 void takeWords().then(() => {
   const root = document.getElementById('root');
   if (root === null) return;

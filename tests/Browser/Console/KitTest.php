@@ -36,11 +36,13 @@ final class KitTest extends BrowserTestCase
         $kit = $this->enterConsole('/kit')->see('every primitive, in every state');
         $kit->driver->executeScript('document.querySelector("main h1").tabIndex = -1; document.querySelector("main h1").focus()');
         $reached = [];
-        for ($step = 0; $step < 140; $step++) {
+        for ($step = 0; $step < 200; $step++) {
             $kit->tab();
             $at = (array) $kit->driver->executeScript(<<<'JS'
                 const at = document.activeElement;
                 if (at === document.body || !document.querySelector('main').contains(at)) return ['out', true];
+                // What is in a frame shows it there.
+                if (at.tagName === 'IFRAME') return ['IFRAME', true];
                 // A ring of its own, or one that its row or its label draws for it.
                 const ring = [at, at.closest('label'), at.closest('[role=row]')].some((one) => one !== null && getComputedStyle(one).outlineStyle !== 'none' && parseFloat(getComputedStyle(one).outlineWidth) >= 2);
                 return [`${at.tagName} ${(at.getAttribute('aria-label') ?? at.labels?.[0]?.textContent ?? at.textContent ?? '').trim().slice(0, 40)}`, ring];

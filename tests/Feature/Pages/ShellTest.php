@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Feature\Pages;
 
+use Kennel\App\Http\Pages\ShellController;
 use Kennel\Demo\DemoKeeper;
 use Kennel\Tests\Feature\DoorTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -47,6 +48,19 @@ final class ShellTest extends DoorTestCase
         config(['kennel.demo' => true]);
         self::assertStringContainsString(DemoKeeper::PASSWORD, (string) $this->get('/console')->getContent());
         self::assertStringNotContainsString(DemoKeeper::PASSWORD, (string) $this->get('/a/gaugebook/sign-in')->getContent());
+    }
+
+    public function test_each_account_page_has_an_address_and_each_address_a_page(): void
+    {
+        $script = (string) file_get_contents(resource_path('ui/pages/main.tsx'));
+        self::assertSame(1, preg_match('/^const pages = \{$(.*?)^\};$/ms', $script, $part));
+        preg_match_all("/^  '?([a-z-]+)'?:/m", $part[1], $pages);
+        self::assertGreaterThan(8, count($pages[1]));
+        foreach ($pages[1] as $page) {
+            $this->get("/a/gaugebook/{$page}")->assertOk();
+        }
+        $addresses = (array) (new \ReflectionClassConstant(ShellController::class, 'PAGES'))->getValue();
+        self::assertEqualsCanonicalizing($addresses, $pages[1]);
     }
 
     public function test_what_is_not_there(): void

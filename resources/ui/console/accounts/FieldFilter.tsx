@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { FilterChip } from '../../kit/Chip';
-import { FilterBox, FilterSelect } from '../../kit/Filter';
+import { Combobox } from '../../kit/Combobox';
+import { FilterBox } from '../../kit/Filter';
 import { fieldUse } from '../queries';
 
 /** Narrows the list to accounts that hold a field, or exactly one value of it. */
@@ -19,7 +20,7 @@ export function FieldFilter({
   if (fields.length === 0) return null;
   if (field === null) {
     return (
-      <FilterSelect
+      <Combobox
         label="Only accounts with a value for"
         prompt="by field…"
         choices={fields.map(({ key, label }) => ({ value: key, label }))}

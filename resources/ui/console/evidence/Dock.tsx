@@ -13,11 +13,13 @@ import { Note, Text } from '../../kit/Text';
 import { timeOfDay, When, zone } from '../../kit/Time';
 import { byAct, inRuns, isOnlyReads, isOnlyWire, type Act, type Entry } from './acts';
 import { useFeed } from './useFeed';
+import { useFocusOnce } from '../../kit/focus';
 
 const LANES: readonly Lane[] = ['wire', 'record', 'message', 'audit'];
 
 /** The evidence: four lanes against time, live, on every screen. Beside an open account it can follow that account alone. */
 export function Dock({ takesFocus, onClose }: { takesFocus: boolean; onClose: () => void }) {
+  const hide = useFocusOnce<HTMLButtonElement>(takesFocus);
   const account = useMatch('/accounts/:id')?.params.id ?? null;
   const [everything, setEverything] = useState(true);
   const [search, setSearch] = useSearchParams();
@@ -52,9 +54,7 @@ export function Dock({ takesFocus, onClose }: { takesFocus: boolean; onClose: ()
           </Text>
         )}
         <IconButton
-          ref={(hide) => {
-            if (takesFocus) hide?.focus();
-          }}
+          ref={hide}
           onClick={onClose}
           title="Hide (e)"
           label="Hide the evidence"

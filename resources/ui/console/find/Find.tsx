@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Command } from 'cmdk';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
 import { Failure } from '../../kit/Failure';
@@ -39,14 +39,6 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
     setAnswered(accounts.data);
     setSelected(accounts.data?.items[0]?.id ?? '');
   }
-  const firstFound = isAsking ? undefined : accounts.data?.items[0]?.id;
-  useEffect(() => {
-    if (pressed !== typed || isAsking) return;
-    if (firstFound !== undefined) {
-      onClose();
-      void navigate(`/accounts/${firstFound}`);
-    }
-  }, [pressed, typed, isAsking, firstFound, navigate, onClose]);
   const roles = useQuery(rolesQuery);
   const apps = useQuery(appsQuery);
   const act = (run: () => void) => () => {
@@ -60,6 +52,22 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
     ['See what needs you', () => void navigate('/')],
     ['Sign out', () => leave(api)],
   ];
+  const others: [heading: string, entries: Entry[]][] = [
+    ['Stations', STATIONS.filter(({ name }) => has(name)).map(({ name, path }) => [name, go(path)])],
+    ['Apps', (apps.data?.items ?? []).filter(({ name }) => has(name)).map(({ name }) => [name, go('/apps')])],
+    ['Roles', (roles.data?.items ?? []).filter(({ key }) => has(key)).map(({ key }) => [key, go('/roles')])],
+    ['Acts', acts.filter(([name]) => has(name)).map(([name, run]) => [name, act(run)])],
+  ];
+  const foundAccount = accounts.data?.items[0]?.id;
+  const first =
+    foundAccount === undefined ? others.flatMap(([, entries]) => entries)[0]?.[1] : go(`/accounts/${foundAccount}`);
+  const openFirst = useRef(first);
+  useEffect(() => {
+    openFirst.current = first;
+  });
+  useEffect(() => {
+    if (pressed === typed && !isAsking) openFirst.current?.();
+  }, [pressed, typed, isAsking]);
   return (
     <Command
       shouldFilter={false}
@@ -101,25 +109,17 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
             ))}
           </PaletteGroup>
         )}
-        <Entries
-          heading="Stations"
-          entries={STATIONS.filter(({ name }) => has(name)).map(({ name, path }) => [name, go(path)])}
-        />
-        <Entries
-          heading="Apps"
-          entries={(apps.data?.items ?? []).filter(({ name }) => has(name)).map(({ name }) => [name, go('/apps')])}
-        />
-        <Entries
-          heading="Roles"
-          entries={(roles.data?.items ?? []).filter(({ key }) => has(key)).map(({ key }) => [key, go('/roles')])}
-        />
-        <Entries heading="Acts" entries={acts.filter(([name]) => has(name)).map(([name, run]) => [name, act(run)])} />
+        {others.map(([heading, entries]) => (
+          <Entries key={heading} heading={heading} entries={entries} />
+        ))}
       </PaletteList>
     </Command>
   );
 }
 
-function Entries({ heading, entries }: { heading: string; entries: (readonly [string, () => void])[] }) {
+type Entry = readonly [name: string, run: () => void];
+
+function Entries({ heading, entries }: { heading: string; entries: readonly Entry[] }) {
   if (entries.length === 0) return null;
   return (
     <PaletteGroup heading={heading}>

@@ -1,19 +1,21 @@
 import { useState } from 'react';
 import { Button } from '../../kit/Button';
 import { FilterChip } from '../../kit/Chip';
+import { Combobox } from '../../kit/Combobox';
 import { FileButton, IconButton, ValueButton } from '../../kit/SmallButtons';
-import { FilterBox, FilterSelect } from '../../kit/Filter';
+import { FilterBox } from '../../kit/Filter';
 import { InlineLink, LinkButton, PlainLink } from '../../kit/Link';
 import { StatusMark } from '../../kit/Marks';
 import { Segments, Switch } from '../../kit/Segments';
 import { SmallSelect } from '../../kit/SmallSelect';
 import { Line, Part } from './Part';
-import { nothing } from './samples';
+import { ARABIC, LONG_NAME, nothing } from './samples';
 
 export function Buttons() {
   const [pressed, setPressed] = useState(true);
   const [choice, setChoice] = useState<'one' | 'two' | 'three'>('one');
   const [on, setOn] = useState(true);
+  const [found, setFound] = useState<string | null>(null);
   return (
     <Part name="Buttons and choices">
       <Line>
@@ -49,11 +51,16 @@ export function Buttons() {
         <FilterChip pressed={!pressed} onPress={(next) => setPressed(!next)}>
           not chosen
         </FilterChip>
-        <FilterSelect
+        <Combobox
           label="Filter by"
           prompt="by field…"
-          choices={[{ value: 'a', label: 'Home reach' }]}
-          onChoose={nothing}
+          value={found}
+          choices={[
+            { value: 'a', label: 'Home reach', detail: '547' },
+            { value: 'b', label: LONG_NAME },
+            { value: 'c', label: ARABIC },
+          ]}
+          onChoose={setFound}
         />
         <FilterBox label="Is exactly" prompt="is exactly…" value="" onType={nothing} onSave={nothing} />
       </Line>

@@ -3,6 +3,7 @@ import { Boxes } from './Boxes';
 import { Buttons } from './Buttons';
 import { Charts } from './Charts';
 import { Dialogs } from './Dialogs';
+import { Documents } from './Documents';
 import { Fields } from './Fields';
 import { Looks } from './Looks';
 import { Pages } from './Pages';
@@ -25,6 +26,7 @@ export function KitScreen() {
         <Looks />
         <Structure />
         <Pages />
+        <Documents />
         <Charts />
         <Dialogs />
       </div>

@@ -10,6 +10,7 @@ import { LinkButton } from '../../kit/Link';
 import { Progress } from '../../kit/Progress';
 import { QueryState } from '../../kit/QueryState';
 import { counted, grouped } from '../../text/figures';
+import { Stepper, type Step } from '../../kit/Stepper';
 import { Surface } from '../../kit/Surface';
 import { Address, Note, Text } from '../../kit/Text';
 import { When } from '../../kit/Time';
@@ -26,6 +27,15 @@ const states = {
   discarded: 'discarded',
   failed: 'failed; what was imported stays',
 } as const;
+
+const STEPS: Record<Import['state'], readonly Step['stands'][]> = {
+  checking: ['now', 'next', 'next'],
+  checked: ['done', 'now', 'next'],
+  importing: ['done', 'done', 'now'],
+  done: ['done', 'done', 'done'],
+  discarded: ['done', 'failed', 'next'],
+  failed: ['done', 'done', 'failed'],
+};
 
 /** One import: how far it is, what its hashes are, which rows are refused and why. */
 export function ImportReport({ of }: { of: Import }) {
@@ -64,6 +74,15 @@ export function ImportReport({ of }: { of: Import }) {
             </Button>
           ) : null}
         </span>
+      </div>
+      <div className="py-1">
+        <Stepper
+          label={`Steps of ${of.name}`}
+          steps={['Checked', 'Confirmed', 'Imported'].map((name, index) => ({
+            name,
+            stands: STEPS[of.state][index] ?? 'next',
+          }))}
+        />
       </div>
       <Failure error={discard.error} />
       <Text as="div" size="small" className="mt-1 grid grid-cols-2 gap-x-8 max-sm:grid-cols-1">

@@ -27,6 +27,7 @@ export function ImportTab() {
   });
   const apps = useQuery(appsQuery);
   const [file, setFile] = useState<File | null>(null);
+  const [asked, setAsked] = useState(false);
   const [app, setApp] = useState('');
   const [proven, setProven] = useState(false);
   const [mustChange, setMustChange] = useState(false);
@@ -69,6 +70,7 @@ export function ImportTab() {
         className="mb-6 max-w-[640px]"
         onSubmit={(event) => {
           event.preventDefault();
+          setAsked(file === null);
           if (file !== null && !send.isPending) send.mutate(file);
         }}
       >
@@ -78,7 +80,12 @@ export function ImportTab() {
           <code>salt</code>; or JSON Lines with the same keys. The file is checked first; nothing is imported until you
           confirm it. Files beyond 64 MiB: <code>php artisan kennel:import</code>.
         </Text>
-        <FileField label="File" accept=".csv,.jsonl,.ndjson,text/csv" error={refused} onChoose={setFile} />
+        <FileField
+          label="File"
+          accept=".csv,.jsonl,.ndjson,text/csv"
+          error={asked && file === null ? 'Choose a file first.' : refused}
+          onChoose={setFile}
+        />
         <div className="grid grid-cols-3 gap-x-4 max-sm:grid-cols-1">
           <Select
             label="App"
@@ -124,7 +131,7 @@ export function ImportTab() {
         />
         {refused === undefined ? <Failure error={send.error} /> : null}
         <div className="mt-2">
-          <Button type="submit" kind="act" disabled={file === null} aria-disabled={send.isPending}>
+          <Button type="submit" kind="act" aria-disabled={send.isPending}>
             {send.isPending ? 'Sending…' : 'Check file'}
           </Button>
         </div>

@@ -1,6 +1,8 @@
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Button } from '../../kit/Button';
 import { counted } from '../../text/figures';
+import { later } from '../../kit/later';
+import { LinkButton } from '../../kit/Link';
 import { useMay } from '../api';
 import { useHand } from './hand';
 import { ImpactFigure } from './ImpactFigure';
@@ -10,21 +12,26 @@ import { PublishDialog } from './PublishDialog';
 import { Surface } from '../../kit/Surface';
 import { Note, Text } from '../../kit/Text';
 
+const DocumentDialog = later(() => import('./DocumentDialog').then((module) => module.DocumentDialog));
+
 /** What the draft amounts to, and the way to publish it. */
 export function DraftBar() {
-  const [open, setOpen] = useState(false);
+  const [open, setOpen] = useState<'publish' | 'document' | null>(null);
   const may = useMay();
   const { draft } = useHand();
   const cases = useCases().data?.items ?? [];
   if (draft === undefined) return null;
   const failing = cases.filter((one) => !one.holds).length;
+  const asJson = may('kennel:rules.manage') ? (
+    <LinkButton onClick={() => setOpen('document')}>Edit as JSON…</LinkButton>
+  ) : null;
   return (
     <Surface as="footer" edge="top" ground="well" className="shrink-0">
       <Outdated draft={draft} />
       <Conflicts paths={draft.conflicts} />
       <div className="px-4 py-2.5">
         {draft.version === 0 ? (
-          <Note>No draft. Change a rule to begin one; nothing counts until it is published.</Note>
+          <Note>No draft. Change a rule to begin one; nothing counts until it is published. {asJson}</Note>
         ) : (
           <div className="flex flex-wrap items-center gap-3">
             <Text as="div" size="small" className="min-w-52 flex-1">
@@ -34,17 +41,26 @@ export function DraftBar() {
                 : `${failing} of ${counted(cases.length, 'case fails', 'cases fail')}`}
               {draft.blockers.length === 0 ? '.' : `; ${counted(draft.blockers.length, 'blocker', 'blockers')}.`}{' '}
               {draft.warnings.length === 0 ? '' : `${counted(draft.warnings.length, 'warning', 'warnings')}. `}
-              <ImpactFigure />
+              <ImpactFigure /> {asJson}
             </Text>
             {may('kennel:rules.manage') ? (
-              <Button kind="act" disabled={draft.base_revision !== draft.newest_revision} onClick={() => setOpen(true)}>
+              <Button
+                kind="act"
+                disabled={draft.base_revision !== draft.newest_revision}
+                onClick={() => setOpen('publish')}
+              >
                 Review and publish…
               </Button>
             ) : null}
           </div>
         )}
       </div>
-      {open ? <PublishDialog draft={draft} onClose={() => setOpen(false)} /> : null}
+      {open === 'publish' ? <PublishDialog draft={draft} onClose={() => setOpen(null)} /> : null}
+      {open === 'document' ? (
+        <Suspense fallback={null}>
+          <DocumentDialog draft={draft} onClose={() => setOpen(null)} />
+        </Suspense>
+      ) : null}
     </Surface>
   );
 }

@@ -78,6 +78,16 @@ export function useDraft() {
       if (shown !== undefined) put((document) => write(document, path, value), shown);
     },
     replace: (document: Document) => (shown === undefined ? undefined : put(() => document, shown)),
+    /** The whole document, upon the draft it was made of; what is refused is thrown and not kept. */
+    write: (of: Draft, document: Document) =>
+      answer(
+        api.PUT('/rules/draft', {
+          params: condition(of),
+          body: { document: { ...document } as Record<string, unknown> },
+        }),
+      )
+        .then(typed)
+        .then(took),
     /** Lets go of what was refused, and shows the draft as it is. */
     giveUp: () => {
       setRefused(null);

@@ -1,6 +1,7 @@
 import { useState, type FormEvent, type ReactNode } from 'react';
 import { NumberBox, TextBox } from '../../kit/Boxes';
 import { Button } from '../../kit/Button';
+import { EditableTable } from '../../kit/EditableTable';
 import { Checkbox, TextField } from '../../kit/Field';
 import { Segments, Switch } from '../../kit/Segments';
 import { useHand, useRule } from '../rules/hand';
@@ -114,6 +115,9 @@ function ChoiceList({ field }: { field: FieldRule }) {
   const hand = useHand();
   const [value, setValue] = useState('');
   const path = ['fields', field.key, 'choices'];
+  // What was just refused, by the rule's path.
+  const mistakeAt = (start: string) =>
+    hand.refusal?.problem?.reasons.find((reason) => reason.field?.startsWith(start) === true)?.message;
   const isTaken = field.choices.some(({ key }) => key === value.trim());
   const add = (event: FormEvent) => {
     event.preventDefault();
@@ -124,38 +128,51 @@ function ChoiceList({ field }: { field: FieldRule }) {
   };
   return (
     <Surface edge="top" className="py-2">
-      <p className="mb-1">Choices: stored value, what people read</p>
-      <ul className="space-y-1">
-        {field.choices.map((choice, index) => (
-          <li key={choice.key} className="flex flex-wrap items-center gap-2">
-            <Text as="bdi" face="mono" size="small" className="w-28 wrap-anywhere">
-              {choice.key}
-            </Text>
-            <span className="min-w-32 flex-1">
+      <EditableTable
+        label={`Choices of ${field.label}`}
+        rows={field.choices}
+        rowKey={({ key }) => key}
+        rowName={({ label }) => label}
+        mistakeOf={({ key }) => mistakeAt(`fields.${field.key}.choices.${key}.`)}
+        onMove={(place, by) => hand.change(path, moved(field.choices, place, by))}
+        columns={[
+          {
+            key: 'stored',
+            head: 'Stored value',
+            width: '30%',
+            cell: ({ key }) => (
+              <Text as="bdi" face="mono" size="small" className="wrap-anywhere">
+                {key}
+              </Text>
+            ),
+          },
+          {
+            key: 'label',
+            head: 'What people read',
+            cell: ({ key, label }, described) => (
               <TextBox
-                label={`Label of ${choice.key}`}
+                {...described}
+                label={`Label of ${key}`}
                 width="w-full"
-                value={choice.label}
-                onSave={(label) => hand.change([...path, choice.key, 'label'], label)}
+                value={label}
+                onSave={(typed) => hand.change([...path, key, 'label'], typed)}
               />
-            </span>
-            <Button
-              size="small"
-              aria-label={`${choice.label}: earlier`}
-              aria-disabled={index === 0}
-              onClick={() => (index === 0 ? undefined : hand.change(path, moved(field.choices, index, -1)))}
-            >
-              ↑
-            </Button>
-            <Checkbox
-              label="retired"
-              aria-label={`${choice.label}: retired`}
-              checked={choice.retired}
-              onChange={(event) => hand.change([...path, choice.key, 'retired'], event.target.checked)}
-            />
-          </li>
-        ))}
-      </ul>
+            ),
+          },
+          {
+            key: 'retired',
+            head: 'Retired',
+            width: '60px',
+            cell: ({ key, label, retired }) => (
+              <Switch
+                label={`${label}: retired`}
+                checked={retired}
+                onChange={(next) => hand.change([...path, key, 'retired'], next)}
+              />
+            ),
+          },
+        ]}
+      />
       <form onSubmit={add} noValidate className="mt-2 flex items-start gap-2">
         <span className="min-w-0 flex-1">
           <TextField

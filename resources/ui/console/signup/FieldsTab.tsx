@@ -69,7 +69,8 @@ function FieldSetting({
 }) {
   const rule = useRule();
   const hand = useHand();
-  const held = useQuery(fieldUse).data?.items.find(({ key }) => key === field.key);
+  const use = useQuery(fieldUse).data?.items;
+  const held = use?.find(({ key }) => key === field.key);
   const words = (key: 'type' | 'required') => rule(['fields', field.key, key]).choices[field[key]] ?? field[key];
   const isHere = field.apps.length === 0 || field.apps.includes(app);
   const step = (name: string, arrow: string, act: (() => void) | null) => (
@@ -104,7 +105,9 @@ function FieldSetting({
     >
       <Text face="mono">{field.key}</Text> · {words('type')} ·{' '}
       {field.retired ? 'retired' : field.required === 'never' ? 'optional' : `required ${words('required')}`}
-      {isHere ? '' : ' · not on this app'} · filled in on {counted(held?.held ?? 0, 'account', 'accounts')}
+      {isHere ? '' : ' · not on this app'}
+      {/* A field of the draft is on no account yet; before the answer nothing is known. */}
+      {use === undefined ? '' : ` · filled in on ${counted(held?.held ?? 0, 'account', 'accounts')}`}
       {held?.misfits.map((misfit) => (
         <Strip
           key={misfit.value}

@@ -5,6 +5,7 @@ import { answer, type Schemas } from '../../api/client';
 import { ActDialog } from '../../kit/ActDialog';
 import { Button } from '../../kit/Button';
 import { DataTable, type Column } from '../../kit/DataTable';
+import { Diff } from '../../kit/Diff';
 import { Heading } from '../../kit/Heading';
 import { LinkButton } from '../../kit/Link';
 import { QueryState } from '../../kit/QueryState';
@@ -110,6 +111,8 @@ export function RevisionsTab() {
           against={Number(search.get('against') ?? newest)}
           numbers={items.map(({ number }) => number)}
           onAgainst={(number) => set({ against: String(number) })}
+          asText={search.get('as') === 'text'}
+          onAsText={() => set({ as: search.get('as') === 'text' ? 'changes' : 'text' })}
           newest={newest}
         />
       )}
@@ -122,12 +125,17 @@ function Compared({
   against,
   numbers,
   onAgainst,
+  asText,
+  onAsText,
   newest,
 }: {
   number: number;
   against: number;
   numbers: number[];
   onAgainst: (number: number) => void;
+  /** The documents whole, instead of the rules that differ. */
+  asText: boolean;
+  onAsText: () => void;
   newest: number;
 }) {
   const may = useMay();
@@ -135,6 +143,17 @@ function Compared({
     queryKey: ['revisions', number, against],
     queryFn: ({ signal }) =>
       answer(api.GET('/rules/revisions/{number}', { params: { path: { number }, query: { against } }, signal })),
+  });
+  const other = useQuery({
+    queryKey: ['revisions', against, number],
+    enabled: asText,
+    queryFn: ({ signal }) =>
+      answer(
+        api.GET('/rules/revisions/{number}', {
+          params: { path: { number: against }, query: { against: number } },
+          signal,
+        }),
+      ),
   });
   return (
     <section aria-label={`Revision ${number}`} className="w-[420px] shrink-0 max-lg:w-full">
@@ -150,10 +169,23 @@ function Compared({
       >
         Revision {number} compared with
       </Heading>
-      <QueryState of={revision} what="the revision">
+      <QueryState of={asText && other.data === undefined ? other : revision} what="the revision">
         {revision.data === undefined ? null : (
           <>
-            <Changes changes={revision.data.changes} />
+            {asText && other.data !== undefined ? (
+              <Diff
+                label={`Revision ${number} beside revision ${against}`}
+                before={other.data.document}
+                after={revision.data.document}
+              />
+            ) : (
+              <Changes changes={revision.data.changes} />
+            )}
+            <p className="mt-2">
+              <LinkButton onClick={onAsText}>
+                {asText ? 'Only the rules that differ' : 'The whole rule book, line by line'}
+              </LinkButton>
+            </p>
             {number === newest || !may('kennel:rules.manage') ? null : (
               <div className="mt-3">
                 <BringBack number={number} document={revision.data.document as unknown as RuleBook} />

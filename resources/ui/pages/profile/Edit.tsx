@@ -30,11 +30,11 @@ export function Edit({ app }: { app: Schemas['App'] }) {
   return account instanceof ApiError ? (
     <NotSignedIn app={app} error={account} />
   ) : (
-    <EditForm app={app} account={account} />
+    <EditForm app={app} account={account} onNewer={setAccount} />
   );
 }
 
-function EditForm({ app, account }: { app: Schemas['App']; account: Own }) {
+function EditForm({ app, account, onNewer }: { app: Schemas['App']; account: Own; onNewer: (account: Own) => void }) {
   const [name, setName] = useState(account.name);
   const [language, setLanguage] = useState<Language | ''>(account.language ?? '');
   const [password, setPassword] = useState('');
@@ -52,9 +52,9 @@ function EditForm({ app, account }: { app: Schemas['App']; account: Own }) {
   const { submit, busy } = useSubmit(
     async () => {
       setSaved(false);
-      await answer(
+      const after = await answer(
         api.PATCH('/account', {
-          params: { header: { 'If-Match': '*' } },
+          params: { header: { 'If-Match': `"v${account.version}"` } },
           body: { name, language, ...(isSet ? { password, current } : {}) },
         }),
       );
@@ -63,14 +63,23 @@ function EditForm({ app, account }: { app: Schemas['App']; account: Own }) {
         window.location.reload();
         return 'leaves';
       }
+      onNewer(after);
       setRefusal(null);
       setSaved(true);
       setPassword('');
       setCurrent('');
     },
     (error) => {
-      setRefusal(error);
-      setPressed(pressed + 1);
+      const say = (said: ApiError) => {
+        setRefusal(said);
+        setPressed(pressed + 1);
+      };
+      if (error.status !== 412) return say(error);
+      // Another window or an operator was faster: the newer record is taken, and what was typed stays to be saved upon it.
+      answer(api.GET('/account')).then((newer) => {
+        onNewer(newer);
+        say(error);
+      }, say);
     },
   );
   return (
@@ -79,7 +88,7 @@ function EditForm({ app, account }: { app: Schemas['App']; account: Own }) {
         <Mistakes key={pressed} mistakes={mistakes} />
         {refusal !== null && mistakes.length === 0 ? (
           <Notice tone="stop" role="alert">
-            {refusal.words}
+            {refusal.status === 412 ? w.edit.newer(account.name) : refusal.words}
           </Notice>
         ) : null}
         {saved ? (

@@ -150,6 +150,8 @@ export const de: Catalogue = {
     submit: 'Änderungen speichern',
     saved: 'Gespeichert.',
     browserLanguage: 'Wie mein Browser',
+    newer: (name) =>
+      `Ihr Konto wurde inzwischen geändert; der Name ist jetzt „${name}“. Was Sie eingegeben haben, steht noch hier; speichern Sie noch einmal, um es zu behalten.`,
   },
   profile: {
     title: (name) => `Hallo, ${name}`,

@@ -115,7 +115,14 @@ export const en = {
     resend: 'Resend the link',
     resent: 'Another is on its way, unless one was sent a moment ago.',
   },
-  edit: { title: 'Edit your account', submit: 'Save changes', saved: 'Saved.', browserLanguage: 'As my browser says' },
+  edit: {
+    title: 'Edit your account',
+    submit: 'Save changes',
+    saved: 'Saved.',
+    browserLanguage: 'As my browser says',
+    newer: (name: string) =>
+      `Your account was changed meanwhile; its name is “${name}” now. What you typed is still here; save again to keep it.`,
+  },
   profile: {
     title: (name: string) => `Hello, ${name}`,
     access: 'Access',

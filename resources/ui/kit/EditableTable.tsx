@@ -1,0 +1,160 @@
+import { useEffect, useId, useRef, type ReactNode } from 'react';
+import { IconButton } from './SmallButtons';
+
+export interface EditableColumn<T> {
+  key: string;
+  head: string;
+  /** As CSS has it; without one, what is left. */
+  width?: string;
+  /** What is wrong with the row is said by the box itself to those who do not see where it stands. */
+  cell: (row: T, described: { 'aria-describedby': string | undefined }) => ReactNode;
+}
+
+/** Rows that are changed where they stand. What is wrong with one stands beneath it; the order, where it means something, is changed by a press. */
+export function EditableTable<T>({
+  label,
+  columns,
+  rows,
+  rowKey,
+  rowName,
+  mistakeOf = () => undefined,
+  onMove,
+  onRemove,
+}: {
+  label: string;
+  columns: readonly EditableColumn<T>[];
+  rows: readonly T[];
+  rowKey: (row: T) => string;
+  /** What the row's acts call it. */
+  rowName: (row: T) => string;
+  mistakeOf?: (row: T, place: number) => string | undefined;
+  onMove?: (place: number, by: -1 | 1) => void;
+  onRemove?: (place: number) => void;
+}) {
+  const table = useRef<HTMLTableElement>(null);
+  const moved = useRef<string | null>(null);
+  // The row that was moved keeps the focus, wherever it stands now.
+  useEffect(() => {
+    if (moved.current === null) return;
+    const press = table.current?.querySelector<HTMLElement>(`[data-moves="${CSS.escape(moved.current)}"]`);
+    moved.current = null;
+    press?.focus();
+  }, [rows]);
+  const hasActs = onMove !== undefined || onRemove !== undefined;
+  return (
+    <table ref={table} aria-label={label} className="w-full table-fixed text-left">
+      <thead>
+        <tr className="text-small text-ink-soft">
+          {columns.map(({ key, head, width }) => (
+            <th key={key} scope="col" style={{ width }} className="py-1 pr-2 font-semibold">
+              {head}
+            </th>
+          ))}
+          {hasActs ? (
+            <th
+              scope="col"
+              className={`py-1 font-semibold ${onMove !== undefined && onRemove !== undefined ? 'w-24' : 'w-16'}`}
+            >
+              {onMove === undefined ? 'Remove' : 'Order'}
+            </th>
+          ) : null}
+        </tr>
+      </thead>
+      {rows.map((row, place) => (
+        <EditableRow
+          key={rowKey(row)}
+          name={rowName(row)}
+          moves={rowKey(row)}
+          mistake={mistakeOf(row, place)}
+          cells={(described) =>
+            columns.map(({ key, cell }) => (
+              <td key={key} className="py-1 pr-2 align-middle">
+                {cell(row, described)}
+              </td>
+            ))
+          }
+          width={columns.length + (hasActs ? 1 : 0)}
+          isFirst={place === 0}
+          isLast={place === rows.length - 1}
+          onMove={
+            onMove === undefined
+              ? undefined
+              : (by) => {
+                  moved.current = `${rowKey(row)}${by}`;
+                  onMove(place, by);
+                }
+          }
+          onRemove={onRemove === undefined ? undefined : () => onRemove(place)}
+        />
+      ))}
+    </table>
+  );
+}
+
+function EditableRow({
+  name,
+  moves,
+  mistake,
+  cells,
+  width,
+  isFirst,
+  isLast,
+  onMove,
+  onRemove,
+}: {
+  name: string;
+  moves: string;
+  mistake: string | undefined;
+  cells: (described: { 'aria-describedby': string | undefined }) => ReactNode;
+  width: number;
+  isFirst: boolean;
+  isLast: boolean;
+  onMove: ((by: -1 | 1) => void) | undefined;
+  onRemove: (() => void) | undefined;
+}) {
+  const id = useId();
+  const note = mistake === undefined ? undefined : id;
+  return (
+    <tbody className="border-t border-line">
+      <tr>
+        {cells({ 'aria-describedby': note })}
+        {onMove === undefined && onRemove === undefined ? null : (
+          <td className="py-1 whitespace-nowrap">
+            {onMove === undefined ? null : (
+              <>
+                <IconButton
+                  label={`${name}: earlier`}
+                  data-moves={`${moves}-1`}
+                  aria-disabled={isFirst}
+                  onClick={() => (isFirst ? undefined : onMove(-1))}
+                >
+                  ↑
+                </IconButton>
+                <IconButton
+                  label={`${name}: later`}
+                  data-moves={`${moves}1`}
+                  aria-disabled={isLast}
+                  onClick={() => (isLast ? undefined : onMove(1))}
+                >
+                  ↓
+                </IconButton>
+              </>
+            )}
+            {onRemove === undefined ? null : (
+              <IconButton label={`Remove ${name}`} onClick={onRemove}>
+                ✕
+              </IconButton>
+            )}
+          </td>
+        )}
+      </tr>
+      {mistake === undefined ? null : (
+        <tr>
+          <td id={note} colSpan={width} className="pb-1.5 text-small text-brick">
+            {mistake}
+          </td>
+        </tr>
+      )}
+    </tbody>
+  );
+}

@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Browser\Support;
+
+use Facebook\WebDriver\WebDriverKeys;
+
+/** A person without a mouse: what is to be used is reached by Tab, and after each step something has the focus. */
+trait ByKeyboard
+{
+    private static string $naming = <<<'JS'
+        const name = (at) => (at.getAttribute('aria-label') ?? at.labels?.[0]?.textContent ?? at.innerText ?? '').replace(/\s+/g, ' ').trim();
+
+        JS;
+
+    /** Tab by Tab to what is called so. */
+    private function reach(string $name, bool $begins = false, ?string $attribute = null): void
+    {
+        $passed = [];
+        for ($step = 0; $step < 320; $step++) {
+            $at = $attribute === null ? $this->called() : (string) $this->attribute($attribute);
+            if ($begins ? str_starts_with($at, $name) : $at === $name) {
+                return;
+            }
+            $passed[$at] = true;
+            self::$browser->tab();
+        }
+        self::fail("\"{$name}\" is not reached by Tab. Reached: ".implode(' | ', array_keys($passed)));
+    }
+
+    /** Reaches it, does it, and sees what comes of it. */
+    private function do(string $name, string $key = WebDriverKeys::ENTER, string $see = '', bool $begins = false): void
+    {
+        self::$browser->until(fn (): bool => $this->isThere($name, $begins), "\"{$name}\" to be there");
+        $this->reach($name, $begins);
+        self::$browser->keys($key);
+        if ($see !== '') {
+            self::$browser->see($see);
+        }
+        $this->hasFocus("\"{$name}\" was done");
+    }
+
+    private function isThere(string $name, bool $begins): bool
+    {
+        return (bool) self::$browser->driver->executeScript(self::$naming.<<<'JS'
+            return [...document.querySelectorAll('a[href], button, input, select, textarea, summary, [tabindex], [contenteditable]')].some((one) => arguments[1] ? name(one).startsWith(arguments[0]) : name(one) === arguments[0]);
+            JS, [$name, $begins]);
+    }
+
+    private function called(): string
+    {
+        return (string) self::$browser->driver->executeScript(self::$naming.'return document.activeElement === document.body ? "BODY" : name(document.activeElement)');
+    }
+
+    private function attribute(string $name): ?string
+    {
+        $value = self::$browser->driver->executeScript('return document.activeElement.getAttribute(arguments[0])', [$name]);
+
+        return is_string($value) ? $value : null;
+    }
+
+    /** @return string the name of what has the focus, now and a moment later */
+    private function hasFocus(string $after): string
+    {
+        $this->eventually(fn (): bool => $this->called() !== 'BODY', $after);
+        usleep(120_000);
+        self::assertNotSame('BODY', $name = $this->called(), "nothing has the focus after: {$after}");
+
+        return $name;
+    }
+
+    /** @param  \Closure(): bool  $condition */
+    private function eventually(\Closure $condition, string $after): void
+    {
+        $until = microtime(true) + 2;
+        while (! $condition()) {
+            if (microtime(true) > $until) {
+                self::fail("nothing has the focus after: {$after}");
+            }
+            usleep(40_000);
+        }
+    }
+}

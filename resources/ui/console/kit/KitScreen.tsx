@@ -1,9 +1,10 @@
+import { Suspense } from 'react';
+import { later } from '../../kit/later';
 import { Screen } from '../../kit/Layout';
 import { Boxes } from './Boxes';
 import { Buttons } from './Buttons';
 import { Charts } from './Charts';
 import { Dialogs } from './Dialogs';
-import { Documents } from './Documents';
 import { Fields } from './Fields';
 import { Looks } from './Looks';
 import { Pages } from './Pages';
@@ -11,6 +12,8 @@ import { States } from './States';
 import { Structure } from './Structure';
 import { Tables } from './Tables';
 import { Words } from './Words';
+
+const Documents = later(() => import('./Documents').then((module) => module.Documents));
 
 /** Every primitive in every state, with names and addresses as long as they come: what is looked at and tested before any screen is. */
 export function KitScreen() {
@@ -26,7 +29,9 @@ export function KitScreen() {
         <Looks />
         <Structure />
         <Pages />
-        <Documents />
+        <Suspense fallback={null}>
+          <Documents />
+        </Suspense>
         <Charts />
         <Dialogs />
       </div>

@@ -7,7 +7,7 @@ const Comparing = later(() => import('./editor/Comparing').then((module) => modu
 /** Two documents, line by line: what went and what came, each by its sign and its colour. */
 export function Diff({ label, before, after }: { label: string; before: unknown; after: unknown }) {
   return (
-    <div className="h-96 overflow-hidden rounded-control border border-line focus-within:outline-2 focus-within:outline-petrol">
+    <div className="h-96 overflow-hidden rounded-control border border-line">
       <Suspense fallback={<Loading what="the comparison" />}>
         <Comparing label={label} before={inLines(before)} after={inLines(after)} />
       </Suspense>

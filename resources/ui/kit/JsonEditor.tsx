@@ -21,7 +21,7 @@ export function JsonEditor({
   return (
     <div>
       <div
-        className={`h-80 overflow-hidden rounded-control border focus-within:outline-2 focus-within:outline-petrol ${error === undefined ? 'border-line-strong' : 'border-brick'}`}
+        className={`h-80 overflow-hidden rounded-control border ${error === undefined ? 'border-line-strong' : 'border-brick'}`}
       >
         <Suspense fallback={<Loading what="the editor" />}>
           <Editing label={label} text={text} onType={onType} />

@@ -44,7 +44,7 @@ final class KitTest extends BrowserTestCase
                 // What is in a frame shows it there.
                 if (at.tagName === 'IFRAME') return ['IFRAME', true];
                 // A ring of its own, or one that its row or its label draws for it.
-                const ring = [at, at.closest('label'), at.closest('[role=row]')].some((one) => one !== null && getComputedStyle(one).outlineStyle !== 'none' && parseFloat(getComputedStyle(one).outlineWidth) >= 2);
+                const ring = [at, at.closest('label'), at.closest('[role=row]'), at.closest('.cm-editor')].some((one) => one !== null && getComputedStyle(one).outlineStyle !== 'none' && parseFloat(getComputedStyle(one).outlineWidth) >= 2);
                 return [`${at.tagName} ${(at.getAttribute('aria-label') ?? at.labels?.[0]?.textContent ?? at.textContent ?? '').trim().slice(0, 40)}`, ring];
                 JS);
             if ($at[0] === 'out') {

@@ -249,7 +249,7 @@ final class Browser
                 if (window.walked.has(at) && at.type !== 'date') return 'out';
                 window.walked.add(at);
                 const name = `${at.tagName} ${(at.getAttribute('aria-label') ?? at.labels?.[0]?.textContent ?? at.textContent ?? '').trim().slice(0, 40)}`;
-                const ring = [at, at.closest('label'), at.closest('[role=row]')].some((one) => one !== null && getComputedStyle(one).outlineStyle !== 'none' && parseFloat(getComputedStyle(one).outlineWidth) >= 2);
+                const ring = [at, at.closest('label'), at.closest('[role=row]'), at.closest('.cm-editor')].some((one) => one !== null && getComputedStyle(one).outlineStyle !== 'none' && parseFloat(getComputedStyle(one).outlineWidth) >= 2);
                 if (!ring) return `${name}: nobody sees that it has the focus`;
                 const box = at.getBoundingClientRect();
                 return box.bottom < 0 || box.top > innerHeight || box.right < 0 || box.left > innerWidth ? `${name}: out of sight` : '';

@@ -32,9 +32,13 @@ export default tseslint.config(
                     selector: `Literal[value=${COLOUR}]`,
                     message: 'A colour is named by what it means, and drawn by resources/ui/kit.',
                 },
-                ...["JSXAttribute[name.name='className'] Literal[value=%]", "JSXAttribute[name.name='className'] TemplateElement[value.raw=%]"].map((place) => ({
+                ...[
+                    "JSXAttribute[name.name='className'] Literal[value=%]",
+                    "JSXAttribute[name.name='className'] TemplateElement[value.raw=%]",
+                ].map((place) => ({
                     selector: place.replace('%', String(LOOK)),
-                    message: 'A screen holds layout alone: colour, type, edges and grounds come from resources/ui/kit (Text, Note, Surface and others).',
+                    message:
+                        'A screen holds layout alone: colour, type, edges and grounds come from resources/ui/kit (Text, Note, Surface and others).',
                 })),
             ],
         },

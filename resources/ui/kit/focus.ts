@@ -44,6 +44,12 @@ export function keepFocus(): void {
     for (let each = target as Element | null; each !== null && each !== document.body; each = each.parentElement)
       around.push(each);
   });
+  // Who presses beside everything has let go of what had the focus.
+  document.addEventListener('pointerdown', ({ target }) => {
+    if (target instanceof Element && target.closest(FOCUSABLE) !== null) return;
+    around = [];
+    awaitsHeading = false;
+  });
   new MutationObserver(() => {
     const isLost = around[0]?.isConnected === false;
     if (document.activeElement !== document.body || !(isLost || awaitsHeading)) return;
@@ -57,7 +63,8 @@ export function keepFocus(): void {
 /** The last thing that can be used in the smallest part that is still there; nothing beyond the part of the screen that has a heading. */
 function nearest(around: readonly Element[]): HTMLElement | undefined {
   for (const each of around.filter(({ isConnected }) => isConnected)) {
-    if (each.matches('main, section, aside, form, [role="dialog"]')) return undefined;
+    if (each.matches('[role="dialog"]')) return each as HTMLElement;
+    if (each.matches('main, section, aside, form')) return undefined;
     const within = [...each.querySelectorAll<HTMLElement>(FOCUSABLE)].filter(
       ({ offsetParent }) => offsetParent !== null,
     );

@@ -82,7 +82,14 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
         setPressed(typed);
       }}
     >
-      <PaletteInput value={typed} onValueChange={setTyped} placeholder="An account, app, role, station or act" />
+      <PaletteInput
+        value={typed}
+        onValueChange={(text) => {
+          setTyped(text);
+          setPressed(null);
+        }}
+        placeholder="An account, app, role, station or act"
+      />
       <PaletteList>
         <PaletteEmpty>
           {isAsking

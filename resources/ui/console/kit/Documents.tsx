@@ -10,7 +10,7 @@ import { ARABIC, LONG_NAME } from './samples';
 
 const BEFORE = {
   minimum: 12,
-  words: ['weir', 'lantern'],
+  words: ['harvest', 'ladder'],
   history: 3,
   guesses: 8,
   maximum: 256,
@@ -21,7 +21,7 @@ const BEFORE = {
 /** Documents, rows that are edited where they stand, and what goes by steps. */
 export function Documents() {
   const [rows, setRows] = useState([
-    { key: 'upper', label: 'Upper Alder' },
+    { key: 'upper', label: 'Upper valley' },
     { key: 'long', label: LONG_NAME },
     { key: 'nour', label: ARABIC },
   ]);
@@ -77,7 +77,7 @@ export function Documents() {
         onType={setTyped}
         error={'mistake' in read ? read.mistake : undefined}
       />
-      <Diff label="Two documents" before={BEFORE} after={{ ...BEFORE, minimum: 14, words: ['weir'] }} />
+      <Diff label="Two documents" before={BEFORE} after={{ ...BEFORE, minimum: 14, words: ['harvest'] }} />
     </Part>
   );
 }

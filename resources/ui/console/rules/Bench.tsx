@@ -34,7 +34,7 @@ export function StationHead({
     <Surface
       as="header"
       edge="bottom"
-      className="flex min-h-11 shrink-0 flex-wrap items-stretch gap-x-4 px-4 max-sm:px-3"
+      className="flex min-h-11 shrink-0 flex-wrap items-stretch gap-x-4 px-4 max-sm:px-3 max-sm:pt-2"
     >
       <Text as="h1" size="lead" weight="bold" className="flex items-center">
         {name}

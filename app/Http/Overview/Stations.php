@@ -34,10 +34,10 @@ final readonly class Stations
             $this->mail(),
             $this->passwords(),
             self::station('sessions', $this->sessions->countLive(), 'live'),
-            self::station('roles', count($this->roles->all()), 'roles'),
-            self::station('apps', count($this->apps->all()), 'apps'),
+            self::counted('roles', count($this->roles->all()), 'role', 'roles'),
+            self::counted('apps', count($this->apps->all()), 'app', 'apps'),
             self::station('accounts', $this->accounts->countAll(), 'in all'),
-            self::station('audit', $this->audit->count(), 'events'),
+            self::counted('audit', $this->audit->count(), 'event', 'events'),
         ];
     }
 
@@ -65,5 +65,11 @@ final readonly class Stations
     private static function station(string $station, int $figure, string $unit, bool $needsAttention = false): array
     {
         return ['station' => $station, 'figure' => $figure, 'unit' => $unit, 'needs_attention' => $needsAttention];
+    }
+
+    /** @return array{station: string, figure: int, unit: string, needs_attention: bool} */
+    private static function counted(string $station, int $figure, string $one, string $many): array
+    {
+        return self::station($station, $figure, $figure === 1 ? $one : $many);
     }
 }

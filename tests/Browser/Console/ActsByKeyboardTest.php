@@ -32,6 +32,7 @@ final class ActsByKeyboardTest extends BrowserTestCase
         $console->keys('audit', WebDriverKeys::ENTER)->see('How long other rows are kept');
         $this->hasFocus('the finder is closed');
         $this->do('Keys', see: 'Single keys work');
+        $this->assertAccessible();
         $this->do('Single keys', ' ', 'Single keys are off');
         $this->do('Single keys', ' ', 'Single keys work');
         $console->keys(WebDriverKeys::ESCAPE)->seeNot('Single keys work');
@@ -174,6 +175,7 @@ final class ActsByKeyboardTest extends BrowserTestCase
         $this->do('Refuse throw-away mailboxes', ' ', '4 changes');
         $this->do('Edit as JSON…', see: 'kennel:rules export');
         $console->until(static fn (): bool => (bool) $console->driver->executeScript('return document.querySelector(".cm-content") !== null'), 'the editor');
+        $this->assertAccessible();
         $this->reach('The draft');
         $console->keys('{ ')->keys(WebDriverKeys::TAB);
         self::assertNotSame('The draft', $this->hasFocus('Tab leaves the editor'));

@@ -34,6 +34,13 @@ final class FirstPageTest extends TestCase
             self::assertSame('E-mail address', $browser->driver->executeScript('return document.activeElement.labels?.[0]?.textContent'), 'where one goes on');
             $page->type('E-mail address', 'ada@holm.example')->type('Password', 'quiet barns under snow')->press('Sign in')->see('Needs you');
             $page->keys('g', 'a')->see('Ada Holm');
+            // Nothing is there yet: each station says so, and what comes first, and is walked by Tab like any other.
+            foreach (['', '/sign-up/rules', '/sign-up/fields', '/sign-up/cases', '/sign-up/revisions', '/sign-up/funnel', '/mail', '/passwords', '/passwords/policy', '/passwords/hashing', '/passwords/import', '/sessions', '/roles', '/apps', '/accounts', '/audit'] as $station) {
+                $page->visit($server->url("/console{$station}"))->until(static fn (): bool => ! str_contains($page->text(), 'Loading') && $page->text() !== '', 'the station');
+                self::assertSame([], $page->walk(60), $station);
+                self::assertSame([], $browser->accessibilityFindings(), $station);
+                self::assertSame('', $page->overflow(), $station);
+            }
             $browser->viewport(375, 812);
             self::assertFileDoesNotExist("{$server->directory}/setup-code");
             $browser->forget();

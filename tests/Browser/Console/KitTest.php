@@ -23,6 +23,7 @@ final class KitTest extends BrowserTestCase
     {
         $kit = $this->enterConsole('/kit')->see('every primitive, in every state');
         self::assertSame('Kit · Kennel', $kit->driver->getTitle());
+        $kit->until(static fn (): bool => $kit->driver->executeScript('return document.querySelectorAll(".cm-content").length') === 2, 'both editors');
         foreach ([[1280, 800, false], [1280, 800, true], [375, 812, false]] as [$width, $height, $dark]) {
             $kit->viewport($width, $height, $dark);
             $this->assertAccessible();
@@ -57,6 +58,30 @@ final class KitTest extends BrowserTestCase
         foreach (['BUTTON Do it', 'INPUT One of a few', 'BUTTON A switch', 'INPUT From 1 to 256', 'TEXTAREA A list', 'BUTTON Show: Password', 'SUMMARY Show as a table', 'BUTTON A dialog…'] as $one) {
             self::assertNotSame([], array_filter($reached, static fn (string $name): bool => str_starts_with($name, explode(' ', $one)[0]) && (str_contains($name, substr($one, strlen(explode(' ', $one)[0]) + 1)) || str_starts_with($one, 'INPUT One'))), $one);
         }
+    }
+
+    public function test_one_of_many_is_found_by_typing_and_the_focus_comes_back(): void
+    {
+        $kit = $this->enterConsole('/kit')->see('every primitive, in every state');
+        $kit->press('Filter by: by field…')->see('Home reach');
+        $this->assertAccessible();
+        $kit->keys('reach', WebDriverKeys::ENTER)->until(static fn (): bool => $kit->focused() === 'Filter by: Home reach', 'the choice, and the focus where it was');
+        $kit->keys(WebDriverKeys::ENTER)->find("//input[@placeholder='Type to narrow']");
+        $kit->keys('zzz')->see('None is like that.')->keys(WebDriverKeys::ESCAPE)->until(static fn (): bool => $kit->focused() === 'Filter by: Home reach', 'nothing else was chosen');
+    }
+
+    public function test_rows_are_moved_and_removed_and_a_document_says_where_it_is_none(): void
+    {
+        $kit = $this->enterConsole('/kit')->see('every primitive, in every state');
+        $kit->until(static fn (): bool => $kit->driver->executeScript('return document.querySelectorAll(".cm-content").length') === 2, 'both editors');
+        $kit->press('Upper valley: later')->until(static fn (): bool => $kit->focused() === 'Upper valley: later', 'the moved row to keep the focus');
+        $kit->press('Upper valley: later');
+        self::assertSame('true', $kit->find("//button[@aria-label='Upper valley: later']")->getAttribute('aria-disabled'));
+        $kit->press('Remove Upper valley')->until(static fn (): bool => ! str_contains((string) $kit->driver->executeScript('return document.querySelector("table").outerHTML'), 'Upper valley'), 'the row to be gone');
+        self::assertNotSame('BODY', $kit->focused());
+        $kit->click("//div[@aria-label='A document']")->keys(WebDriverKeys::CONTROL, WebDriverKeys::END)->keys(WebDriverKeys::NULL)->keys(' oops')->see('This is not JSON yet: look at line');
+        $kit->until(static fn (): bool => (bool) $kit->driver->executeScript('return document.querySelector(".cm-lint-marker-error, .cm-lintRange-error") !== null'), 'the mark where it is');
+        $this->assertAccessible();
     }
 
     public function test_a_box_that_is_left_empty_is_what_it_was_and_a_bound_is_said(): void

@@ -38,7 +38,7 @@ export function DraftBar() {
               <strong>{counted(draft.changes.length, 'change', 'changes')}.</strong>{' '}
               {failing === 0
                 ? counted(cases.length, 'case holds', 'cases hold')
-                : `${failing} of ${counted(cases.length, 'case fails', 'cases fail')}`}
+                : `${failing} of ${counted(cases.length, 'case', 'cases')} ${failing === 1 ? 'fails' : 'fail'}`}
               {draft.blockers.length === 0 ? '.' : `; ${counted(draft.blockers.length, 'blocker', 'blockers')}.`}{' '}
               {draft.warnings.length === 0 ? '' : `${counted(draft.warnings.length, 'warning', 'warnings')}. `}
               <ImpactFigure /> {asJson}

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useSearchParams } from 'react-router';
 import { Button } from '../../kit/Button';
 import { InlineLink } from '../../kit/Link';
+import { Empty } from '../../kit/QueryState';
 import { Strip } from '../../kit/Strip';
 import { counted, grouped, withSpaces } from '../../text/figures';
 import { fieldUse } from '../queries';
@@ -29,6 +30,13 @@ export function FieldsTab({ app }: { app: string }) {
     );
   return (
     <>
+      {fields.length === 0 ? (
+        <div className="px-4">
+          <Empty>
+            People give a name and an address. A field asks them for more: at sign-up, or before they begin.
+          </Empty>
+        </div>
+      ) : null}
       {fields.map((field, index) => (
         <FieldSetting
           key={field.key}

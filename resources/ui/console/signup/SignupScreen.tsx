@@ -112,15 +112,15 @@ function Station() {
 
 function CasesFigure() {
   const cases = useCases().data?.items;
-  if (cases === undefined) return null;
+  if (cases === undefined || cases.length === 0) return null;
   const failing = cases.filter((one) => !one.holds).length;
   return failing === 0 ? (
     <Text size="small" weight="strong" tone="good">
-      {cases.length} hold
+      {cases.length} {cases.length === 1 ? 'holds' : 'hold'}
     </Text>
   ) : (
     <Text size="small" weight="strong" tone="stop">
-      {failing} of {cases.length} fail
+      {failing} of {cases.length} {failing === 1 ? 'fails' : 'fail'}
     </Text>
   );
 }

@@ -142,11 +142,15 @@ function DetailsForm({ app, own, onChange }: { app: App; own: Own; onChange: (ow
         {pictures.map((field) => (
           <PictureBox key={field.key} field={field} own={own} onChange={onChange} />
         ))}
-        <div className="pt-2">
-          <Submit look={app.look} ready={shown?.accepted === true && isAccepted} busy={busy}>
-            {isStep ? w.details.saveAndGo : w.details.save}
-          </Submit>
-        </div>
+        {mine.length === 0 && !mustAccept ? (
+          <p>{w.details.none}</p>
+        ) : (
+          <div className="pt-2">
+            <Submit look={app.look} ready={shown?.accepted === true && isAccepted} busy={busy}>
+              {isStep ? w.details.saveAndGo : w.details.save}
+            </Submit>
+          </div>
+        )}
         <div aria-live="polite">
           {saved ? <Notice tone="good">{isTried ? w.details.rehearsed : w.edit.saved}</Notice> : null}
         </div>

@@ -171,6 +171,7 @@ export const de: Catalogue = {
     title: 'Ihre Angaben',
     first: (app) => `${app} braucht dies einmal. Bis dahin ist Ihr Konto eingeschränkt.`,
     termsInFull: 'Die vollständigen Bedingungen',
+    none: 'Hier ist nichts auszufüllen.',
     saveAndGo: 'Speichern und fortfahren',
     save: 'Angaben speichern',
     rehearsed: 'Geprobt: Es wurde nichts gespeichert.',

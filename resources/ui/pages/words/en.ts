@@ -141,6 +141,7 @@ export const en = {
     title: 'Your details',
     first: (app: string) => `${app} needs this once. Until then your account is limited.`,
     termsInFull: 'The terms in full',
+    none: 'There is nothing to fill in here.',
     saveAndGo: 'Save and continue',
     save: 'Save details',
     rehearsed: 'Rehearsed: nothing was saved.',

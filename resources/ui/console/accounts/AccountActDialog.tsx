@@ -34,6 +34,8 @@ export function AccountActDialog({
     const upon = newer ?? seen;
     try {
       const done = await run({ path: { id: upon.id }, header: { 'If-Match': `"v${upon.version}"` } }, reason);
+      // The next act is upon what this one has left: it must not be refused as somebody else's.
+      await client.refetchQueries({ queryKey: ['account', upon.id] });
       refresh(client);
       return done;
     } catch (error) {

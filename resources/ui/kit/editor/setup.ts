@@ -22,6 +22,10 @@ const look = EditorView.theme({
     textDecoration: 'line-through var(--brick)',
   },
   '.cm-collapsedLines:before, .cm-collapsedLines:after': { content: '"···"' },
+  // Its own marks are images within the style sheet, which the Content-Security-Policy refuses.
+  '.cm-lint-marker-error': { content: 'none', color: 'var(--brick)' },
+  '.cm-lint-marker-error:before': { content: '"✕"' },
+  '.cm-lintRange-error': { backgroundImage: 'none', textDecoration: 'underline wavy var(--brick)' },
   '.cm-collapsedLines': { background: 'var(--well)', color: 'var(--ink-soft)' },
   '.cm-tooltip': { backgroundColor: 'var(--sheet)', color: 'var(--ink)', border: '1px solid var(--line-strong)' },
 });

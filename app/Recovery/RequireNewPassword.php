@@ -33,9 +33,6 @@ use Psr\Clock\ClockInterface;
 /** An operator has a holder choose a new password: after the next sign-in, or with a temporary one that is handed over. */
 final readonly class RequireNewPassword
 {
-    /** How long a temporary password can be used for signing in. */
-    private const HOURS = 24;
-
     public function __construct(
         private ConnectionInterface $database,
         private ClockInterface $clock,
@@ -126,14 +123,14 @@ final readonly class RequireNewPassword
             $before = $account->password_owed;
             $this->history->keep($account);
             $this->accounts->storeHash($account, $hash);
-            $until = Moment::write($this->clock->now()->modify('+'.self::HOURS.' hours'));
+            $until = Moment::write($this->clock->now()->modify('+'.TemporaryPassword::HOURS.' hours'));
             $this->accounts->change($account, ['password_owed' => PasswordOwed::Temporary, 'password_until' => $until]);
             $ended = $this->endSessions->allOf($account->id, 'temporary password');
             // A reset link from before would set the password once more.
             $this->challenges->supersede($account->id, ChallengePurpose::ResetPassword);
             if ($isMailed) {
                 // Sealed in the outbox, as messages with links are.
-                $this->messages->queueToHolder('temporary_password', $account, 'sign-in', ['password' => $temporary->reveal(), 'hours' => self::HOURS]);
+                $this->messages->queueToHolder('temporary_password', $account, 'sign-in', ['password' => $temporary->reveal(), 'hours' => TemporaryPassword::HOURS]);
             }
             $this->audit->record(
                 'account.temporary_password_set',

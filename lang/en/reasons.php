@@ -242,6 +242,9 @@ return [
         'not_suspended' => 'Only a suspended account can be restored.',
         'last_keeper' => 'No other keeper could sign in. Give another account the role first, and see that its holder can use it.',
         'self' => 'This is your own account. Ask another operator.',
+        'address_taken' => ':name has an account with this address.',
+        'app_unknown' => 'There is no app “:app”.',
+        'way_unknown' => 'Choose one: a link, a temporary password, or one that is mailed.',
     ],
     'reason' => [
         'required' => 'Give a reason; it goes into the audit trail.',

@@ -39,6 +39,7 @@ final class Layers
             'Signup' => 'what becomes of a sign-up; forms against bots; terms',
             'Signin' => 'what becomes of a sign-in',
             'Imports' => 'what becomes of a row',
+            'Desk' => 'what an operator may make an account of',
         ],
         ['Rules' => 'the rule book as a whole: reading, comparing, merging'],
         [

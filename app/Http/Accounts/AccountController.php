@@ -11,6 +11,7 @@ use Kennel\App\Accounts\AccountList;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\ChangeFields;
 use Kennel\App\Accounts\Duties\WaiveDuty;
+use Kennel\App\Desk\MakeAccount;
 use Kennel\App\Desk\RestoreAccount;
 use Kennel\App\Desk\SuspendAccount;
 use Kennel\App\Http\Protocol\Body;
@@ -22,6 +23,7 @@ use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Recovery\RequireNewPassword;
 use Kennel\Core\Accounts\Status;
+use Kennel\Core\Desk\AccountInput;
 use Kennel\Core\Reasons\WrittenReason;
 
 final readonly class AccountController
@@ -53,6 +55,23 @@ final readonly class AccountController
         $this->caller->require('kennel:accounts.read');
 
         return $this->answer($accounts->find($id) ?? throw Refusal::notFound());
+    }
+
+    /** The temporary password, where the operator hands it over, is in this answer and nowhere else. */
+    public function store(Request $request, MakeAccount $make): JsonResponse
+    {
+        $operator = $this->caller->require('kennel:accounts.manage');
+        $body = Body::of($request);
+        $app = $body->text('app') ?? '';
+        $input = new AccountInput($body->text('name') ?? '', $body->text('email') ?? '', $body->text('way') ?? '', $body->yes('verified'), $body->text('reason') ?? '');
+        $body->complete();
+        $made = $make($input, $app, $operator);
+
+        return Json::ok(
+            ['account' => $this->resource->whole($made->account), 'temporary_password' => $made->temporary?->reveal()],
+            201,
+            ['ETag' => EntityTag::of($made->account->version), 'Location' => "/api/v1/accounts/{$made->account->id}"],
+        );
     }
 
     public function suspend(string $id, Request $request, SuspendAccount $suspend): JsonResponse

@@ -63,6 +63,7 @@ final class Kept
         'POST passwords/calibration' => [[], ['id']],
         'DELETE passwords/calibration/{id}' => [[], []],
         'DELETE sessions/{id}' => [[], []],
+        'POST accounts' => [['app', 'name', 'email', 'way', 'verified', 'reason'], []],
         'POST accounts/{id}/suspend' => [['reason'], ['id', 'version', 'status', 'access']],
         'POST accounts/{id}/restore' => [['reason'], ['id', 'version', 'status', 'access']],
         'POST accounts/{id}/require-new-password' => [['reason', 'compromised'], ['id', 'version', 'status', 'access']],

@@ -11,6 +11,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['/', 'Find anything'],
   ['?', 'This list'],
   ['e', 'Show or hide the evidence'],
+  ['n', 'New account, on Accounts'],
   ['j', 'Next row (or ↓)'],
   ['k', 'Row before (or ↑)'],
   ['Enter', 'Open the row'],

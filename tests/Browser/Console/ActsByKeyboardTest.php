@@ -32,7 +32,6 @@ final class ActsByKeyboardTest extends BrowserTestCase
         $console->keys('audit', WebDriverKeys::ENTER)->see('How long other rows are kept');
         $this->hasFocus('the finder is closed');
         $this->do('Keys', see: 'Single keys work');
-        $this->assertAccessible();
         $this->do('Single keys', ' ', 'Single keys are off');
         $this->do('Single keys', ' ', 'Single keys work');
         $console->keys(WebDriverKeys::ESCAPE)->seeNot('Single keys work');
@@ -108,6 +107,34 @@ final class ActsByKeyboardTest extends BrowserTestCase
         $console->keys(WebDriverKeys::ESCAPE);
         $console->until(static fn (): bool => ! str_contains($console->driver->getCurrentURL(), '/accounts/'), 'the pane to close');
         self::assertStringStartsWith('Oriel Vance', $this->hasFocus('the pane is closed'));
+    }
+
+    public function test_an_account_is_made_by_hand_and_somebody_who_is_there_is_found(): void
+    {
+        $console = $this->enterConsole('/accounts')->see('50 shown')->keys('n');
+        $console->see('New account')->until(fn (): bool => $this->called() === 'Name', 'the first box to have the focus');
+        $this->assertAccessible();
+        $console->keys('Ada Holm');
+        $this->reach('E-mail address');
+        $console->keys('oriel@alderwend.example', WebDriverKeys::ENTER)->see('Oriel Vance has an account with this address.');
+        $this->hasFocus('it was refused');
+        $console->type('E-mail address', 'ada@holm.example');
+        $this->reach('Link by mail');
+        $console->keys(WebDriverKeys::ARROW_RIGHT)->see('You are shown it once');
+        $this->do('I know that this address is theirs', ' ', 'Reason');
+        $this->do('Create account', see: 'Give a reason');
+        $console->type('Reason', 'Known in person');
+        $this->do('Create account', see: 'It is shown this once.');
+        $temporary = (string) $console->driver->executeScript('return document.querySelector("[role=dialog] .font-mono").textContent');
+        $this->do('I have it', see: 'Ada Holm has an account now.');
+        self::assertSame('', $console->box('Name')->getAttribute('value'), 'empty for the next');
+        $this->do('Open the account', see: 'made by hand');
+        $this->hasFocus('the account is open');
+        $console->see('account.made')->see('Known in person');
+
+        self::$browser->forget();
+        $page = $this->visit('/a/gaugebook/sign-in')->type('E-mail address', 'ada@holm.example')->type('Password', $temporary)->press('Sign in')->see('Change your password');
+        self::assertStringEndsWith('/password', $page->driver->getCurrentURL(), 'a temporary one has to be changed first');
     }
 
     public function test_a_duty_is_waived_a_link_sent_again_and_a_session_ended(): void
@@ -315,6 +342,5 @@ final class ActsByKeyboardTest extends BrowserTestCase
         $console->keys('The older site closes');
         $this->do('Import accounts', see: ', imported,');
         $this->hasFocus('it is imported');
-        $this->assertAccessible();
     }
 }

@@ -290,11 +290,14 @@ final class Browser
     }
 
     /** By the key alone, wherever the focus is: a box for files would take it for the name of one. */
-    public function tab(): self
+    public function tab(int $times = 1): self
     {
-        foreach (['keyDown', 'keyUp'] as $type) {
-            $this->tools->execute('Input.dispatchKeyEvent', ['type' => $type, 'key' => 'Tab', 'code' => 'Tab', 'windowsVirtualKeyCode' => 9]);
+        $send = fn (string $type) => $this->tools->execute('Input.dispatchKeyEvent', ['type' => $type, 'key' => 'Tab', 'code' => 'Tab', 'windowsVirtualKeyCode' => 9]);
+        for ($time = 0; $time < $times; $time++) {
+            // Held down it repeats.
+            $send('keyDown');
         }
+        $send('keyUp');
 
         return $this;
     }

@@ -18,6 +18,7 @@ trait ByKeyboard
     private function reach(string $name, bool $begins = false, ?string $attribute = null): void
     {
         $passed = [];
+        self::$browser->tab($this->leap($name, $begins, $attribute));
         for ($step = 0; $step < 320; $step++) {
             $at = $attribute === null ? $this->called() : (string) $this->attribute($attribute);
             if ($begins ? str_starts_with($at, $name) : $at === $name) {
@@ -27,6 +28,24 @@ trait ByKeyboard
             self::$browser->tab();
         }
         self::fail("\"{$name}\" is not reached by Tab. Reached: ".implode(' | ', array_keys($passed)));
+    }
+
+    /** How often Tab can be pressed without looking: not quite as often as there are things to use before the one that is wanted. */
+    private function leap(string $name, bool $begins, ?string $attribute): int
+    {
+        return (int) self::$browser->driver->executeScript(self::$naming.<<<'JS'
+            const [wanted, begins, attribute] = arguments;
+            const all = [...document.querySelectorAll('a[href], button:not(:disabled), input:not(:disabled), select:not(:disabled), textarea:not(:disabled), summary, [tabindex]:not([tabindex="-1"]), [contenteditable="true"]')]
+              .filter((one) => one.tabIndex >= 0 && one.getClientRects().length > 0);
+            const here = all.indexOf(document.activeElement);
+            const there = all.findIndex((one, index) => {
+              const is = attribute === null ? name(one) : one.getAttribute(attribute) ?? '';
+              return index > here && (begins ? is.startsWith(wanted) : is === wanted);
+            });
+            // Of a group of radio buttons Tab reaches one.
+            const groups = all.slice(here + 1, Math.max(here + 1, there)).filter((one) => one.type === 'radio' && !one.checked).length;
+            return Math.max(0, there - here - groups - 4);
+            JS, [$name, $begins, $attribute]);
     }
 
     /** Reaches it, does it, and sees what comes of it. */
@@ -64,7 +83,7 @@ trait ByKeyboard
     private function hasFocus(string $after): string
     {
         $this->eventually(fn (): bool => $this->called() !== 'BODY', $after);
-        usleep(120_000);
+        usleep(60_000);
         self::assertNotSame('BODY', $name = $this->called(), "nothing has the focus after: {$after}");
 
         return $name;

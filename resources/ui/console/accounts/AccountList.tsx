@@ -1,6 +1,9 @@
+import { Suspense, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
+import { Button } from '../../kit/Button';
 import { FilterChip } from '../../kit/Chip';
+import { later } from '../../kit/later';
 import { DataTable, type Column } from '../../kit/DataTable';
 import { StatusMark, type Status } from '../../kit/Marks';
 import { QueryState } from '../../kit/QueryState';
@@ -9,12 +12,15 @@ import { Surface } from '../../kit/Surface';
 import { Address, Note, Text } from '../../kit/Text';
 import { RowTime } from '../../kit/Time';
 import { useTitle } from '../../kit/useTitle';
-import { api } from '../api';
+import { api, useMay } from '../api';
+import { useKeys } from '../keys';
 import { More } from '../More';
 import { useListKeys } from '../useListKeys';
 import { usePages } from '../usePages';
 import { FieldFilter } from './FieldFilter';
 import { SearchBox } from './SearchBox';
+
+const MakeAccountDialog = later(() => import('./MakeAccountDialog').then((module) => module.MakeAccountDialog));
 
 type Account = Schemas['AccountRow'];
 type Sort = 'field' | '-field' | 'name' | '-name' | 'address' | '-address' | 'created' | '-created' | 'seen' | '-seen';
@@ -69,6 +75,9 @@ export function AccountList({ openId }: { openId: string | null }) {
       }),
     ),
   );
+  const mayMake = useMay()('kennel:accounts.manage');
+  const [making, setMaking] = useState(false);
+  useKeys(mayMake ? { n: () => setMaking(true) } : {});
   const suffix = search.size > 0 ? `?${search}` : '';
   const rows = useListKeys(openId, (id) => `/accounts${id === null ? '' : `/${id}`}${suffix}`);
   const sortBy = (by: 'name' | 'address' | 'seen', first: Sort = by) => ({
@@ -118,9 +127,16 @@ export function AccountList({ openId }: { openId: string | null }) {
   return (
     <section aria-label="Accounts" className="flex h-full flex-col">
       <Surface edge="bottom" className="space-y-2.5 px-4 pt-3 pb-2.5 max-sm:px-3">
-        <Text as="h1" size="title" weight="bold">
-          Accounts
-        </Text>
+        <div className="flex items-center justify-between gap-2">
+          <Text as="h1" size="title" weight="bold">
+            Accounts
+          </Text>
+          {mayMake ? (
+            <Button size="small" title="New account (n)" onClick={() => setMaking(true)}>
+              New account…
+            </Button>
+          ) : null}
+        </div>
         <SearchBox
           value={query}
           onChange={(value) => set('q', value)}
@@ -194,6 +210,11 @@ export function AccountList({ openId }: { openId: string | null }) {
           {list.isPending ? '' : `${grouped(list.items.length)} shown, ${ORDERS[sort]}`}
         </Note>
       </Surface>
+      {making ? (
+        <Suspense fallback={null}>
+          <MakeAccountDialog onClose={() => setMaking(false)} />
+        </Suspense>
+      ) : null}
     </section>
   );
 }

@@ -41,6 +41,7 @@ const ORIGINS: Record<Account['came_by'], string> = {
   import: 'import',
   signup: 'sign-up',
   installation: 'installation',
+  operator: 'made by hand',
 };
 
 function Open({ account, back }: { account: Account; back: string }) {
@@ -60,8 +61,10 @@ function Open({ account, back }: { account: Account; back: string }) {
       <Surface as="dl" edge="bottom">
         <Row label="Origin">
           {ORIGINS[account.came_by]}
-          {account.app === null ? '' : ` ${account.came_by === 'import' ? 'for' : 'on'} ${account.app}`},{' '}
-          <When at={account.created_at} />
+          {account.app === null
+            ? ''
+            : ` ${account.came_by === 'import' || account.came_by === 'operator' ? 'for' : 'on'} ${account.app}`}
+          , <When at={account.created_at} />
         </Row>
         <Row label="Address">
           {account.email_proven_at === null ? (

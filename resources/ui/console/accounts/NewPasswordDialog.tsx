@@ -1,15 +1,12 @@
 import { useState } from 'react';
 import { answer, type Schemas } from '../../api/client';
-import { Button } from '../../kit/Button';
 import { Checkbox } from '../../kit/Field';
-import { Dialog } from '../../kit/Dialog';
-import { Notice } from '../../kit/Notice';
 import { Segments } from '../../kit/Segments';
-import { Copy } from '../../kit/Copy';
 import { Text } from '../../kit/Text';
 import { useToast } from '../../kit/Toast';
 import { api } from '../api';
 import { AccountActDialog } from './AccountActDialog';
+import { TemporaryPasswordDialog } from './TemporaryPasswordDialog';
 
 type Way = 'asked' | 'temporary' | 'compromised';
 
@@ -43,32 +40,7 @@ export function NewPasswordDialog({ account, onClose }: { account: Schemas['Acco
   const [temporary, setTemporary] = useState<string | null>(null);
   const chosen = WAYS.find(({ value }) => value === way);
   if (temporary !== null) {
-    return (
-      <Dialog
-        open
-        isShownOnce
-        onClose={onClose}
-        title={
-          <>
-            Temporary password of <bdi>{account.name}</bdi>
-          </>
-        }
-      >
-        <div className="space-y-3">
-          <Text as="p" size="lead">
-            <Copy text={temporary} label="the temporary password" />
-          </Text>
-          <Notice tone="caution">
-            It is shown this once. It works for 24 hours, and a new one has to be chosen after signing in with it.
-          </Notice>
-          <div className="flex justify-end">
-            <Button kind="act" onClick={onClose}>
-              I have it
-            </Button>
-          </div>
-        </div>
-      </Dialog>
-    );
+    return <TemporaryPasswordDialog name={account.name} password={temporary} onDone={onClose} />;
   }
   return (
     <AccountActDialog

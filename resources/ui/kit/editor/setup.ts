@@ -8,7 +8,7 @@ import { getNonce } from 'get-nonce';
 
 const look = EditorView.theme({
   '&': { fontSize: '12.5px', backgroundColor: 'var(--sheet)', color: 'var(--ink)', height: '100%' },
-  '&.cm-focused': { outline: '2px solid var(--petrol)', outlineOffset: '-2px', borderRadius: '6px' },
+  '&.cm-focused, &:focus-within': { outline: '2px solid var(--petrol)', outlineOffset: '-2px', borderRadius: '6px' },
   '.cm-scroller': { fontFamily: 'var(--font-mono)', lineHeight: '17px', overflow: 'auto' },
   '.cm-content': { caretColor: 'var(--ink)' },
   '.cm-cursor': { borderLeftColor: 'var(--ink)' },

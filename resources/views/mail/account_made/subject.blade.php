@@ -1,0 +1,1 @@
+{!! $app !!}: an account was made for you

@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Feature\Accounts;
+
+use Illuminate\Support\Facades\DB;
+use Illuminate\Testing\TestResponse;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Mail\Composition;
+use Kennel\App\Mail\Message;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Accounts\PersonName;
+use Kennel\Tests\Feature\DoorTestCase;
+
+/** An operator makes an account for somebody. */
+final class MakeAccountTest extends DoorTestCase
+{
+    public function test_a_link_sets_the_password_and_proves_the_address(): void
+    {
+        $this->keeper();
+        $made = $this->make()->assertCreated()->assertJsonPath('temporary_password', null)->assertJsonPath('account.status', 'pending')->assertJsonPath('account.came_by', 'operator');
+        $id = (string) $made->json('account.id');
+        self::assertSame("/api/v1/accounts/{$id}", $made->headers->get('Location'));
+        self::assertSame(['observer'], array_column((array) $made->json('account.roles'), 'role'));
+        $this->ask('/accounts?q=ada')->assertJsonPath('items.0.id', $id);
+
+        $message = Message::query()->sole();
+        self::assertSame(['account_made', 'Gaugebook: an account was made for you'], [$message->kind, $message->subject]);
+        self::assertSame(1, preg_match('/#t=([A-Za-z0-9_-]{43})/', $this->app->make(Composition::class)->open($message->sealed)['text'], $token));
+        $this->knock('POST', '/recoveries/inspect', ['token' => $token[1]])->assertOk()->assertJsonPath('asks_name', false);
+        $this->knock('POST', '/recoveries/consume', ['token' => $token[1], 'password' => 'eleven herons in a row'])->assertSuccessful();
+        $this->knock('POST', '/sessions', ['email' => 'ada@holm.example', 'password' => 'eleven herons in a row'])->assertCreated();
+        $this->knock('GET', '/session')->assertJsonPath('standing.access', 'full');
+    }
+
+    public function test_a_temporary_password_is_in_the_answer_and_nowhere_else(): void
+    {
+        $this->keeper();
+        $made = $this->make(['way' => 'temporary', 'verified' => true, 'reason' => 'Known in person'])->assertCreated()->assertJsonPath('account.status', 'active');
+        $temporary = (string) $made->json('temporary_password');
+        self::assertMatchesRegularExpression('/^([a-z2-9]{5}-){3}[a-z2-9]{5}$/', $temporary);
+        self::assertSame(0, Message::query()->count());
+        self::assertStringNotContainsString($temporary, json_encode([DB::table('evidence')->get(), DB::table('audit_events')->get(), DB::table('accounts')->get()], JSON_THROW_ON_ERROR));
+        $event = (array) DB::table('audit_events')->where('event', 'account.made')->sole();
+        self::assertSame('Known in person', $event['reason']);
+        self::assertStringContainsString('verified by the operator', (string) $event['changes']);
+
+        $this->knock('POST', '/sessions', ['email' => 'ada@holm.example', 'password' => $temporary])->assertCreated();
+        $this->knock('GET', '/session')->assertJsonPath('standing.reasons.0.code', 'duty.change_password_temporary');
+        $this->clock->move('+25 hours');
+        $this->knock('POST', '/sessions', ['email' => 'ada@holm.example', 'password' => $temporary])->assertStatus(401);
+    }
+
+    public function test_one_that_is_mailed_is_sealed_in_the_outbox(): void
+    {
+        $this->keeper();
+        $this->make(['way' => 'temporary_mailed'])->assertCreated()->assertJsonPath('temporary_password', null);
+        $message = Message::query()->sole();
+        self::assertSame('temporary_password', $message->kind);
+        self::assertMatchesRegularExpression('/([a-z2-9]{5}-){3}[a-z2-9]{5}/', $this->app->make(Composition::class)->open($message->sealed)['text']);
+    }
+
+    public function test_somebody_who_is_there_is_named_and_never_doubled(): void
+    {
+        $this->keeper();
+        $there = $this->holder('ada@holm.example', 'Ada Holm');
+        $this->make(['email' => 'ADA@holm.example'])->assertStatus(422)
+            ->assertJsonPath('reasons.0.code', 'account.address_taken')->assertJsonPath('reasons.0.field', 'email')
+            ->assertJsonPath('reasons.0.parameters.account', $there->id)->assertJsonPath('reasons.0.message', 'Ada Holm has an account with this address.');
+        self::assertSame([2, 0], [DB::table('accounts')->count(), Message::query()->count()]);
+    }
+
+    public function test_somebody_who_comes_between_the_look_and_the_writing_is_not_doubled(): void
+    {
+        $this->keeper();
+        DB::connection()->beforeStartingTransaction(function (): void {
+            static $once = false;
+            if (! $once) {
+                $once = true;
+                $this->app->make(Accounts::class)->add(PersonName::parse('Ada First'), EmailAddress::parse('ada@holm.example'), '-', 'gaugebook');
+            }
+        });
+        $this->make()->assertStatus(422)->assertJsonPath('reasons.0.code', 'account.address_taken');
+        self::assertSame(['Ada First'], DB::table('accounts')->where('lookup_key', 'ada@holm.example')->pluck('name')->all());
+        self::assertSame(0, DB::table('audit_events')->where('event', 'account.made')->count());
+    }
+
+    public function test_every_mistake_is_said_and_nothing_is_written(): void
+    {
+        $this->keeper();
+        $refused = $this->make(['app' => 'nothing', 'name' => '', 'email' => 'ada@', 'way' => 'pigeon', 'verified' => true])->assertStatus(422);
+        self::assertSame(['name.required', 'email.domain_invalid', 'account.way_unknown', 'reason.required', 'account.app_unknown'], self::codes($refused));
+        self::assertSame(1, DB::table('accounts')->count());
+    }
+
+    public function test_who_may_not_manage_accounts_makes_none(): void
+    {
+        $this->keeper();
+        $this->holder();
+        $this->signIn(surface: 'console')->assertCreated();
+        $this->make()->assertStatus(403);
+        $this->cookies = [];
+        $this->make()->assertStatus(401);
+        self::assertSame(2, DB::table('accounts')->count());
+    }
+
+    public function test_the_password_is_asked_for_again_when_it_was_typed_long_ago(): void
+    {
+        $this->keeper();
+        $this->clock->move('+11 minutes');
+        $this->make()->assertStatus(403)->assertJsonPath('code', 'session.proof_required');
+        self::assertSame(1, DB::table('accounts')->count());
+    }
+
+    /** @param  array<string, mixed>  $typed */
+    private function make(array $typed = []): TestResponse
+    {
+        return $this->knock('POST', '/accounts', $typed + ['app' => 'gaugebook', 'name' => 'Ada Holm', 'email' => 'ada@holm.example', 'way' => 'link'], surface: 'console');
+    }
+}

@@ -7,7 +7,7 @@ import { Checkbox, Select, TextField } from '../../kit/Field';
 import { LinkButton } from '../../kit/Link';
 import { Notice } from '../../kit/Notice';
 import { Segments } from '../../kit/Segments';
-import { Note } from '../../kit/Text';
+import { Note, Text } from '../../kit/Text';
 import { api, refresh } from '../api';
 import { apps as appsQuery } from '../queries';
 import { TemporaryPasswordDialog } from './TemporaryPasswordDialog';
@@ -116,8 +116,13 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
             error={of('app')}
             choices={apps.map(({ key, name }) => ({ value: key, label: name }))}
           />
-          <Segments label="First way in" value={way} onChange={setWay} choices={WAYS} />
-          <Note>{WAYS.find(({ value }) => value === way)?.means}</Note>
+          <div>
+            <Text as="p" weight="strong" className="mb-1" aria-hidden>
+              First way in
+            </Text>
+            <Segments label="First way in" value={way} onChange={setWay} choices={WAYS} />
+            <Note className="mt-1">{WAYS.find(({ value }) => value === way)?.means}</Note>
+          </div>
           <Checkbox
             label="I know that this address is theirs"
             checked={isVouchedFor}

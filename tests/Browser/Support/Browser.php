@@ -84,6 +84,15 @@ final class Browser
         return $this;
     }
 
+    /** @param  string  $cookie  name=value, as the server gave it */
+    public function cookie(string $url, string $cookie): self
+    {
+        [$name, $value] = explode('=', $cookie, 2);
+        $this->tools->execute('Network.setCookie', ['url' => $url, 'name' => $name, 'value' => $value, 'path' => '/', 'secure' => true, 'httpOnly' => true, 'sameSite' => 'Strict']);
+
+        return $this;
+    }
+
     /** Signs this browser out of everything, as if it were new. */
     public function forget(): void
     {
@@ -292,12 +301,10 @@ final class Browser
     /** By the key alone, wherever the focus is: a box for files would take it for the name of one. */
     public function tab(int $times = 1): self
     {
-        $send = fn (string $type) => $this->tools->execute('Input.dispatchKeyEvent', ['type' => $type, 'key' => 'Tab', 'code' => 'Tab', 'windowsVirtualKeyCode' => 9]);
         for ($time = 0; $time < $times; $time++) {
             // Held down it repeats.
-            $send('keyDown');
+            $this->tools->execute('Input.dispatchKeyEvent', ['type' => 'keyDown', 'key' => 'Tab', 'code' => 'Tab', 'windowsVirtualKeyCode' => 9]);
         }
-        $send('keyUp');
 
         return $this;
     }

@@ -14,24 +14,21 @@ use Kennel\App\Apps\Apps;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Challenges\Challenges;
 use Kennel\App\Mail\Messages;
+use Kennel\App\Passwords\HandOverPassword;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Roles\Roles;
+use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Accounts\PasswordOwed;
-use Kennel\Core\Accounts\Status;
 use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Desk\AccountInput;
 use Kennel\Core\Desk\AccountPlan;
 use Kennel\Core\Desk\DecideAccount;
 use Kennel\Core\Desk\FirstWayIn;
-use Kennel\Core\Passwords\PasswordHasher;
-use Kennel\Core\Passwords\PreparedPassword;
-use Kennel\Core\Passwords\TemporaryPassword;
 use Kennel\Core\Reasons\Reason;
-use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Verification\VerificationRules;
@@ -43,9 +40,9 @@ final readonly class MakeAccount
     public function __construct(
         private ConnectionInterface $database,
         private ClockInterface $clock,
-        private Entropy $entropy,
         private DecideAccount $decide,
-        private PasswordHasher $hasher,
+        private HandOverPassword $handOver,
+        private RulesInForce $rules,
         private Accounts $accounts,
         private Apps $apps,
         private Roles $roles,
@@ -57,10 +54,11 @@ final readonly class MakeAccount
         private OperatorAuthority $authority,
         private AuditTrail $audit,
         private RequestContext $context,
+        private Caller $caller,
     ) {
     }
 
-    /** @throws Refusal for what is invalid, and where somebody has the address: with their account, since an operator may see it */
+    /** @throws Refusal for what is invalid, and where somebody has the address: with their account, for an operator who may read accounts */
     public function __invoke(AccountInput $input, string $app, SignedIn $operator): MadeAccount
     {
         $plan = ($this->decide)($input);
@@ -72,9 +70,8 @@ final readonly class MakeAccount
             throw Refusal::invalid($reasons);
         }
         $this->refuseTaken($plan->email);
-        // Behind a link nobody knows the password, until one is set by it.
-        $password = $plan->way === FirstWayIn::Link ? new Secret(base64_encode($this->entropy->bytes(32))) : TemporaryPassword::draw($this->entropy);
-        $hash = $this->hasher->hash(PreparedPassword::from($password));
+        $password = $plan->way === FirstWayIn::Link ? $this->handOver->unknown() : $this->handOver->temporary();
+        $hash = $this->handOver->hash($password);
         try {
             $account = $this->database->transaction(fn (): Account => $this->write($plan, $app, $hash, $password, $operator));
         } catch (UniqueConstraintViolationException) {
@@ -90,12 +87,15 @@ final readonly class MakeAccount
     {
         $account = $this->accounts->byAddress($email);
         if ($account !== null) {
-            throw Refusal::invalid([new Reason('account.address_taken', 'email', ['name' => $account->name, 'account' => $account->id])]);
+            throw Refusal::invalid([$this->caller->permissions()->allows('kennel:accounts.read')
+                ? new Reason('account.address_taken', 'email', ['name' => $account->name, 'account' => $account->id])
+                : new Reason('account.address_known', 'email')]);
         }
     }
 
     private function write(AccountPlan $plan, string $app, #[\SensitiveParameter] string $hash, Secret $password, SignedIn $operator): Account
     {
+        $this->rules->requireUnchanged();
         $account = $this->accounts->add($plan->name, $plan->email, $hash, $app, cameBy: 'operator');
         $this->context->accountId = $account->id;
         $roles = $this->roles->harmless($this->signup->roles);
@@ -104,13 +104,11 @@ final readonly class MakeAccount
         }
         // The operator may have been stopped since they were let in.
         $this->authority->require($operator, $account);
-        if ($plan->isVouchedFor) {
-            $this->accounts->change($account, ['status' => Status::Active, 'email_proven_at' => Moment::write($this->clock->now())]);
-        }
-        if ($plan->way !== FirstWayIn::Link) {
-            $until = Moment::write($this->clock->now()->modify('+'.TemporaryPassword::HOURS.' hours'));
-            $this->accounts->change($account, ['password_owed' => PasswordOwed::Temporary, 'password_until' => $until]);
-        }
+        $this->accounts->change($account, [
+            'status' => $plan->status(),
+            'email_proven_at' => $plan->isVouchedFor ? Moment::write($this->clock->now()) : null,
+            ...$plan->way === FirstWayIn::Link ? [] : $this->handOver->owed(),
+        ]);
         $this->tell($account, $plan->way, $password);
         ($this->markComplete)($account);
         $this->audit->record('account.made', $operator->asOperator(), $account->reference(), [], [
@@ -133,7 +131,7 @@ final readonly class MakeAccount
             $this->messages->queueToHolder('account_made', $account, 'reset', ['hours' => intdiv($this->verification->lifetime->seconds, 3600)], "#t={$token->reveal()}");
         }
         if ($way === FirstWayIn::TemporaryMailed) {
-            $this->messages->queueToHolder('temporary_password', $account, 'sign-in', ['password' => $password->reveal(), 'hours' => TemporaryPassword::HOURS]);
+            $this->handOver->mail($account, $password);
         }
     }
 }

@@ -12,6 +12,7 @@ use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Challenges\Challenges;
+use Kennel\App\Passwords\HandOverPassword;
 use Kennel\App\Passwords\SetPassword;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
@@ -22,11 +23,7 @@ use Kennel\Core\Accounts\Status;
 use Kennel\Core\Apps\AppRules;
 use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Documents\Duration;
-use Kennel\Core\Passwords\PasswordHasher;
-use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Reasons\Reason;
-use Kennel\Core\Secrets\Entropy;
-use Kennel\Core\Secrets\Secret;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -41,14 +38,13 @@ final readonly class Install
     public function __construct(
         private ConnectionInterface $database,
         private ClockInterface $clock,
-        private Entropy $entropy,
         private Roles $roles,
         private Apps $apps,
         private Revisions $revisions,
         private Accounts $accounts,
         private Keepers $keepers,
         private SetPassword $setPassword,
-        private PasswordHasher $hasher,
+        private HandOverPassword $handOver,
         private Challenges $challenges,
         private MarkComplete $markComplete,
         private AuditTrail $audit,
@@ -71,7 +67,7 @@ final readonly class Install
     {
         // The hash takes its time, and is made before anything is locked.
         $hash = $wanted->password === null
-            ? $this->hasher->hash(PreparedPassword::from(new Secret(base64_encode($this->entropy->bytes(32)))))
+            ? $this->handOver->hash($this->handOver->unknown())
             : $this->setPassword->prepareFirst($wanted->password, $wanted->email->toString(), $wanted->name->value, $wanted->app->name);
 
         $installed = $this->database->transaction(function () use ($wanted, $hash, $isFirst): Installed {

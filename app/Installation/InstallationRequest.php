@@ -8,7 +8,7 @@ use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Apps\Registration;
-use Kennel\Core\Reasons\Refused;
+use Kennel\Core\Reasons\Mistakes;
 use Kennel\Core\Secrets\Secret;
 
 /** What an empty Kennel begins with: its first app, and the first who may do everything. */
@@ -29,22 +29,14 @@ final readonly class InstallationRequest
     public static function parse(string $app, string $appName, string $appKind, string $name, string $email, ?Secret $password, bool $wantsLink = false): self
     {
         $registration = Registration::parse($app, $appName, $appKind);
-        $reasons = is_array($registration) ? $registration : [];
-        $read = static function (\Closure $parse) use (&$reasons): mixed {
-            try {
-                return $parse();
-            } catch (Refused $refused) {
-                $reasons[] = $refused->reason;
-
-                return null;
-            }
-        };
-        $person = $read(static fn (): PersonName => PersonName::parse($name));
-        $address = $read(static fn (): EmailAddress => EmailAddress::parse($email));
-        if ($registration instanceof Registration && $person instanceof PersonName && $address instanceof EmailAddress) {
+        $mistakes = new Mistakes;
+        $mistakes->add(...is_array($registration) ? $registration : []);
+        $person = $mistakes->attempt(static fn (): PersonName => PersonName::parse($name));
+        $address = $mistakes->attempt(static fn (): EmailAddress => EmailAddress::parse($email));
+        if ($registration instanceof Registration && $person !== null && $address !== null) {
             return new self($registration, $person, $address, $password, $wantsLink);
         }
 
-        throw Refusal::invalid($reasons);
+        throw Refusal::invalid($mistakes->all());
     }
 }

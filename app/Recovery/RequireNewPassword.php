@@ -11,38 +11,29 @@ use Kennel\App\Accounts\Keepers;
 use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Challenges\Challenges;
-use Kennel\App\Mail\Messages;
+use Kennel\App\Passwords\HandOverPassword;
 use Kennel\App\Passwords\PasswordHistory;
 use Kennel\App\Platform\Identity\SignedIn;
-use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\SeenVersion;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Challenges\ChallengePurpose;
-use Kennel\Core\Passwords\PasswordHasher;
-use Kennel\Core\Passwords\PreparedPassword;
-use Kennel\Core\Passwords\TemporaryPassword;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\WrittenReason;
-use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Secret;
-use Psr\Clock\ClockInterface;
 
 /** An operator has a holder choose a new password: after the next sign-in, or with a temporary one that is handed over. */
 final readonly class RequireNewPassword
 {
     public function __construct(
         private ConnectionInterface $database,
-        private ClockInterface $clock,
-        private Entropy $entropy,
-        private PasswordHasher $hasher,
+        private HandOverPassword $handOver,
         private Accounts $accounts,
         private EndSessions $endSessions,
         private PasswordHistory $history,
         private SendRecovery $sendRecovery,
-        private Messages $messages,
         private AuditTrail $audit,
         private OperatorAuthority $authority,
         private Keepers $keepers,
@@ -116,21 +107,20 @@ final readonly class RequireNewPassword
      */
     public function byTemporaryOne(string $id, string $why, bool $isMailed, SignedIn $operator, SeenVersion $seen): ?Secret
     {
-        $temporary = TemporaryPassword::draw($this->entropy);
-        $hash = $this->hasher->hash(PreparedPassword::from($temporary));
+        $temporary = $this->handOver->temporary();
+        $hash = $this->handOver->hash($temporary);
         $this->database->transaction(function () use ($id, $why, $isMailed, $operator, $seen, $hash, $temporary): void {
             $account = $this->somebodyElse($id, $why, $operator, $seen);
             $before = $account->password_owed;
             $this->history->keep($account);
             $this->accounts->storeHash($account, $hash);
-            $until = Moment::write($this->clock->now()->modify('+'.TemporaryPassword::HOURS.' hours'));
-            $this->accounts->change($account, ['password_owed' => PasswordOwed::Temporary, 'password_until' => $until]);
+            $owed = $this->handOver->owed();
+            $this->accounts->change($account, $owed);
             $ended = $this->endSessions->allOf($account->id, 'temporary password');
             // A reset link from before would set the password once more.
             $this->challenges->supersede($account->id, ChallengePurpose::ResetPassword);
             if ($isMailed) {
-                // Sealed in the outbox, as messages with links are.
-                $this->messages->queueToHolder('temporary_password', $account, 'sign-in', ['password' => $temporary->reveal(), 'hours' => TemporaryPassword::HOURS]);
+                $this->handOver->mail($account, $temporary);
             }
             $this->audit->record(
                 'account.temporary_password_set',
@@ -139,7 +129,7 @@ final readonly class RequireNewPassword
                 ['password_owed' => $before->value],
                 [
                     'password_owed' => 'temporary',
-                    'until' => $until,
+                    'until' => $owed['password_until'],
                     'handed_over' => $isMailed ? 'by a message' : 'by the operator',
                     'sessions_ended' => $ended,
                 ],

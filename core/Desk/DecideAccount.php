@@ -7,8 +7,8 @@ namespace Kennel\Core\Desk;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Mail\Reach;
+use Kennel\Core\Reasons\Mistakes;
 use Kennel\Core\Reasons\Reason;
-use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Reasons\WrittenReason;
 
 /**
@@ -24,35 +24,23 @@ final readonly class DecideAccount
     /** @return AccountPlan|non-empty-list<Reason> every mistake, in the order of the form */
     public function __invoke(AccountInput $input): AccountPlan|array
     {
-        $reasons = [];
-        $name = $email = null;
-        try {
-            $name = PersonName::parse($input->name);
-        } catch (Refused $refused) {
-            $reasons[] = $refused->reason;
-        }
-        try {
-            $email = EmailAddress::parse($input->email);
-        } catch (Refused $refused) {
-            $reasons[] = $refused->reason;
-        }
-        $unreachable = $email === null ? null : $this->reach->reasonAgainst($email);
-        if ($unreachable !== null) {
-            $reasons[] = $unreachable;
-        }
+        $mistakes = new Mistakes;
+        $name = $mistakes->attempt(static fn (): PersonName => PersonName::parse($input->name));
+        $email = $mistakes->attempt(static fn (): EmailAddress => EmailAddress::parse($input->email));
+        $mistakes->add($email === null ? null : $this->reach->reasonAgainst($email));
         $way = FirstWayIn::tryFrom($input->way);
-        if ($way === null) {
-            $reasons[] = new Reason('account.way_unknown', 'way');
+        $mistakes->add($way === null ? new Reason('account.way_unknown', 'way') : null);
+        $why = trim($input->why);
+        if ($input->isVouchedFor || $why !== '') {
+            $mistakes->add(...WrittenReason::reasonsAgainst($input->why));
         }
-        if ($input->isVouchedFor || trim($input->why) !== '') {
-            $reasons = [...$reasons, ...WrittenReason::reasonsAgainst($input->why)];
-        }
+        $reasons = $mistakes->all();
         if ($name === null || $email === null || $way === null || $reasons !== []) {
             assert($reasons !== []);
 
             return $reasons;
         }
 
-        return new AccountPlan($name, $email, $way, $input->isVouchedFor, trim($input->why) === '' ? null : trim($input->why));
+        return new AccountPlan($name, $email, $way, $input->isVouchedFor, $why === '' ? null : $why);
     }
 }

@@ -10,9 +10,6 @@ use Kennel\Core\Secrets\Secret;
 /** A password that is read out or copied once: four groups of five letters and digits that cannot be taken for each other. 96 bits. */
 final class TemporaryPassword
 {
-    /** How long it can be used for signing in. */
-    public const HOURS = 24;
-
     private const ALPHABET = 'abcdefghjkmnpqrstuvwxyz23456789';
 
     private const GROUPS = 4;

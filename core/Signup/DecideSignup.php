@@ -14,8 +14,8 @@ use Kennel\Core\Fields\Required;
 use Kennel\Core\Mail\Reach;
 use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Passwords\PreparedPassword;
+use Kennel\Core\Reasons\Mistakes;
 use Kennel\Core\Reasons\Reason;
-use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
 
 /**
@@ -39,26 +39,24 @@ final readonly class DecideSignup
     /** @param  \Closure(EmailAddress): bool  $isRegistered  asked only where the app says so openly */
     public function __invoke(SignupInput $input, AppRules $app, \Closure $isRegistered, \DateTimeImmutable $now): SignupVerdict
     {
-        $reasons = [];
-        $name = $this->attempt(static fn (): PersonName => PersonName::parse($input->name ?? ''), $reasons);
-        $email = $this->attempt(static fn (): EmailAddress => EmailAddress::parse($input->email ?? ''), $reasons);
-        $refusal = $this->reasonAgainstAddress($email, $app, $isRegistered);
-        if ($refusal !== null) {
-            $reasons[] = $refusal;
-        }
-        $password = $this->attempt(static fn (): PreparedPassword => PreparedPassword::from($input->password ?? new Secret('')), $reasons);
+        $mistakes = new Mistakes;
+        $name = $mistakes->attempt(static fn (): PersonName => PersonName::parse($input->name ?? ''));
+        $email = $mistakes->attempt(static fn (): EmailAddress => EmailAddress::parse($input->email ?? ''));
+        $mistakes->add($this->reasonAgainstAddress($email, $app, $isRegistered));
+        $password = $mistakes->attempt(static fn (): PreparedPassword => PreparedPassword::from($input->password ?? new Secret('')));
         if ($password !== null) {
-            $reasons = [...$reasons, ...$this->policy->reasonsAgainst($password, $email, [$input->name ?? '', $app->look->name])];
+            $mistakes->add(...$this->policy->reasonsAgainst($password, $email, [$input->name ?? '', $app->look->name]));
         }
         $fields = ($this->decideFields)($this->askedAtSignup($app->key), $input->fields, [Required::AtSignup], $now);
-        $reasons = [...$reasons, ...$fields->reasons];
+        $mistakes->add(...$fields->reasons);
         if ($this->terms->areAsked() && $input->terms !== $this->terms->version) {
-            $reasons[] = new Reason(
+            $mistakes->add(new Reason(
                 $input->terms === null || $input->terms === '' ? 'terms.required' : 'terms.other_version',
                 'terms',
                 ['version' => $this->terms->version],
-            );
+            ));
         }
+        $reasons = $mistakes->all();
         if ($name === null || $email === null || $password === null || $reasons !== []) {
             assert($reasons !== []);
 
@@ -85,26 +83,5 @@ final readonly class DecideSignup
             ?? ($email === null ? null : $this->domains->reasonAgainst($email))
             ?? ($email === null ? null : $this->reach->reasonAgainst($email))
             ?? ($email !== null && ! $app->isDiscreet && $isRegistered($email) ? new Reason('email.taken', 'email') : null);
-    }
-
-    /**
-     * @template T of object
-     *
-     * @param  \Closure(): T  $make
-     * @param  list<Reason>  $reasons
-     *
-     * @param-out list<Reason> $reasons
-     *
-     * @return T|null
-     */
-    private function attempt(\Closure $make, array &$reasons): ?object
-    {
-        try {
-            return $make();
-        } catch (Refused $refused) {
-            $reasons[] = $refused->reason;
-
-            return null;
-        }
     }
 }

@@ -11,6 +11,12 @@ export const roles = queryOptions({
   queryFn: ({ signal }) => answer(api.GET('/roles', { signal })),
 });
 
+export const account = (id: string) =>
+  queryOptions({
+    queryKey: ['account', id],
+    queryFn: ({ signal }) => answer(api.GET('/accounts/{id}', { params: { path: { id } }, signal })),
+  });
+
 export const fieldUse = queryOptions({
   queryKey: ['field-use'],
   queryFn: ({ signal }) => answer(api.GET('/fields', { signal })),

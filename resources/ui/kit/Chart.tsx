@@ -22,8 +22,6 @@ export const draw = {
   },
   fill: {
     petrol: 'fill-petrol',
-    amber: 'fill-amber',
-    moss: 'fill-moss',
     iris: 'fill-iris',
     mossWash: 'fill-moss-wash',
   },

@@ -4,16 +4,13 @@ const edges = {
   none: '',
   top: 'border-t border-line',
   bottom: 'border-b border-line',
-  left: 'border-l border-line',
-  right: 'border-r border-line',
   /** Where one act ends and the next begins. */
   cut: 'border-t border-dashed border-line-strong',
   all: 'rounded-control border border-line',
 } as const;
-const grounds = { none: '', paper: 'bg-paper', sheet: 'bg-sheet', well: 'bg-well' } as const;
+const grounds = { none: '', sheet: 'bg-sheet', well: 'bg-well' } as const;
 
-type Tag =
-  'aside' | 'div' | 'dl' | 'fieldset' | 'footer' | 'header' | 'li' | 'main' | 'nav' | 'p' | 'section' | 'span' | 'ul';
+type Tag = 'div' | 'dl' | 'fieldset' | 'footer' | 'header' | 'li' | 'main' | 'section' | 'span' | 'ul';
 
 /** A part of a screen, set off from its neighbours by a hairline or by its ground. */
 export function Surface<T extends Tag = 'div'>({

@@ -43,26 +43,7 @@ const classes = ({ tone, size, weight, face }: Look, layout: string): string =>
     .filter((part) => part !== '')
     .join(' ');
 
-type Tag =
-  | 'bdi'
-  | 'code'
-  | 'dd'
-  | 'del'
-  | 'div'
-  | 'dl'
-  | 'dt'
-  | 'figcaption'
-  | 'h1'
-  | 'h2'
-  | 'h3'
-  | 'ins'
-  | 'label'
-  | 'li'
-  | 'p'
-  | 'section'
-  | 'span'
-  | 'summary'
-  | 'ul';
+type Tag = 'bdi' | 'code' | 'dd' | 'del' | 'div' | 'dt' | 'h1' | 'h2' | 'h3' | 'ins' | 'label' | 'p' | 'span';
 
 /** Words that look other than those around them. Every screen says by it how, and with className only where they stand. */
 export function Text<T extends Tag = 'span'>({

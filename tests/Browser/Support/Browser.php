@@ -337,9 +337,9 @@ final class Browser
     }
 
     /** @param  \Closure(): bool  $condition */
-    public function until(\Closure $condition, string $what): void
+    public function until(\Closure $condition, string $what, float $patience = self::PATIENCE): void
     {
-        $until = microtime(true) + self::PATIENCE;
+        $until = microtime(true) + $patience;
         do {
             try {
                 if ($condition()) {

@@ -82,22 +82,10 @@ trait ByKeyboard
     /** @return string the name of what has the focus, now and a moment later */
     private function hasFocus(string $after): string
     {
-        $this->eventually(fn (): bool => $this->called() !== 'BODY', $after);
+        self::$browser->until(fn (): bool => $this->called() !== 'BODY', "something to have the focus after: {$after}", 2);
         usleep(60_000);
         self::assertNotSame('BODY', $name = $this->called(), "nothing has the focus after: {$after}");
 
         return $name;
-    }
-
-    /** @param  \Closure(): bool  $condition */
-    private function eventually(\Closure $condition, string $after): void
-    {
-        $until = microtime(true) + 2;
-        while (! $condition()) {
-            if (microtime(true) > $until) {
-                self::fail("nothing has the focus after: {$after}");
-            }
-            usleep(40_000);
-        }
     }
 }

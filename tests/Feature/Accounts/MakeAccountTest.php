@@ -9,6 +9,7 @@ use Illuminate\Testing\TestResponse;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Mail\Composition;
 use Kennel\App\Mail\Message;
+use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Tests\Feature\DoorTestCase;
@@ -69,6 +70,19 @@ final class MakeAccountTest extends DoorTestCase
             ->assertJsonPath('reasons.0.code', 'account.address_taken')->assertJsonPath('reasons.0.field', 'email')
             ->assertJsonPath('reasons.0.parameters.account', $there->id)->assertJsonPath('reasons.0.message', 'Ada Holm has an account with this address.');
         self::assertSame([2, 0], [DB::table('accounts')->count(), Message::query()->count()]);
+    }
+
+    public function test_who_may_not_read_accounts_is_not_told_whose_address_it_is(): void
+    {
+        $this->keeper();
+        $this->holder('ada@holm.example', 'Ada Holm');
+        $clerk = $this->holder('clerk@post.example', 'Clerk');
+        $this->app->make(Roles::class)->define('clerk', 'Makes accounts.', ['kennel:console', 'kennel:accounts.manage']);
+        $this->app->make(Roles::class)->assign($clerk->id, 'clerk', 'Kennel', 'a test');
+        $this->signIn('clerk@post.example', 'console')->assertCreated();
+        $refused = $this->make()->assertStatus(422)->assertJsonPath('reasons.0.code', 'account.address_known');
+        self::assertStringNotContainsString('Ada', (string) $refused->getContent());
+        $this->make(['email' => 'new@holm.example'])->assertCreated();
     }
 
     public function test_somebody_who_comes_between_the_look_and_the_writing_is_not_doubled(): void

@@ -1,9 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ComponentProps } from 'react';
-import { answer, ApiError, type Schemas } from '../../api/client';
+import { ApiError, type Schemas } from '../../api/client';
 import { ActDialog } from '../../kit/ActDialog';
 import { Notice } from '../../kit/Notice';
-import { api, refresh } from '../api';
+import { refresh } from '../api';
+import { account as accountQuery } from '../queries';
 import { differences } from './differences';
 import { Text } from '../../kit/Text';
 
@@ -34,20 +35,14 @@ export function AccountActDialog({
     const upon = newer ?? seen;
     try {
       const done = await run({ path: { id: upon.id }, header: { 'If-Match': `"v${upon.version}"` } }, reason);
-      // The next act is upon what this one has left: it must not be refused as somebody else's.
-      await client.refetchQueries({ queryKey: ['account', upon.id] });
       refresh(client);
+      // The next act is upon what this one has left: it must not be refused as somebody else's. What cannot be read now is asked for again.
+      await client.fetchQuery({ ...accountQuery(upon.id), staleTime: 0 }).catch(() => undefined);
       return done;
     } catch (error) {
       if (!(error instanceof ApiError) || error.status !== 412) throw error;
       setSeen(upon);
-      setNewer(
-        await client.fetchQuery({
-          queryKey: ['account', upon.id],
-          queryFn: () => answer(api.GET('/accounts/{id}', { params: { path: { id: upon.id } } })),
-          staleTime: 0,
-        }),
-      );
+      setNewer(await client.fetchQuery({ ...accountQuery(upon.id), staleTime: 0 }));
       return 'stays';
     }
   };

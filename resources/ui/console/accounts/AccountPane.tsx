@@ -14,6 +14,7 @@ import { Note, Text } from '../../kit/Text';
 import { useToast } from '../../kit/Toast';
 import { When } from '../../kit/Time';
 import { api, refresh, useMay } from '../api';
+import { account as accountQuery } from '../queries';
 import { ChangeStatusDialog } from './ChangeStatusDialog';
 import { Fields, Owed, Waivers } from './Duties';
 import { NewPasswordDialog } from './NewPasswordDialog';
@@ -23,11 +24,7 @@ type Account = Schemas['Account'];
 
 /** One account on one page. */
 export function AccountPane({ id, back }: { id: string; back: string }) {
-  const account = useQuery({
-    queryKey: ['account', id],
-    queryFn: ({ signal }) => answer(api.GET('/accounts/{id}', { params: { path: { id } }, signal })),
-    refetchInterval: 5000,
-  });
+  const account = useQuery({ ...accountQuery(id), refetchInterval: 5000 });
   return (
     <Pane label="One account" back={back}>
       <QueryState of={account} what="the account">

@@ -45,6 +45,7 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
   if (temporary !== null && made !== null) {
     return <TemporaryPasswordDialog name={made.name} password={temporary} onDone={() => setTemporary(null)} />;
   }
+  const chosen = app === '' ? (apps[0]?.key ?? '') : app;
   const open = (id: string) => {
     onClose();
     void navigate(`/accounts/${id}`);
@@ -67,7 +68,7 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
             api.POST('/accounts', {
               body: {
                 ...person,
-                app: app === '' ? (apps[0]?.key ?? '') : app,
+                app: chosen,
                 way,
                 verified: isVouchedFor,
                 ...(isVouchedFor ? { reason } : {}),
@@ -111,7 +112,7 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
           <Select
             label="App"
             required
-            value={app === '' ? (apps[0]?.key ?? '') : app}
+            value={chosen}
             onChange={(event) => setApp(event.target.value)}
             error={of('app')}
             choices={apps.map(({ key, name }) => ({ value: key, label: name }))}

@@ -61,13 +61,15 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
   const foundAccount = accounts.data?.items[0]?.id;
   const first =
     foundAccount === undefined ? others.flatMap(([, entries]) => entries)[0]?.[1] : go(`/accounts/${foundAccount}`);
+  // Where the accounts could not be searched nobody knows what would have been first.
+  const isAnswered = !isAsking && accounts.error === null;
   const openFirst = useRef(first);
   useEffect(() => {
     openFirst.current = first;
   });
   useEffect(() => {
-    if (pressed === typed && !isAsking) openFirst.current?.();
-  }, [pressed, typed, isAsking]);
+    if (pressed === typed && isAnswered) openFirst.current?.();
+  }, [pressed, typed, isAnswered]);
   return (
     <Command
       shouldFilter={false}

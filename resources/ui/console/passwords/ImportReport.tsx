@@ -28,14 +28,18 @@ const states = {
   failed: 'failed; what was imported stays',
 } as const;
 
-const STEPS: Record<Import['state'], readonly Step['stands'][]> = {
-  checking: ['now', 'next', 'next'],
-  checked: ['done', 'now', 'next'],
-  importing: ['done', 'done', 'now'],
-  done: ['done', 'done', 'done'],
-  discarded: ['done', 'failed', 'next'],
-  failed: ['done', 'done', 'failed'],
-};
+/** @returns how its steps stand; null of one that was discarded, since it is not kept at which */
+function steps({ state, total }: Import): readonly Step['stands'][] | null {
+  return {
+    checking: ['now', 'next', 'next'] as const,
+    checked: ['done', 'now', 'next'] as const,
+    importing: ['done', 'done', 'now'] as const,
+    done: ['done', 'done', 'done'] as const,
+    discarded: null,
+    // Until it has been checked nobody knows how many rows there are.
+    failed: total === null ? (['failed', 'next', 'next'] as const) : (['done', 'done', 'failed'] as const),
+  }[state];
+}
 
 /** One import: how far it is, what its hashes are, which rows are refused and why. */
 export function ImportReport({ of }: { of: Import }) {
@@ -47,6 +51,7 @@ export function ImportReport({ of }: { of: Import }) {
     mutationFn: () => answer(api.DELETE('/imports/{id}', { params: { path: { id: of.id } } })),
     onSettled: () => refresh(client),
   });
+  const stands = steps(of);
   const isOn = of.state === 'checking' || of.state === 'importing';
   return (
     <Surface as="section" edge="top" aria-label={`Import ${of.name}`} className="py-3">
@@ -75,15 +80,17 @@ export function ImportReport({ of }: { of: Import }) {
           ) : null}
         </span>
       </div>
-      <div className="py-1">
-        <Stepper
-          label={`Steps of ${of.name}`}
-          steps={['Checked', 'Confirmed', 'Imported'].map((name, index) => ({
-            name,
-            stands: STEPS[of.state][index] ?? 'next',
-          }))}
-        />
-      </div>
+      {stands === null ? null : (
+        <div className="py-1">
+          <Stepper
+            label={`Steps of ${of.name}`}
+            steps={['Checked', 'Confirmed', 'Imported'].map((name, index) => ({
+              name,
+              stands: stands[index] ?? 'next',
+            }))}
+          />
+        </div>
+      )}
       <Failure error={discard.error} />
       <Text as="div" size="small" className="mt-1 grid grid-cols-2 gap-x-8 max-sm:grid-cols-1">
         <ul aria-label="Hashes">

@@ -15,7 +15,7 @@ export function DocumentDialog({ draft, onClose }: { draft: Draft; onClose: () =
   const toast = useToast();
   // What it was when it was opened: a draft that somebody else changes meanwhile is not written over.
   const [opened] = useState(draft);
-  const opening = JSON.stringify(opened.document, null, 2);
+  const [opening] = useState(() => JSON.stringify(opened.document, null, 2));
   const [typed, setTyped] = useState(opening);
   const [mistake, setMistake] = useState<string | undefined>();
   const type = (text: string) => {

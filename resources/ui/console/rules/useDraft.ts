@@ -27,7 +27,16 @@ export function useDraft() {
   // What was set and is on its way: shown at once, and what is set next builds on it.
   const [ahead, setAhead] = useState<Document | null>(null);
   const isLast = () => client.isMutating({ mutationKey: SAVE }) <= 1;
-  const took = (draft: Draft) => {
+  const put = (of: Draft, document: Document) =>
+    answer(
+      api.PUT('/rules/draft', {
+        params: condition(of),
+        body: { document: { ...document } as Record<string, unknown> },
+      }),
+    ).then(typed);
+  const took = async (draft: Draft) => {
+    // What was asked before this knows nothing of it, and must not come after it.
+    await client.cancelQueries({ queryKey: ['draft'] });
     setRefused(null);
     client.setQueryData(['draft'], draft);
     for (const key of ['cases', 'impact', 'revisions', 'apps', 'tried-app'])
@@ -40,13 +49,10 @@ export function useDraft() {
     mutationFn: ({ change }: { change: (document: Document) => Document; shown: Document }) => {
       const draft = client.getQueryData<Draft>(['draft']);
       if (draft === undefined) throw new ApiError(0, null);
-      const document = { ...change(draft.document) } as Record<string, unknown>;
-      return answer(api.PUT('/rules/draft', { params: condition(draft), body: { document } })).then(typed);
+      return put(draft, change(draft.document));
     },
     onSuccess: async (draft) => {
-      // What was asked before this save knows nothing of it, and must not come after it.
-      await client.cancelQueries({ queryKey: ['draft'] });
-      took(draft);
+      await took(draft);
       if (isLast()) setAhead(null);
     },
     onError: (error, { shown }) => {
@@ -56,7 +62,7 @@ export function useDraft() {
       setRefused({ document: shown, error });
     },
   });
-  const put = (change: (document: Document) => Document, upon: Document) => {
+  const set = (change: (document: Document) => Document, upon: Document) => {
     const shown = change(upon);
     setAhead(shown);
     // What was refused is not in the draft: it goes along with what mends it.
@@ -75,19 +81,11 @@ export function useDraft() {
     refusal: refused?.error ?? null,
     isSaving: save.isPending,
     change: (path: Path, value: unknown) => {
-      if (shown !== undefined) put((document) => write(document, path, value), shown);
+      if (shown !== undefined) set((document) => write(document, path, value), shown);
     },
-    replace: (document: Document) => (shown === undefined ? undefined : put(() => document, shown)),
+    replace: (document: Document) => (shown === undefined ? undefined : set(() => document, shown)),
     /** The whole document, upon the draft it was made of; what is refused is thrown and not kept. */
-    write: (of: Draft, document: Document) =>
-      answer(
-        api.PUT('/rules/draft', {
-          params: condition(of),
-          body: { document: { ...document } as Record<string, unknown> },
-        }),
-      )
-        .then(typed)
-        .then(took),
+    write: (of: Draft, document: Document) => put(of, document).then(took),
     /** Lets go of what was refused, and shows the draft as it is. */
     giveUp: () => {
       setRefused(null);

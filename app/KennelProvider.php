@@ -19,14 +19,17 @@ use Illuminate\Queue\Failed\FailedJobProviderInterface;
 use Illuminate\Routing\UrlGenerator;
 use Illuminate\Support\ServiceProvider;
 use Kennel\App\Accounts\ForgetClosedAccounts;
+use Kennel\App\Accounts\RemoveAccounts;
 use Kennel\App\Audit\StrangerTally;
 use Kennel\App\Cases\ResealCases;
 use Kennel\App\Challenges\Challenge;
 use Kennel\App\Evidence\EvidenceEntry;
+use Kennel\App\Evidence\ForgetEvidenceOfAccounts;
 use Kennel\App\Fields\DialledNumbers;
 use Kennel\App\Http\Protocol\IdempotencyKey;
 use Kennel\App\Imports\ForgetImports;
 use Kennel\App\Imports\Import;
+use Kennel\App\Mail\ForgetMessagesOfAccounts;
 use Kennel\App\Mail\HeldDelivery;
 use Kennel\App\Mail\Message;
 use Kennel\App\Mail\Relay;
@@ -92,6 +95,9 @@ final class KennelProvider extends ServiceProvider
         ForgetThrottles::class,
     ];
 
+    /** Who keeps what is personal apart from the account's own row. */
+    public const FORGETS_ACCOUNTS = [ForgetEvidenceOfAccounts::class, ForgetMessagesOfAccounts::class];
+
     /** Who keeps sealed values. */
     public const RESEALS = [ResealMessages::class, ResealCases::class];
 
@@ -142,6 +148,7 @@ final class KennelProvider extends ServiceProvider
             $this->app->tag(self::FORGETS, Forgets::class);
         }
         $this->app->bind(SealedValues::class, static fn ($app): SealedValues => new SealedValues(array_map($app->make(...), self::RESEALS)));
+        $this->app->when(RemoveAccounts::class)->needs('$elsewhere')->give(static fn ($app): array => array_map($app->make(...), self::FORGETS_ACCOUNTS));
         $this->app->bind(Migrator::class, static fn ($app): Migrator => $app['migrator']);
         $this->app->bind(FailedJobProviderInterface::class, static fn ($app): FailedJobProviderInterface => $app['queue.failer']);
         // Most requests count nothing and need no cache.

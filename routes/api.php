@@ -79,6 +79,7 @@ Route::get('account', [OwnAccountController::class, 'show']);
 Route::patch('account', [OwnAccountController::class, 'edit']);
 Route::patch('account/fields', [OwnAccountController::class, 'changeFields']);
 Route::post('account/terms', [OwnAccountController::class, 'acceptTerms']);
+Route::post('account/close', [OwnAccountController::class, 'close']);
 Route::put('account/password', [PasswordController::class, 'change']);
 Route::put('account/pictures/{field}', [OwnAccountController::class, 'sendPicture'])->where('field', '[a-z][a-z0-9_]{0,39}');
 
@@ -133,6 +134,10 @@ Route::post('accounts', [AccountController::class, 'store'])->middleware([Requir
 Route::get('accounts/{id}', [AccountController::class, 'show'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::post('accounts/{id}/suspend', [AccountController::class, 'suspend'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/restore', [AccountController::class, 'restore'])->middleware(RequirePermission::named('kennel:accounts.manage'));
+Route::post('accounts/{id}/close', [AccountController::class, 'close'])->middleware(RequirePermission::named('kennel:accounts.manage'));
+Route::post('accounts/{id}/reopen', [AccountController::class, 'reopen'])->middleware(RequirePermission::named('kennel:accounts.manage'));
+Route::post('accounts/{id}/verify', [AccountController::class, 'verify'])->middleware([RequirePermission::named('kennel:accounts.manage'), RequireFreshProof::class]);
+Route::post('accounts/{id}/sign-out', [AccountController::class, 'signOut'])->middleware(RequirePermission::named('kennel:sessions.end'));
 Route::post('accounts/{id}/require-new-password', [AccountController::class, 'requireNewPassword'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/temporary-password', [AccountController::class, 'setTemporaryPassword'])->middleware([RequirePermission::named('kennel:accounts.manage'), RequireFreshProof::class]);
 Route::post('accounts/{id}/recovery', [RecoveryController::class, 'sendByOperator'])->middleware(RequirePermission::named('kennel:messages.send'));

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Accounts;
 
 use Illuminate\Support\Str;
+use Kennel\App\Audit\ErasureKeys;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Accounts\AddressRules;
@@ -21,7 +22,7 @@ final readonly class Accounts
 {
     private const ROWS_A_STATEMENT = 200;
 
-    public function __construct(private ClockInterface $clock, private AddressRules $addresses)
+    public function __construct(private ClockInterface $clock, private AddressRules $addresses, private ErasureKeys $keys)
     {
     }
 
@@ -70,12 +71,13 @@ final readonly class Accounts
         foreach (array_chunk($rows, self::ROWS_A_STATEMENT) as $some) {
             Account::query()->insert($some);
         }
+        $this->keys->drawFor(array_column($rows, 'id'));
     }
 
     /** @throws \Illuminate\Database\UniqueConstraintViolationException when the lookup key is taken */
     public function add(PersonName $name, EmailAddress $email, string $passwordHash, string $appKey, string $termsVersion = '', string $cameBy = 'signup'): Account
     {
-        return Account::query()->create([
+        $account = Account::query()->create([
             'id' => (string) Str::uuid7(),
             'app_key' => $appKey,
             'came_by' => $cameBy,
@@ -91,6 +93,9 @@ final readonly class Accounts
             'seen_at' => '',
             'version' => 1,
         ]);
+        $this->keys->drawFor([$account->id]);
+
+        return $account;
     }
 
     /**

@@ -30,10 +30,11 @@ final readonly class ForgetClosedAccounts implements Forgets
             $some = $this->database->transaction(function () use ($before): int {
                 $closed = array_values(Account::query()->where('status', Status::Closed)->where('closed_at', '<', $before)
                     ->orderBy('seq')->limit(self::AT_ONCE)->get()->all());
-                ($this->remove)($closed);
                 foreach ($closed as $account) {
                     $this->audit->record('account.purged', Actor::kennel(), $account->reference(), ['status' => 'closed'], ['status' => 'deleted']);
                 }
+                // Last, since with the accounts go the keys of what was just said of them.
+                ($this->remove)($closed);
 
                 return count($closed);
             });

@@ -5,18 +5,27 @@ declare(strict_types=1);
 namespace Kennel\App\Accounts;
 
 use Kennel\App\Pictures\Pictures;
+use Kennel\App\Platform\Retention\ForgetsAccounts;
 
-/** Deletes accounts with all they hold. What the trail says of them stays. Called inside the transaction of whoever says why. */
+/**
+ * Deletes accounts with all that is personal, wherever it is kept. The events of the trail stay, and with the account's key goes what they say
+ * of its holder. Called inside the transaction of whoever says why, and after that was said.
+ */
 final readonly class RemoveAccounts
 {
-    public function __construct(private Pictures $pictures)
+    /** @param  iterable<ForgetsAccounts>  $elsewhere */
+    public function __construct(private Pictures $pictures, private iterable $elsewhere)
     {
     }
 
     /** @param  list<Account>  $accounts */
     public function __invoke(array $accounts): void
     {
-        $this->pictures->removeAllOf(array_column($accounts, 'id'));
+        $ids = array_column($accounts, 'id');
+        $this->pictures->removeAllOf($ids);
+        foreach ($this->elsewhere as $capability) {
+            $capability->forgetAccounts($ids);
+        }
         Account::query()->whereKey(array_column($accounts, 'seq'))->delete();
     }
 }

@@ -9,7 +9,7 @@ use Kennel\App\Platform\Database\AsJson;
 use Kennel\App\Platform\Database\NumberedRecord;
 
 /**
- * Something that happened. Never changed and never deleted: SQL refuses it.
+ * Something that happened. Never changed and never deleted: SQL refuses it. What it says of people is sealed; see Sealing.
  *
  * @property int $seq
  * @property string $id

@@ -11,7 +11,7 @@ use Kennel\App\Platform\Paging\NewestFirst;
 /** Reads the trail. */
 final readonly class AuditEvents
 {
-    public function __construct(private Caller $caller, private NewestFirst $pages)
+    public function __construct(private Caller $caller, private NewestFirst $pages, private ErasureKeys $keys, private Sealing $sealing)
     {
     }
 
@@ -26,17 +26,35 @@ final readonly class AuditEvents
             }
         }
 
-        return $this->pages->page($rows, $cursor, $limit, static fn (AuditEvent $row): array => [
-            'id' => $row->id,
-            'act_id' => $row->act_id,
-            'at' => $row->at,
-            'event' => $row->event,
-            'actor' => ['kind' => $row->actor_kind, 'id' => $row->actor_id, 'name' => $row->actor_name],
-            'account' => $row->account_id === null ? null : ['id' => $row->account_id, 'name' => $row->account_name],
-            'source' => $row->source,
-            'reason' => $row->reason,
-            'changes' => $row->changes,
-        ]);
+        $page = $this->pages->page($rows, $cursor, $limit, static fn (AuditEvent $row): array => ['event' => $row]);
+
+        return [...$page, 'items' => $this->opened(array_column($page['items'], 'event'))];
+    }
+
+    /**
+     * @param  list<AuditEvent>  $events
+     * @return list<array<string, mixed>>
+     */
+    private function opened(array $events): array
+    {
+        $keys = $this->keys->existing(array_values(array_filter([...array_column($events, 'account_id'), ...array_column($events, 'actor_id')])));
+
+        return array_map(function (AuditEvent $row) use ($keys): array {
+            $opened = $this->sealing->open($row, $keys);
+
+            return [
+                'id' => $row->id,
+                'act_id' => $row->act_id,
+                'at' => $row->at,
+                'event' => $row->event,
+                'actor' => ['kind' => $row->actor_kind, 'id' => $row->actor_id, 'name' => $opened['actor_name']],
+                'account' => $row->account_id === null ? null : ['id' => $row->account_id, 'name' => $opened['account_name']],
+                'source' => $row->source,
+                'reason' => $opened['reason'],
+                'changes' => $opened['changes'],
+                'is_erased' => $opened['is_erased'],
+            ];
+        }, $events);
     }
 
     /** @return array<string, int> how often an event was recorded, by hour */

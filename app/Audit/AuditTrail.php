@@ -13,7 +13,10 @@ use Kennel\App\Platform\RequestContext;
 use Kennel\Core\Audit\Changes;
 use Psr\Clock\ClockInterface;
 
-/** Records what happened, in the transaction in which it happens. Nothing here changes or removes an event; nor can SQL. */
+/**
+ * Records what happened, in the transaction in which it happens. Nothing here changes or removes an event; nor can SQL. What is said of a
+ * person is sealed under a key of their account.
+ */
 final readonly class AuditTrail
 {
     private const ROWS_A_STATEMENT = 200;
@@ -22,6 +25,8 @@ final readonly class AuditTrail
         private ClockInterface $clock,
         private RequestContext $context,
         private EvidenceLog $evidence,
+        private ErasureKeys $keys,
+        private Sealing $sealing,
     ) {
     }
 
@@ -43,8 +48,10 @@ final readonly class AuditTrail
     ): void {
         $changes = Changes::between($before, $after);
         $id = (string) Str::uuid7();
-        AuditEvent::query()->insert(['id' => $id, ...$this->columns($event, $by, $account, $reason), 'changes' => AsJson::encode((object) $changes)]);
         $accountId = $account['id'] ?? null;
+        $row = ['id' => $id, ...$this->columns($event, $by, $account, $reason), 'changes' => AsJson::encode((object) $changes)];
+        $accountKey = $this->keys->of($accountId);
+        AuditEvent::query()->insert($this->sealing->seal($row, $accountKey, $by->id === $accountId ? $accountKey : $this->keys->of($by->id)));
         if ($changes !== []) {
             $this->evidence->append('record', $this->label($record, $before, $changes), ['changes' => $changes], $accountId);
         }
@@ -65,12 +72,14 @@ final readonly class AuditTrail
      */
     public function recordAll(string $event, Actor $by, array $accounts): void
     {
+        $actorKey = $this->keys->of($by->id);
         foreach (array_chunk($accounts, self::ROWS_A_STATEMENT) as $some) {
-            AuditEvent::query()->insert(array_map(fn (array $one): array => [
+            $keys = $this->keys->ofAll(array_column(array_column($some, 'account'), 'id'));
+            AuditEvent::query()->insert(array_map(fn (array $one): array => $this->sealing->seal([
                 'id' => (string) Str::uuid7(),
                 ...$this->columns($event, $by, $one['account'], null),
                 'changes' => AsJson::encode((object) Changes::between([], $one['added'])),
-            ], $some));
+            ], $keys[$one['account']['id']], $actorKey), $some));
         }
     }
 

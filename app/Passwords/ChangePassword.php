@@ -10,14 +10,9 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\App\Platform\RequestContext;
-use Kennel\App\Platform\Throttling\Source;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\Core\Accounts\PasswordOwed;
-use Kennel\Core\Passwords\PasswordHasher;
-use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Reasons\Reason;
-use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
 
 /** A holder changes their own password, knowing the one they have. */
@@ -26,12 +21,10 @@ final readonly class ChangePassword
     public function __construct(
         private ConnectionInterface $database,
         private Accounts $accounts,
-        private PasswordHasher $hasher,
+        private CurrentPassword $currentPassword,
         private SetPassword $setPassword,
         private EndSessions $endSessions,
         private AuditTrail $audit,
-        private Brakes $brakes,
-        private RequestContext $context,
     ) {
     }
 
@@ -57,12 +50,7 @@ final readonly class ChangePassword
             // Whoever else knows it could change it just as well; the mailbox tells them apart.
             throw Refusal::invalid([new Reason('password.compromised', 'current')]);
         }
-        // Whoever sits before an open session could guess as well as whoever signs in.
-        $attempt = $this->brakes->enter($account->lookup_key, Source::ofAddress((string) $this->context->source));
-        if (! $this->isTheirs($current, $account->password_hash)) {
-            throw Refusal::invalid([new Reason('password.current_wrong', 'current')]);
-        }
-        $attempt->succeeded();
+        $this->currentPassword->require($account, $current);
         if (hash_equals($current->reveal(), $new->reveal())) {
             throw Refusal::invalid([new Reason('password.same', 'password')]);
         }
@@ -77,14 +65,5 @@ final readonly class ChangePassword
             $ended = $endOthers ? $this->endSessions->allOthersOf($account->id, $holder->sessionId, 'password changed') : 0;
             $this->audit->record('account.password_changed', $holder->asHolder(), $account->reference(), [], ['password' => 'set', 'sessions_ended' => $ended]);
         };
-    }
-
-    private function isTheirs(Secret $typed, string $stored): bool
-    {
-        try {
-            return $this->hasher->verify(PreparedPassword::from($typed), $stored);
-        } catch (Refused) {
-            return false;
-        }
     }
 }

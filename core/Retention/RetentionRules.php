@@ -15,7 +15,7 @@ final readonly class RetentionRules
         'sessions' => 'Sessions after they ended or lapsed',
         'challenges' => 'Mailed links after they lapsed',
         'messages' => 'Messages after they were sent, held or given up',
-        'closed_accounts' => 'Accounts after they were closed; then they are deleted with all they hold',
+        'closed_accounts' => 'Accounts after they were closed, while they can be reopened; then they are deleted with all they hold',
         'evidence' => 'The evidence of single acts',
         'verdicts' => 'What sign-ups were told, for the impact of drafts',
         'tallies' => 'Figures by day',
@@ -39,6 +39,12 @@ final readonly class RetentionRules
         $document->nothingElse();
 
         return new self($spans);
+    }
+
+    /** @param  key-of<self::SPANS>  $what */
+    public function span(string $what): Duration
+    {
+        return $this->spans[$what];
     }
 
     /**

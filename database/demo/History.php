@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Kennel\Demo;
 
 use Kennel\App\Audit\AuditEvent;
+use Kennel\App\Audit\ErasureKey;
+use Kennel\App\Audit\Sealing;
 use Kennel\App\Audit\StrangerTally;
 use Kennel\App\Challenges\Challenge;
 use Kennel\App\Mail\Composition;
@@ -37,6 +39,8 @@ final class History
     /** @var \SplMinHeap<string> events that are later than accounts still to come: the trail is in the order in which things happened */
     private \SplMinHeap $events;
 
+    private readonly Sealing $sealing;
+
     private int $messages = 0;
 
     /** @var list<array<string, mixed>> */
@@ -50,6 +54,7 @@ final class History
         private readonly SessionRules $sessions,
         private readonly VerificationRules $verification,
     ) {
+        $this->sealing = new Sealing($entropy);
         /** @var \SplMinHeap<string> $events */
         $events = new \SplMinHeap;
         $this->events = $events;
@@ -59,6 +64,8 @@ final class History
     public function note(array $account): void
     {
         $this->passUntil($account['created_at']);
+        $account['erasure_key'] = $this->entropy->bytes(32);
+        $this->loader->add(ErasureKey::class, [['account_id' => $account['id'], 'key' => base64_encode($account['erasure_key'])]]);
         if (count($this->targets) < self::GUESSED_AT) {
             $this->targets[] = $account;
             if (count($this->targets) === self::GUESSED_AT) {
@@ -248,6 +255,6 @@ final class History
             'reason' => $reason,
             'changes' => json_encode((object) array_map(static fn (array $pair): array => ['before' => $pair[0], 'after' => $pair[1]], $changes), JSON_THROW_ON_ERROR),
         ];
-        $this->events->insert("{$at} {$row['id']}\0".serialize($row));
+        $this->events->insert("{$at} {$row['id']}\0".serialize($this->sealing->seal($row, $account['erasure_key'], $account['erasure_key'])));
     }
 }

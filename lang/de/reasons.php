@@ -118,5 +118,8 @@ return [
         'language' => 'Muss eines von diesen sein: :languages; leer für die Sprache des Browsers.',
         'suspended' => 'Das Konto ist gesperrt.',
         'closed' => 'Das Konto ist geschlossen.',
+        'already_closed' => 'Das Konto ist schon geschlossen.',
+        'last_keeper' => 'Außer Ihnen könnte niemand mehr den Dienst betreuen. Geben Sie zuerst jemand anderem die Rolle.',
+        'not_a_holders' => 'Das können Inhaber nicht selbst tun.',
     ],
 ];

@@ -72,7 +72,10 @@ final class Layers
             'Passwords' => 'setting, changing, brakes; hashes wrapped, counted, calibrated',
             'Rules' => 'revisions, drafts, what is in force',
         ],
-        ['Verification' => 'claims, and whose an address is'],
+        [
+            'Verification' => 'claims, and whose an address is',
+            'Status' => 'suspending, closing, and what goes with it',
+        ],
         [
             'Signup' => 'making an account of a form',
             'Signin' => 'opening a session for a password',

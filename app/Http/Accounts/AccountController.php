@@ -12,8 +12,8 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\ChangeFields;
 use Kennel\App\Accounts\Duties\WaiveDuty;
 use Kennel\App\Desk\MakeAccount;
-use Kennel\App\Desk\RestoreAccount;
-use Kennel\App\Desk\SuspendAccount;
+use Kennel\App\Desk\SignOutEverywhere;
+use Kennel\App\Desk\VerifyAddress;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\EntityTag;
 use Kennel\App\Http\Protocol\Json;
@@ -22,7 +22,9 @@ use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Recovery\RequireNewPassword;
+use Kennel\App\Status\ChangeStatus;
 use Kennel\Core\Accounts\Status;
+use Kennel\Core\Accounts\StatusAct;
 use Kennel\Core\Desk\AccountInput;
 use Kennel\Core\Reasons\WrittenReason;
 
@@ -74,21 +76,45 @@ final readonly class AccountController
         );
     }
 
-    public function suspend(string $id, Request $request, SuspendAccount $suspend): JsonResponse
+    public function suspend(string $id, Request $request, ChangeStatus $change): JsonResponse
     {
-        return $this->change($id, $request, $suspend);
+        return $this->changeStatus($id, StatusAct::Suspend, $request, $change);
     }
 
-    public function restore(string $id, Request $request, RestoreAccount $restore): JsonResponse
+    public function restore(string $id, Request $request, ChangeStatus $change): JsonResponse
     {
-        return $this->change($id, $request, $restore);
+        return $this->changeStatus($id, StatusAct::Restore, $request, $change);
     }
 
-    private function change(string $id, Request $request, SuspendAccount|RestoreAccount $act): JsonResponse
+    public function close(string $id, Request $request, ChangeStatus $change): JsonResponse
+    {
+        return $this->changeStatus($id, StatusAct::Close, $request, $change);
+    }
+
+    public function reopen(string $id, Request $request, ChangeStatus $change): JsonResponse
+    {
+        return $this->changeStatus($id, StatusAct::Reopen, $request, $change);
+    }
+
+    private function changeStatus(string $id, StatusAct $act, Request $request, ChangeStatus $change): JsonResponse
     {
         [$operator, $why] = $this->readWhy($request);
 
-        return $this->answer($act($id, $why, $operator, EntityTag::seen($request)));
+        return $this->answer($change($id, $act, $why, $operator, EntityTag::seen($request)));
+    }
+
+    public function verify(string $id, Request $request, VerifyAddress $verify): JsonResponse
+    {
+        [$operator, $why] = $this->readWhy($request);
+
+        return $this->answer($verify($id, $why, $operator, EntityTag::seen($request)));
+    }
+
+    public function signOut(string $id, Request $request, SignOutEverywhere $signOut): JsonResponse
+    {
+        [$operator, $why] = $this->readWhy($request, 'kennel:sessions.end');
+
+        return $this->answer($signOut($id, $why, $operator));
     }
 
     /** Lets the account off one thing it owes. */
@@ -145,9 +171,9 @@ final readonly class AccountController
     }
 
     /** @return array{SignedIn, string} */
-    private function readWhy(Request $request): array
+    private function readWhy(Request $request, string $permission = 'kennel:accounts.manage'): array
     {
-        $operator = $this->caller->require('kennel:accounts.manage');
+        $operator = $this->caller->require($permission);
         $body = Body::of($request);
         $why = $body->text('reason') ?? '';
         $body->complete();

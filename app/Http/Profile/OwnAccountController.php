@@ -18,11 +18,16 @@ use Kennel\App\Http\Protocol\EntityTag;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Pictures\Pictures;
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\SeenVersion;
 use Kennel\App\Profile\EditOwnAccount;
+use Kennel\App\Status\CloseOwnAccount;
 use Kennel\Core\Fields\FieldKind;
 use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Retention\RetentionRules;
+use Kennel\Core\Secrets\Secret;
 
 /** What holders do with their own account. These doors settle duties, so they are open to limited accounts. */
 final readonly class OwnAccountController
@@ -50,6 +55,19 @@ final readonly class OwnAccountController
         $body->complete();
 
         return $this->answer($edit($holder, $name, $language, $current, $password, EntityTag::seen($request)));
+    }
+
+    /** Every session ends with it, this one as well. */
+    public function close(Request $request, CloseOwnAccount $close, RetentionRules $retention): JsonResponse
+    {
+        $holder = $this->caller->get();
+        $body = Body::of($request);
+        $current = $body->secret('current') ?? new Secret('');
+        $body->complete();
+        $account = $close($holder, $current);
+
+        return Json::ok(['reopenable_until' => Moment::write($retention->span('closed_accounts')->after(Moment::read((string) $account->closed_at)))])
+            ->withCookie(Surface::of($request)->forget());
     }
 
     public function changeFields(Request $request, ChangeFields $change): JsonResponse

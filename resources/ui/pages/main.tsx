@@ -23,6 +23,7 @@ const pages = {
   verify: later(() => import('./verification/Verify').then((module) => module.Verify)),
   profile: later(() => import('./profile/Profile').then((module) => module.Profile)),
   edit: later(() => import('./profile/Edit').then((module) => module.Edit)),
+  close: later(() => import('./profile/Close').then((module) => module.Close)),
   details: later(() => import('./duties/Details').then((module) => module.Details)),
   terms: later(() => import('./duties/Terms').then((module) => module.Terms)),
 };

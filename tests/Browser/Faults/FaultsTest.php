@@ -187,7 +187,7 @@ final class FaultsTest extends TestCase
         for ($until = microtime(true) + 60; microtime(true) < $until && $this->number("SELECT count(*) FROM imports WHERE state = 'done'") === 0;) {
             usleep(200_000);
         }
-        self::assertSame([$rows, $rows, $rows], [$done(), $this->number("SELECT count(*) FROM accounts WHERE email LIKE 'killed%'"), $this->number("SELECT count(*) FROM audit_events WHERE event = 'account.imported' AND account_name LIKE 'Person %'")]);
+        self::assertSame([$rows, $rows, $rows], [$done(), $this->number("SELECT count(*) FROM accounts WHERE email LIKE 'killed%'"), $this->number("SELECT count(*) FROM audit_events e JOIN accounts a ON a.id = e.account_id WHERE e.event = 'account.imported' AND a.name LIKE 'Person %'")]);
         self::$server->kill();
         self::$server->serve();
     }

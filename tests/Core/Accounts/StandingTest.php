@@ -6,7 +6,6 @@ namespace Kennel\Tests\Core\Accounts;
 
 use Kennel\Core\Accounts\Access;
 use Kennel\Core\Accounts\AccountFacts;
-use Kennel\Core\Accounts\ChangeStatus;
 use Kennel\Core\Accounts\Duty;
 use Kennel\Core\Accounts\DutyRules;
 use Kennel\Core\Accounts\Owed;
@@ -76,28 +75,6 @@ final class StandingTest extends TestCase
             [Status::Suspended, false, Access::None, ['account.suspended']],
             [Status::Closed, true, Access::None, ['account.closed']],
         ];
-    }
-
-    public function test_a_suspension_needs_a_reason_and_something_to_suspend(): void
-    {
-        $rule = new ChangeStatus;
-        self::assertSame([], $rule->suspend(Status::Active, 'shared the password', false, false));
-        self::assertSame(['reason.required'], self::codes($rule->suspend(Status::Active, " \n", false, false)));
-        self::assertSame(['reason.too_long'], self::codes($rule->suspend(Status::Active, str_repeat('ä', 501), false, false)));
-        self::assertSame(['reason.characters'], self::codes($rule->suspend(Status::Active, "a\0b", false, false)));
-        self::assertSame(['reason.required', 'account.already_suspended'], self::codes($rule->suspend(Status::Suspended, '', false, false)));
-        self::assertSame(['account.already_closed'], self::codes($rule->suspend(Status::Closed, 'why', false, false)));
-        self::assertSame(['account.last_keeper'], self::codes($rule->suspend(Status::Active, 'why', true, true)));
-        self::assertSame(['account.self'], self::codes($rule->suspend(Status::Active, 'why', true, false)));
-    }
-
-    public function test_restoring_proves_nothing(): void
-    {
-        $rule = new ChangeStatus;
-        self::assertSame([], $rule->restore(Status::Suspended, 'a mistake'));
-        self::assertSame(['account.not_suspended'], self::codes($rule->restore(Status::Active, 'a mistake')));
-        self::assertSame(Status::Pending, $rule->restored(false));
-        self::assertSame(Status::Active, $rule->restored(true));
     }
 
     #[DataProvider('names')]

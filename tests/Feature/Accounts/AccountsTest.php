@@ -8,6 +8,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Kennel\App\Accounts\AccountList;
 use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Feature\Trail;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 final class AccountsTest extends DoorTestCase
@@ -121,9 +122,9 @@ final class AccountsTest extends DoorTestCase
         $this->change($account->id, 'suspend', 'Shared the password', '"v2"')->assertOk()->assertJsonPath('access', 'none');
         self::assertSame(1, DB::table('sessions')->where('account_id', $account->id)->where('ended_by', 'suspended')->count());
         $this->knock('GET', '/session', cookies: ['__Host-kennel-pages' => $holder['__Host-kennel-pages']])->assertStatus(401);
-        $event = DB::table('audit_events')->where('event', 'account.suspended')->first();
-        self::assertSame(['Maren Thistlewood', 'Shared the password'], [$event?->actor_name, $event?->reason]);
-        self::assertStringContainsString('"status":{"before":"active","after":"suspended"}', (string) $event?->changes);
+        $event = Trail::sole('account.suspended');
+        self::assertSame(['Maren Thistlewood', 'Shared the password'], [$event['actor_name'], $event['reason']]);
+        self::assertStringContainsString('"status":{"before":"active","after":"suspended"}', $event['changes']);
 
         self::assertSame(['account.suspended'], array_column((array) $this->ask('/audit-events?event=account.suspended')->json('items'), 'event'));
         self::assertSame([], $this->ask('/audit-events?event=account.closed')->json('items'));
@@ -131,9 +132,9 @@ final class AccountsTest extends DoorTestCase
         self::assertNotNull($this->ask('/accounts?limit=1&sort=name')->json('next'));
         $this->change($account->id, 'restore', 'It was a mistake', '"v3"')->assertOk()->assertJsonPath('status', 'active');
         $this->signIn()->assertCreated();
-        $event = DB::table('audit_events')->where('event', 'account.restored')->first();
-        self::assertSame('Maren Thistlewood', $event?->actor_name);
-        self::assertStringContainsString('"status":{"before":"suspended","after":"active"}', (string) $event->changes);
+        $event = Trail::sole('account.restored');
+        self::assertSame('Maren Thistlewood', $event['actor_name']);
+        self::assertStringContainsString('"status":{"before":"suspended","after":"active"}', $event['changes']);
     }
 
     public function test_an_update_needs_the_version_that_was_seen(): void

@@ -6,6 +6,7 @@ namespace Kennel\Tests\Feature\Duties;
 
 use Illuminate\Support\Facades\DB;
 use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Feature\Trail;
 use Kennel\Tests\Support\Books;
 
 final class DutiesTest extends DoorTestCase
@@ -28,7 +29,7 @@ final class DutiesTest extends DoorTestCase
         $this->knock('POST', '/account/terms', ['version' => '2024-05-01'])->assertStatus(422)->assertJsonPath('reasons.0.code', 'terms.other_version');
         $this->knock('POST', '/account/terms', ['version' => '2026-09-03'])->assertOk();
         $this->knock('POST', '/account/terms', ['version' => '2026-09-03'])->assertOk()->assertJsonPath('version', 3);
-        $accepted = json_decode((string) DB::table('audit_events')->where('event', 'account.terms_accepted')->value('changes'), true);
+        $accepted = json_decode(Trail::sole('account.terms_accepted')['changes'], true);
         self::assertSame(['terms' => ['before' => null, 'after' => '2026-09-03']], $accepted);
 
         $this->knock('PATCH', '/account/fields', ['fields' => ['home_reach' => 'Saltings']])->assertStatus(428);
@@ -68,7 +69,7 @@ final class DutiesTest extends DoorTestCase
         $answer = $waive('accept_terms:2026-09-03', 'Signed on paper')->assertOk();
         self::assertSame(['complete_fields:home_reach', 'complete_fields:training_level'], array_column((array) $answer->json('owed'), 'subject'));
         self::assertSame('Signed on paper', $answer->json('waivers.0.why'));
-        self::assertSame(['Signed on paper', 'Maren Thistlewood'], [DB::table('audit_events')->where('event', 'account.duty_waived')->value('reason'), DB::table('audit_events')->where('event', 'account.duty_waived')->value('actor_name')]);
+        self::assertSame(['Signed on paper', 'Maren Thistlewood'], [Trail::sole('account.duty_waived')['reason'], Trail::sole('account.duty_waived')['actor_name']]);
     }
 
     public function test_operators_mend_fields_and_say_why(): void
@@ -79,7 +80,7 @@ final class DutiesTest extends DoorTestCase
         $this->knock('PATCH', $path, ['fields' => ['home_reach' => 'Saltings'], 'reason' => ''], ['If-Match' => '*'], 'console')->assertStatus(422);
         $this->knock('PATCH', $path, ['fields' => ['home_reach' => 'Saltings', 'phone' => '+47 21 93 00 00'], 'reason' => 'By telephone'], ['If-Match' => '*'], 'console')
             ->assertOk()->assertJsonPath('fields.0.shown', 'Saltings')->assertJsonPath('fields.1.value', '+4721930000');
-        self::assertSame('By telephone', DB::table('audit_events')->where('event', 'account.fields_changed')->value('reason'));
+        self::assertSame('By telephone', Trail::sole('account.fields_changed')['reason']);
     }
 
     public function test_a_page_of_accounts_asks_for_standing_in_a_fixed_number_of_queries(): void

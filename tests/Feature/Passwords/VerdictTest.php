@@ -7,6 +7,7 @@ namespace Kennel\Tests\Feature\Passwords;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Feature\Trail;
 
 final class VerdictTest extends DoorTestCase
 {
@@ -40,7 +41,7 @@ final class VerdictTest extends DoorTestCase
         $typed = 'Wildly-unlikely-0tters';
         $verdict = $this->judge($typed);
         self::assertStringNotContainsStringIgnoringCase('tters', (string) $verdict->getContent());
-        self::assertStringNotContainsString($typed, json_encode([DB::table('evidence')->get(), DB::table('audit_events')->get()], JSON_THROW_ON_ERROR));
+        self::assertStringNotContainsString($typed, json_encode([DB::table('evidence')->get(), Trail::of()], JSON_THROW_ON_ERROR));
         $odd = $this->judge("tab\there")->assertOk();
         self::assertSame([false, null, 'password.characters'], [$odd->json('accepted'), $odd->json('estimate'), $odd->json('reasons.0.code')]);
     }

@@ -7,6 +7,7 @@ namespace Kennel\Tests\Feature\Passwords;
 use Illuminate\Support\Facades\DB;
 use Kennel\App\Accounts\Accounts;
 use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Feature\Trail;
 
 final class WrappingTest extends DoorTestCase
 {
@@ -25,7 +26,7 @@ final class WrappingTest extends DoorTestCase
         $after = $this->ask('/passwords/wrapping')->assertOk();
         self::assertSame([0, 'done', 2, 2], [$after->json('accounts'), $after->json('run.state'), $after->json('run.done'), $after->json('run.total')]);
         self::assertSame(['Argon2id 7168/1/1', 'not recognised: y', 'wrapped bcrypt in Argon2id 7168/1/1', 'wrapped salted SHA-1 (SSHA) in Argon2id 7168/1/1'], DB::table('accounts')->distinct()->orderBy('hash_kind')->pluck('hash_kind')->all());
-        self::assertSame('A backup went missing', DB::table('audit_events')->where('event', 'passwords.wrapping_begun')->value('reason'));
+        self::assertSame('A backup went missing', Trail::sole('passwords.wrapping_begun')['reason']);
         foreach (['a', 'b'] as $who) {
             $this->knock('POST', '/sessions', ['email' => "{$who}@post.example", 'password' => 'wrong'])->assertStatus(401);
             $this->signIn("{$who}@post.example")->assertCreated();

@@ -24,7 +24,7 @@ final class DoorsTest extends DoorTestCase
     ];
 
     /** A holder's own doors, which need a session and no permission. */
-    private const HOLDERS = ['POST /session/proof' => '', 'GET /session' => '', 'GET /account' => '', 'PATCH /account' => '', 'PATCH /account/fields' => '', 'POST /account/terms' => '', 'PUT /account/password' => '', 'PUT /account/pictures/{field}' => ''];
+    private const HOLDERS = ['POST /session/proof' => '', 'GET /session' => '', 'GET /account' => '', 'PATCH /account' => '', 'PATCH /account/fields' => '', 'POST /account/terms' => '', 'POST /account/close' => '', 'PUT /account/password' => '', 'PUT /account/pictures/{field}' => ''];
 
     public function test_every_door_is_described_and_every_description_is_a_door(): void
     {

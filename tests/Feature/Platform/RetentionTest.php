@@ -31,6 +31,7 @@ use Kennel\Tests\Factories\SignupTallyFactory;
 use Kennel\Tests\Factories\StrangerTallyFactory;
 use Kennel\Tests\Factories\WrapRunFactory;
 use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Feature\Trail;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 /** Rows that nobody needs go: one a second too old is deleted, one a second younger stays. */
@@ -111,7 +112,7 @@ final class RetentionTest extends DoorTestCase
     public function test_every_table_that_grows_is_purged_bounded_or_kept_on_purpose(): void
     {
         $purged = array_unique(array_map(static fn (array $one): string => (new (($one[0])::new()->modelName()))->getTable(), self::tables()));
-        $goWithTheirOwner = ['field_values', 'duty_waivers', 'terms_acceptances', 'assignments', 'password_history', 'import_rows', 'import_addresses', 'impact_findings'];
+        $goWithTheirOwner = ['field_values', 'duty_waivers', 'terms_acceptances', 'assignments', 'password_history', 'import_rows', 'import_addresses', 'impact_findings', 'erasure_keys'];
         // The trail and the revisions stay for good; one draft, one impact and the last run of wrapping are kept; the rest is as large as what it describes.
         $keptOnPurpose = ['audit_events', 'rule_revisions'];
         $bounded = ['rule_draft_saves', 'rule_cases', 'impact_runs', 'wrap_runs', 'hash_times', 'relay_facts', 'pulses', 'jobs', 'apps', 'roles', 'role_permissions', 'role_includes', 'migrations'];
@@ -158,6 +159,32 @@ final class RetentionTest extends DoorTestCase
         self::assertSame([0, 0, 0], [self::rows('accounts'), self::rows('pictures'), self::rows('sessions')]);
         self::assertNull($pictures->read($picture, 64));
         self::assertSame(['account.purged'], DB::table('audit_events')->where('actor_kind', 'kennel')->pluck('event')->all(), 'the trail stays, and says so');
+    }
+
+    public function test_nothing_personal_is_left_of_a_deleted_account(): void
+    {
+        $this->knock('POST', '/signups', ['name' => 'Quillon Vanterpool', 'email' => 'quillon@post.example', 'password' => self::PASSWORD, 'app' => 'gaugebook'], ['Idempotency-Key' => 'q'])->assertSuccessful();
+        $this->work('mail');
+        $this->keeper();
+        $id = (string) DB::table('accounts')->where('email', 'quillon@post.example')->value('id');
+        $this->knock('POST', "/accounts/{$id}/close", ['reason' => 'Quillon asked by letter'], ['If-Match' => '*'], 'console')->assertOk();
+        self::assertStringContainsString('Quillon Vanterpool', Trail::text());
+        self::assertStringNotContainsString('Quillon', json_encode(DB::table('audit_events')->get(), JSON_THROW_ON_ERROR), 'it is sealed as it lies there');
+        $events = self::rows('audit_events');
+        $this->clock->move('+31 days');
+        $this->command('kennel:purge');
+        self::assertSame(0, DB::table('accounts')->where('id', $id)->count());
+        DB::statement('PRAGMA wal_checkpoint(TRUNCATE)');
+        foreach (Schema::getTables() as $table) {
+            if (! str_starts_with((string) $table['name'], 'accounts_search_')) {
+                self::assertDoesNotMatchRegularExpression('/quillon/i', json_encode(DB::table($table['name'])->get(), JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), $table['name']);
+            }
+        }
+        self::assertGreaterThan($events, self::rows('audit_events'), 'the trail is whole');
+        $this->signIn('maren@alderwend.example', 'console')->assertCreated();
+        $told = $this->ask("/audit-events?account={$id}")->assertOk()->assertJsonPath('items.0.event', 'account.purged')->assertJsonPath('items.0.is_erased', true)->assertJsonPath('items.0.account.name', 'erased');
+        self::assertSame('Maren Thistlewood', $told->json('items.1.actor.name'), 'whoever did it is still there');
+        self::assertSame('erased', $told->json('items.1.reason'));
     }
 
     public function test_how_long_is_a_rule_and_each_is_read(): void

@@ -6,6 +6,7 @@ namespace Kennel\Tests\Feature\Recovery;
 
 use Illuminate\Support\Facades\DB;
 use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Feature\Trail;
 
 final class RecoveryTest extends DoorTestCase
 {
@@ -32,11 +33,11 @@ final class RecoveryTest extends DoorTestCase
         $this->knock('POST', '/recoveries/consume', ['token' => $token, 'password' => self::NEW])->assertStatus(422)->assertJsonPath('reasons.0.code', 'challenge.used');
         self::assertSame('active', DB::table('accounts')->where('id', $account->id)->value('status'), 'the link proved the address');
         self::assertSame('password_changed', DB::table('messages')->orderByDesc('seq')->value('kind'));
-        $told = (array) json_decode((string) DB::table('audit_events')->where('event', 'account.password_reset')->value('changes'), true);
+        $told = (array) json_decode(Trail::sole('account.password_reset')['changes'], true);
         self::assertSame(['[secret]', 2, 'pending', 'active'], [$told['password']['after'] ?? null, $told['sessions_ended']['after'] ?? null, $told['status']['before'] ?? null, $told['status']['after'] ?? null]);
         $this->signIn()->assertStatus(401);
         $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => self::NEW])->assertCreated();
-        self::assertStringNotContainsString(self::NEW, json_encode([DB::table('evidence')->get(), DB::table('audit_events')->get(), DB::table('messages')->get()], JSON_THROW_ON_ERROR));
+        self::assertStringNotContainsString(self::NEW, json_encode([DB::table('evidence')->get(), Trail::of(), DB::table('messages')->get()], JSON_THROW_ON_ERROR));
     }
 
     public function test_a_reset_proves_the_address_once_and_completes_who_owes_nothing_more(): void

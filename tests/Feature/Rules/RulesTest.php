@@ -8,6 +8,7 @@ use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Feature\Trail;
 
 final class RulesTest extends DoorTestCase
 {
@@ -48,10 +49,10 @@ final class RulesTest extends DoorTestCase
 
         self::assertSame(0, $this->rules('apply', $file, ['--reason' => 'Longer is better', '--base' => '0'])[0]);
         self::assertFalse($this->verdict());
-        $event = DB::table('audit_events')->where('event', 'rules.published')->first();
-        self::assertSame(['Longer is better', 'Kennel'], [$event?->reason, $event?->actor_name]);
-        self::assertStringContainsString('password.minimum 12","after"', (string) $event?->changes);
-        self::assertStringContainsString('password.minimum 30', (string) $event?->changes);
+        $event = Trail::sole('rules.published');
+        self::assertSame(['Longer is better', 'Kennel'], [$event['reason'], $event['actor_name']]);
+        self::assertStringContainsString('password.minimum 12","after"', $event['changes']);
+        self::assertStringContainsString('password.minimum 30', $event['changes']);
         self::assertSame([0, "Nothing differs.\n"], $this->rules('apply', $file, ['--reason' => 'again']), 'applying is idempotent');
         self::assertSame($document, $this->exported());
         self::assertSame([1, 'Longer is better'], [(int) DB::table('rule_revisions')->value('number'), DB::table('rule_revisions')->value('why')]);

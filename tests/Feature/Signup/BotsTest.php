@@ -17,6 +17,7 @@ use Kennel\Core\Signup\ProofOfWork;
 use Kennel\Core\Signup\SignupInput;
 use Kennel\Core\Signup\SignupVerdict;
 use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Feature\Trail;
 
 /** The doors of sign-up with every guard on, the terms in force, and an app that says openly who is registered. */
 final class BotsTest extends DoorTestCase
@@ -110,7 +111,7 @@ final class BotsTest extends DoorTestCase
         self::assertSame(['terms.required'], self::codes($this->knock('POST', '/signups', ['form' => $this->open()] + self::GOOD)));
         self::assertSame(['terms.other_version'], self::codes($this->knock('POST', '/signups', ['form' => $this->open(), 'terms' => '2020-01-01'] + self::GOOD)));
         $this->knock('POST', '/signups', ['form' => $this->open(), 'terms' => '2026-09-03'] + self::GOOD)->assertStatus(202);
-        $signedUp = (array) json_decode((string) DB::table('audit_events')->where('event', 'account.signed_up')->value('changes'), true);
+        $signedUp = (array) json_decode(Trail::sole('account.signed_up')['changes'], true);
         self::assertSame('2026-09-03', $signedUp['terms']['after'] ?? null, 'what was accepted is in the trail');
         self::assertSame(['2026-09-03', '198.51.100.7'], [DB::table('terms_acceptances')->value('version'), DB::table('terms_acceptances')->value('source')]);
         self::assertSame('2026-09-03', DB::table('accounts')->value('terms_version'));

@@ -16,6 +16,7 @@ use Kennel\Core\Rules\RuleDiff;
 use Kennel\Core\Rules\Upgrades\UpgradeBook;
 use Kennel\Demo\DemoKeeper;
 use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Feature\Trail;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 /** Each release's database and rule book, brought up to today. `freeze.php` beside this writes one down. */
@@ -62,6 +63,22 @@ final class UpgradeTest extends DoorTestCase
         self::assertStringContainsString('#t=', $this->app->make(Composition::class)->open($message->sealed)['text'], 'what was sealed can be opened');
 
         $this->publishOnce();
+    }
+
+    #[DataProvider('releases')]
+    public function test_the_trail_of_before_is_sealed_and_still_read(string $folder): void
+    {
+        $this->load($folder);
+        $named = DB::table('audit_events')->whereNotNull('account_name')->orderBy('seq')->pluck('account_name')->all();
+        self::assertNotEmpty($named);
+        $changes = DB::table('audit_events')->orderBy('seq')->pluck('changes')->map(static fn ($json): mixed => json_decode((string) $json, true))->all();
+        $this->command('migrate', ['--force' => true]);
+        $after = Trail::of();
+        self::assertSame($named, array_values(array_filter(array_column($after, 'account_name'))));
+        self::assertSame($changes, array_map(static fn (array $event): mixed => json_decode($event['changes'], true), $after));
+        self::assertSame([], array_filter($named, static fn (string $name): bool => str_contains(json_encode(DB::table('audit_events')->get(), JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE), $name)));
+        $this->expectException(\Illuminate\Database\QueryException::class);
+        DB::table('audit_events')->delete();
     }
 
     #[DataProvider('releases')]

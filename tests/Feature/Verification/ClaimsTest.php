@@ -10,6 +10,7 @@ use Kennel\App\Mail\Composition;
 use Kennel\App\Mail\Message;
 use Kennel\App\Pictures\Pictures;
 use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Feature\Trail;
 
 /** Whose account it is, when two sign up with one address and only one of them reads its mail. */
 final class ClaimsTest extends DoorTestCase
@@ -51,7 +52,7 @@ final class ClaimsTest extends DoorTestCase
         $this->signUp('another', 'Eve', 'other blue foxes sit', more: $kitloft);
         $this->inBrowserOf('the owner')->press($this->tokenOfClaim('Ngozi Adeyemi'))->assertOk();
         self::assertSame([0, null], [self::rows('pictures'), $this->app->make(Pictures::class)->read($id, 64)]);
-        $told = (array) json_decode((string) DB::table('audit_events')->where('event', 'account.address_proven')->value('changes'), true);
+        $told = (array) json_decode(Trail::sole('account.address_proven')['changes'], true);
         self::assertSame([2, 1], [$told['claims_dropped']['after'], $told['sessions_ended']['after']], 'the two others, and the session of one of them');
         $this->assertOwnersAlone();
     }

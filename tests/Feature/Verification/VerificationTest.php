@@ -7,6 +7,7 @@ namespace Kennel\Tests\Feature\Verification;
 use Illuminate\Support\Facades\DB;
 use Kennel\App\Accounts\Account;
 use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Feature\Trail;
 
 final class VerificationTest extends DoorTestCase
 {
@@ -27,7 +28,7 @@ final class VerificationTest extends DoorTestCase
         self::assertSame('active', $account->status->value);
         self::assertSame('2026-05-01T12:00:00.000Z', $account->email_proven_at);
         self::assertSame(2, $account->version);
-        $told = (array) json_decode((string) DB::table('audit_events')->where('event', 'account.address_proven')->value('changes'), true);
+        $told = (array) json_decode(Trail::sole('account.address_proven')['changes'], true);
         self::assertArrayNotHasKey('password', $told, 'nobody chose one');
     }
 

@@ -1,8 +1,5 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
-import { answer, type Schemas } from '../../api/client';
-import { Button } from '../../kit/Button';
-import { Failure } from '../../kit/Failure';
+import { useQuery } from '@tanstack/react-query';
+import type { Schemas } from '../../api/client';
 import { Pane, PaneHead, Row } from '../../kit/Layout';
 import { StatusMark } from '../../kit/Marks';
 import { Notice } from '../../kit/Notice';
@@ -11,13 +8,10 @@ import { Copy, Tag } from '../../kit/Copy';
 import { counted } from '../../text/figures';
 import { Surface } from '../../kit/Surface';
 import { Note, Text } from '../../kit/Text';
-import { useToast } from '../../kit/Toast';
 import { When } from '../../kit/Time';
-import { api, refresh, useMay } from '../api';
 import { account as accountQuery } from '../queries';
-import { ChangeStatusDialog } from './ChangeStatusDialog';
+import { AccountActs } from './AccountActs';
 import { Fields, Owed, Waivers } from './Duties';
-import { NewPasswordDialog } from './NewPasswordDialog';
 import { Challenges, History, Messages, Sessions } from './AccountParts';
 
 type Account = Schemas['Account'];
@@ -54,7 +48,7 @@ function Open({ account, back }: { account: Account; back: string }) {
         </div>
       </header>
       <Standing account={account} />
-      <Acts account={account} />
+      <AccountActs account={account} />
       <Surface as="dl" edge="bottom">
         <Row label="Origin">
           {ORIGINS[account.came_by]}
@@ -137,52 +131,5 @@ function Standing({ account }: { account: Account }) {
         </Text>
       )}
     </Notice>
-  );
-}
-
-function Acts({ account }: { account: Account }) {
-  const client = useQueryClient();
-  const toast = useToast();
-  const may = useMay();
-  const [dialog, setDialog] = useState<'status' | 'password' | null>(null);
-  const sent = (what: string) => () => {
-    toast(`${what} queued for ${account.email}. Earlier links no longer work.`);
-    refresh(client);
-  };
-  const path = { params: { path: { id: account.id } } };
-  const resend = useMutation({
-    mutationFn: () => answer(api.POST('/accounts/{id}/verification', path)),
-    onSuccess: sent('Verification link'),
-  });
-  const recovery = useMutation({
-    mutationFn: () => answer(api.POST('/accounts/{id}/recovery', path)),
-    onSuccess: sent('Reset link'),
-  });
-  const once = (act: typeof resend) => ({
-    'aria-disabled': act.isPending,
-    onClick: () => (act.isPending ? undefined : act.mutate()),
-  });
-  const isOpen = account.status === 'active' || account.status === 'pending';
-  const restorable = account.status === 'suspended';
-  return (
-    <div className="my-3 space-y-2">
-      <div className="flex flex-wrap gap-2">
-        {account.status === 'pending' && may('kennel:messages.send') ? (
-          <Button {...once(resend)}>Resend the verification link</Button>
-        ) : null}
-        {isOpen && may('kennel:messages.send') ? <Button {...once(recovery)}>Send a reset link</Button> : null}
-        {isOpen && may('kennel:accounts.manage') ? (
-          <Button onClick={() => setDialog('password')}>Require a new password…</Button>
-        ) : null}
-        {account.status !== 'closed' && may('kennel:accounts.manage') ? (
-          <Button kind={restorable ? 'plain' : 'stop'} onClick={() => setDialog('status')}>
-            {restorable ? 'Restore account…' : 'Suspend account…'}
-          </Button>
-        ) : null}
-      </div>
-      <Failure error={resend.error ?? recovery.error} />
-      {dialog === 'password' ? <NewPasswordDialog account={account} onClose={() => setDialog(null)} /> : null}
-      {dialog === 'status' ? <ChangeStatusDialog account={account} onClose={() => setDialog(null)} /> : null}
-    </div>
   );
 }

@@ -1,56 +1,80 @@
-import { useQuery } from '@tanstack/react-query';
 import { answer, type Schemas } from '../../api/client';
 import { Failure } from '../../kit/Failure';
-import { counted } from '../../text/figures';
 import { useToast } from '../../kit/Toast';
 import { api } from '../api';
-import { AccountActDialog } from './AccountActDialog';
+import { AccountActDialog, type Condition } from './AccountActDialog';
+import { useLiveSessions } from './useLiveSessions';
 
-/** As many as the server gives at once; more than that and they are not counted. */
-const MOST = 100;
+export type StatusAct = 'suspend' | 'restore' | 'close' | 'reopen';
 
-/** Suspends or restores, says beforehand what that does, and asks why. */
-export function ChangeStatusDialog({ account, onClose }: { account: Schemas['Account']; onClose: () => void }) {
+interface Words {
+  verb: string;
+  done: string;
+  kind: 'act' | 'stop';
+  means: (sessions: string) => string;
+  post: (params: Condition, body: { reason: string }) => Promise<unknown>;
+}
+
+const ACTS: Record<StatusAct, Words> = {
+  suspend: {
+    verb: 'Suspend',
+    done: 'suspended',
+    kind: 'stop',
+    means: (sessions) => `They cannot sign in until restored. ${sessions}`,
+    post: (params, body) => answer(api.POST('/accounts/{id}/suspend', { params, body })),
+  },
+  restore: {
+    verb: 'Restore',
+    done: 'restored',
+    kind: 'act',
+    means: () => 'They can sign in again. Sessions that were ended stay ended.',
+    post: (params, body) => answer(api.POST('/accounts/{id}/restore', { params, body })),
+  },
+  close: {
+    verb: 'Close',
+    done: 'closed',
+    kind: 'stop',
+    means: (sessions) =>
+      `They cannot sign in, mailed links no longer work, and they are told by mail. ${sessions} The account can be reopened until it is deleted, which the rules on retention do by themselves.`,
+    post: (params, body) => answer(api.POST('/accounts/{id}/close', { params, body })),
+  },
+  reopen: {
+    verb: 'Reopen',
+    done: 'open again',
+    kind: 'act',
+    means: () => 'They can sign in again, with everything that was in the account, and are told by mail.',
+    post: (params, body) => answer(api.POST('/accounts/{id}/reopen', { params, body })),
+  },
+};
+
+/** Changes the status, says beforehand what that does, and asks why. */
+export function ChangeStatusDialog({
+  account,
+  act,
+  onClose,
+}: {
+  account: Schemas['Account'];
+  act: StatusAct;
+  onClose: () => void;
+}) {
   const toast = useToast();
-  const isRestoring = account.status === 'suspended';
-  const sessions = useQuery({
-    queryKey: ['sessions', account.id, MOST],
-    queryFn: ({ signal }) =>
-      answer(api.GET('/sessions', { params: { query: { account: account.id, limit: MOST } }, signal })),
-    enabled: !isRestoring,
-  });
+  const { verb, done, kind, means, post } = ACTS[act];
+  const sessions = useLiveSessions(account.id, act === 'suspend' || act === 'close');
   return (
     <AccountActDialog
       account={account}
       title={
         <>
-          {isRestoring ? 'Restore' : 'Suspend'} <bdi>{account.name}</bdi>?
+          {verb} <bdi>{account.name}</bdi>?
         </>
       }
-      act={isRestoring ? 'Restore account' : 'Suspend account'}
-      kind={isRestoring ? 'act' : 'stop'}
+      act={`${verb} account`}
+      kind={kind}
       onClose={onClose}
-      run={(params, reason) =>
-        (isRestoring
-          ? answer(api.POST('/accounts/{id}/restore', { params, body: { reason } }))
-          : answer(api.POST('/accounts/{id}/suspend', { params, body: { reason } }))
-        ).then(() => toast(`${account.name} is ${isRestoring ? 'restored' : 'suspended'}.`))
-      }
+      run={(params, reason) => post(params, { reason }).then(() => toast(`${account.name} is ${done}.`))}
     >
-      <p>
-        {isRestoring
-          ? 'They can sign in again. Sessions that were ended stay ended.'
-          : `They cannot sign in until restored. ${ended(sessions.data)}`}
-      </p>
+      <p>{means(sessions.words)}</p>
       <Failure error={sessions.error} onRetry={sessions.refetch} />
     </AccountActDialog>
   );
-}
-
-function ended(sessions: { items: unknown[]; next: string | null } | undefined): string {
-  if (sessions === undefined) return 'Counting their live sessions…';
-  if (sessions.next !== null) return `All their sessions, more than ${sessions.items.length}, end at once.`;
-  return sessions.items.length === 0
-    ? 'No session is live.'
-    : `${counted(sessions.items.length, 'live session ends', 'live sessions end')} at once.`;
 }

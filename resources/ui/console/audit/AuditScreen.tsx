@@ -57,9 +57,11 @@ export function AuditScreen() {
       head: 'On',
       width: 'minmax(110px, 0.9fr)',
       fold: 'second-end',
-      cell: ({ account }) =>
+      cell: ({ account, is_erased }) =>
         account === null ? (
           '–'
+        ) : is_erased ? (
+          <Text tone="soft">erased</Text>
         ) : (
           <InlineLink to={`/accounts/${account.id}`}>
             <bdi>{account.name}</bdi>
@@ -82,14 +84,15 @@ export function AuditScreen() {
       head: 'What changed',
       width: 'minmax(180px, 2.4fr)',
       fold: 'line',
-      cell: ({ changes, reason }) => (
+      cell: ({ changes, reason, is_erased }) => (
         <Text size="small">
+          {is_erased ? <Text tone="soft">erased with the account</Text> : null}
           {Object.entries(changes).map(([field, change]) => (
             <span key={field} className="mr-3">
               {field}: <bdi>{show(change.before)}</bdi> → <bdi>{show(change.after)}</bdi>
             </span>
           ))}
-          {reason === null ? null : (
+          {reason === null || is_erased ? null : (
             <Text as="bdi" tone="soft" className="block">
               {reason}
             </Text>

@@ -71,6 +71,9 @@ export function Profile({ app }: { app: Schemas['App'] }) {
       <p className="mb-5">
         <PageLink href={pagePath('password')}>{w.profile.password}</PageLink>
       </p>
+      <p className="mb-5">
+        <PageLink href={pagePath('close')}>{w.profile.close}</PageLink>
+      </p>
       {failure === null ? null : (
         <Notice tone="stop" role="alert">
           {failure.words}

@@ -164,6 +164,7 @@ export const de: Catalogue = {
     details: 'Ihre Angaben',
     edit: 'Konto bearbeiten',
     password: 'Passwort ändern',
+    close: 'Konto schließen',
     signOut: 'Abmelden',
   },
   details: {
@@ -191,6 +192,16 @@ export const de: Catalogue = {
     forgotten: 'Passwort vergessen?',
     newHere: 'Neu hier?',
     create: 'Konto erstellen',
+  },
+  close: {
+    title: 'Konto schließen',
+    means: (app) =>
+      `Sie werden überall abgemeldet und können sich bei ${app} und allen Apps, die dieses Konto teilen, nicht mehr anmelden. Eine Zeit lang kann die Betreuung von ${app} das Konto wieder öffnen; danach wird es mit allem darin gelöscht.`,
+    submit: 'Mein Konto schließen',
+    cancel: 'Behalten',
+    doneTitle: 'Ihr Konto ist geschlossen',
+    done: (day, app) =>
+      `Bis ${day} kann es wieder geöffnet werden: schreiben Sie der Betreuung von ${app}. Danach wird es gelöscht.`,
   },
   signedOut: {
     title: 'Sie sind abgemeldet',

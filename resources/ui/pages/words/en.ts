@@ -134,6 +134,7 @@ export const en = {
     details: 'Your details',
     edit: 'Edit your account',
     password: 'Change your password',
+    close: 'Close your account',
     signOut: 'Sign out',
   },
   details: {
@@ -160,6 +161,16 @@ export const en = {
     forgotten: 'Forgotten your password?',
     newHere: 'New here?',
     create: 'Create an account',
+  },
+  close: {
+    title: 'Close your account',
+    means: (app: string) =>
+      `You are signed out everywhere and can no longer sign in to ${app} or any app that shares this account. For a while whoever looks after ${app} can reopen it; then it is deleted with everything in it.`,
+    submit: 'Close my account',
+    cancel: 'Keep it',
+    doneTitle: 'Your account is closed',
+    done: (day: string, app: string) =>
+      `It can be reopened until ${day}: write to whoever looks after ${app}. After that it is deleted.`,
   },
   signedOut: {
     title: 'You are signed out',

@@ -8,21 +8,25 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\OperatorAuthority;
-use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\SeenVersion;
-use Kennel\Core\Accounts\ChangeStatus;
+use Kennel\App\Status\WriteStatus;
+use Kennel\App\Verification\Claims;
+use Kennel\Core\Accounts\DecideStatus;
+use Kennel\Core\Accounts\StatusAct;
+use Kennel\Core\Reasons\Reason;
 
-/** Undoes a suspension. Sessions that were ended stay ended. */
-final readonly class RestoreAccount
+/** An operator vouches for an address: it counts as verified, and what others claimed of it is dropped. */
+final readonly class VerifyAddress
 {
     public function __construct(
         private ConnectionInterface $database,
         private Accounts $accounts,
-        private AuditTrail $audit,
-        private ChangeStatus $rule,
         private OperatorAuthority $authority,
+        private DecideStatus $decide,
+        private Claims $claims,
+        private WriteStatus $write,
     ) {
     }
 
@@ -37,23 +41,15 @@ final readonly class RestoreAccount
             $account = $this->accounts->find($id) ?? throw Refusal::notFound();
             $seen->require($account->version);
             $this->authority->require($operator, $account);
-            $reasons = $this->rule->restore($account->status, $why);
+            $reasons = $account->email_proven_at !== null
+                ? [new Reason('verification.not_owed')]
+                : $this->decide->byOperator(StatusAct::Prove, $account->status, $why, $account->id === $operator->accountId, false);
             if ($reasons !== []) {
                 throw Refusal::invalid($reasons);
             }
-            $before = ['status' => $account->status->value, 'status_reason' => $account->status_reason];
-            $after = $this->rule->restored($account->email_proven_at !== null);
-            $this->accounts->change($account, ['status' => $after, 'status_reason' => null]);
-            $this->audit->record(
-                'account.restored',
-                $operator->asOperator(),
-                $account->reference(),
-                $before,
-                ['status' => $after->value, 'status_reason' => null],
-                trim($why),
-            );
+            $this->claims->settle($account);
 
-            return $account;
+            return ($this->write)($account, StatusAct::Prove, $operator->asOperator(), trim($why));
         });
     }
 }

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Passwords;
+
+use Kennel\App\Accounts\Account;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\RequestContext;
+use Kennel\App\Platform\Throttling\Source;
+use Kennel\Core\Passwords\PasswordHasher;
+use Kennel\Core\Passwords\PreparedPassword;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
+use Kennel\Core\Secrets\Secret;
+
+/**
+ * Has whoever sits before an open session show that they know the password. Takes its time: not within a transaction; whoever asks compares
+ * the stored hash again inside it.
+ */
+final readonly class CurrentPassword
+{
+    public function __construct(private Brakes $brakes, private PasswordHasher $hasher, private RequestContext $context)
+    {
+    }
+
+    /** @throws Refusal for another password, while the brake is on: they could guess as well as whoever signs in */
+    public function require(Account $account, Secret $typed): void
+    {
+        $attempt = $this->brakes->enter($account->lookup_key, Source::ofAddress((string) $this->context->source));
+        if (! $this->matches($typed, $account->password_hash)) {
+            throw Refusal::invalid([new Reason('password.current_wrong', 'current')]);
+        }
+        $attempt->succeeded();
+    }
+
+    private function matches(Secret $typed, string $stored): bool
+    {
+        try {
+            return $this->hasher->verify(PreparedPassword::from($typed), $stored);
+        } catch (Refused) {
+            return false;
+        }
+    }
+}

@@ -1,0 +1,1 @@
+{!! $app !!}: your account is closed

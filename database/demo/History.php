@@ -48,13 +48,14 @@ final class History
 
     public function __construct(
         private readonly SeededEntropy $entropy,
+        private readonly SeededEntropy $secrets,
         private readonly \DateTimeImmutable $start,
         private readonly Loader $loader,
         private readonly Composition $composition,
         private readonly SessionRules $sessions,
         private readonly VerificationRules $verification,
     ) {
-        $this->sealing = new Sealing($entropy);
+        $this->sealing = new Sealing($secrets);
         /** @var \SplMinHeap<string> $events */
         $events = new \SplMinHeap;
         $this->events = $events;
@@ -64,7 +65,7 @@ final class History
     public function note(array $account): void
     {
         $this->passUntil($account['created_at']);
-        $account['erasure_key'] = $this->entropy->bytes(32);
+        $account['erasure_key'] = $this->secrets->bytes(32);
         $this->loader->add(ErasureKey::class, [['account_id' => $account['id'], 'key' => base64_encode($account['erasure_key'])]]);
         if (count($this->targets) < self::GUESSED_AT) {
             $this->targets[] = $account;

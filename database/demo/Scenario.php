@@ -9,6 +9,8 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Duties\TermsAcceptance;
 use Kennel\App\Fields\FieldValue;
 use Kennel\App\Mail\Composition;
+use Kennel\App\Metadata\MetadataRow;
+use Kennel\App\Metadata\MetadataValue;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordHasher;
@@ -77,8 +79,9 @@ final class Scenario
             $maker = new AccountMaker($entropy, $this->hashing->argon2id, $start);
             $hasher = new PasswordHasher($this->hashing, $entropy, Peppers::none());
             $filler = new FieldFiller($entropy);
+            $metadata = new MetadataFiller(new SeededEntropy(self::SEED + 2));
             $figures = new Figures($entropy, $start, $loader);
-            $history = new History($entropy, $start, $loader, $this->composition, $this->sessions, $this->verification);
+            $history = new History($entropy, new SeededEntropy(self::SEED + 3), $start, $loader, $this->composition, $this->sessions, $this->verification);
             $ages = new SeededEntropy(self::SEED + 1);
             $timeline = Timeline::of($accounts, static fn (int $index): int => isset(self::KEEPERS[$index]) ? (380 - $index * 40) * self::DAY : AccountMaker::age($index, $ages));
             foreach ($timeline as $index => $age) {
@@ -93,6 +96,9 @@ final class Scenario
                 $loader->add(Account::class, [['completed_at' => $filled['completed_at']] + $account]);
                 $loader->add(FieldValue::class, $filled['values']);
                 $loader->add(TermsAcceptance::class, [$filled['terms']]);
+                $more = $metadata->fill($account, $made);
+                $loader->add(MetadataRow::class, $more['documents']);
+                $loader->add(MetadataValue::class, $more['values']);
                 $figures->note($account);
                 $history->note($account);
                 if ($made % self::TELL_EVERY === 0 && $progress !== null && ! $progress($made)) {

@@ -122,4 +122,11 @@ return [
         'last_keeper' => 'Außer Ihnen könnte niemand mehr den Dienst betreuen. Geben Sie zuerst jemand anderem die Rolle.',
         'not_a_holders' => 'Das können Inhaber nicht selbst tun.',
     ],
+    'metadata' => [
+        'not_json' => 'Das ist kein JSON.',
+        'not_object' => 'Metadaten sind ein JSON-Objekt.',
+        'too_large' => 'Das Dokument hätte :bytes Bytes; höchstens :maximum.',
+        'too_deep' => 'Objekte und Listen sind höchstens :maximum tief.',
+        'number' => 'Eine Zahl mit so vielen Stellen verliert einige; schreiben Sie sie als Text.',
+    ],
 ];

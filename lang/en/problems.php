@@ -8,6 +8,7 @@ return [
         'invalid' => ['title' => 'Something in the request is not acceptable', 'detail' => 'Each reason names the field and the rule.'],
         'not_found' => ['title' => 'There is nothing here', 'detail' => 'The address may be misspelt, or what it named is gone.'],
         'method' => ['title' => 'Method not allowed here', 'detail' => 'The Allow header lists the methods that are.'],
+        'not_merge_patch' => ['title' => 'The body must be a merge patch', 'detail' => 'Send the header Content-Type: application/merge-patch+json (RFC 7396).'],
         'malformed' => ['title' => 'The request could not be read', 'detail' => 'Send one JSON object in UTF-8.'],
         'not_json' => ['title' => 'The body must be JSON', 'detail' => 'Send the header Content-Type: application/json.'],
         'too_large' => ['title' => 'The body is too large', 'detail' => 'The reason says how large it may be.'],

@@ -252,6 +252,13 @@ return [
         'app_unknown' => 'There is no app “:app”.',
         'way_unknown' => 'Choose one: a link, a temporary password, or one that is mailed.',
     ],
+    'metadata' => [
+        'not_json' => 'This is not JSON.',
+        'not_object' => 'Metadata is one JSON object.',
+        'too_large' => 'The document would have :bytes bytes; at most :maximum.',
+        'too_deep' => 'Objects and arrays go at most :maximum deep.',
+        'number' => 'A number of so many digits loses some of them; write it as a text.',
+    ],
     'reason' => [
         'required' => 'Give a reason; it goes into the audit trail.',
         'too_long' => 'At most :maximum characters.',

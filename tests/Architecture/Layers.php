@@ -29,7 +29,10 @@ final class Layers
             'Retention' => 'how long rows stay',
             'Throttling' => 'how often is too often',
         ],
-        ['Accounts' => 'addresses, names, status, duties, standing'],
+        [
+            'Accounts' => 'addresses, names, status, duties, standing',
+            'Metadata' => 'free JSON: its bounds, merge patches, what it is found by',
+        ],
         [
             'Apps' => 'look, admission, discretion',
             'Passwords' => 'policy, guesses, hashes and their schemes, calibration, census',
@@ -58,7 +61,10 @@ final class Layers
         ],
         ['Audit' => 'the trail; what strangers do, counted'],
         ['Pictures' => 'pictures, drawn anew and kept'],
-        ['Fields' => 'values of fields'],
+        [
+            'Fields' => 'values of fields',
+            'Metadata' => 'documents of free JSON',
+        ],
         [
             'Accounts' => 'the record: finding, adding, changing under a version; duties and waivers; whom an operator may touch',
             'Apps' => 'registered apps',

@@ -10,6 +10,7 @@ const account = (change: Partial<Schemas['Account']> = {}) =>
     email_proven_at: null,
     terms_version: null,
     password_kind: 'bcrypt 10',
+    metadata: { own: {}, internal: {} },
     roles: [],
     owed: [],
     fields: [{ key: 'reach', label: 'Home reach', shown: 'Mill Reach' }],

@@ -9,6 +9,7 @@ use Kennel\App\Accounts\Duties\Waivers;
 use Kennel\App\Accounts\Standings;
 use Kennel\App\Audit\Strangers;
 use Kennel\App\Http\Fields\StoredFields;
+use Kennel\App\Metadata\Metadata;
 use Kennel\App\Platform\Words;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\Duty;
@@ -28,6 +29,7 @@ final readonly class AccountResource
         private Standings $standings,
         private StoredFields $fields,
         private Waivers $waivers,
+        private Metadata $metadata,
         private Strangers $strangers,
         private ClockInterface $clock,
     ) {
@@ -63,6 +65,7 @@ final readonly class AccountResource
             'owed' => array_map($this->owed(...), $standing->owed),
             'waivers' => $this->waivers->listOf($account->id),
             'fields' => $this->fields->of($account),
+            'metadata' => $this->metadata->of($account->seq),
             'roles' => $this->roles->of($account->id),
             'refused_signins' => $this->strangers->countSince('session.refused', $this->clock->now()->modify('-24 hours'), $account->id),
         ];

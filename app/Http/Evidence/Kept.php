@@ -39,6 +39,9 @@ final class Kept
         'GET account' => [[], ['id', 'version', 'access', 'owed']],
         'PATCH account' => [['name', 'language'], ['id', 'version', 'access', 'owed']],
         'PATCH account/fields' => [['fields'], ['id', 'version', 'access', 'owed']],
+        'GET account/metadata' => [[], ['version']],
+        'PUT account/metadata' => [[], ['version']],
+        'PATCH account/metadata' => [[], ['version']],
         'POST account/terms' => [['version'], ['id', 'version', 'access', 'owed']],
         'POST account/close' => [[], ['reopenable_until']],
         'PUT account/password' => [['end_others'], []],
@@ -76,6 +79,8 @@ final class Kept
         'POST accounts/{id}/recovery' => [[], ['state']],
         'POST accounts/{id}/waive' => [['subject', 'reason'], ['id', 'version', 'status', 'access']],
         'PATCH accounts/{id}/fields' => [['fields', 'reason'], ['id', 'version', 'status', 'access']],
+        'PUT accounts/{id}/metadata/{kind}' => [[], ['version']],
+        'PATCH accounts/{id}/metadata/{kind}' => [[], ['version']],
         'POST accounts/{id}/verification' => [[], ['state']],
     ];
 

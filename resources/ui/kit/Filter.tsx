@@ -27,6 +27,34 @@ export function FilterBox({
   );
 }
 
+/** A short text within a table's row or a line of conditions: its value is whoever's asked, at every key. */
+export function TextInput({
+  label,
+  value,
+  onType,
+  type = 'text',
+  ...rest
+}: {
+  label: string;
+  value: string;
+  onType: (value: string) => void;
+  type?: 'text' | 'date' | 'number';
+  'aria-describedby'?: string | undefined;
+}) {
+  return (
+    <input
+      {...rest}
+      type={type}
+      aria-label={label}
+      autoComplete="off"
+      spellCheck={false}
+      value={value}
+      onChange={(event) => onType(event.target.value)}
+      className="h-7 w-full min-w-0 rounded-control border border-line-strong bg-sheet px-2"
+    />
+  );
+}
+
 /** Searches the list below it; what it has found so far is said at its end. */
 export function SearchInput({
   label,

@@ -12,7 +12,7 @@ use Kennel\Tests\Support\PeakMemory;
 
 final class ScenarioTest extends DoorTestCase
 {
-    private const TABLES = ['accounts', 'assignments', 'sessions', 'claims', 'challenges', 'stranger_tallies', 'messages', 'held_deliveries', 'audit_events'];
+    private const TABLES = ['accounts', 'assignments', 'sessions', 'claims', 'challenges', 'stranger_tallies', 'messages', 'held_deliveries', 'audit_events', 'erasure_keys', 'metadata', 'metadata_values'];
 
     public function test_the_same_seed_and_start_give_the_same_rows(): void
     {

@@ -24,7 +24,7 @@ final class DoorsTest extends DoorTestCase
     ];
 
     /** A holder's own doors, which need a session and no permission. */
-    private const HOLDERS = ['POST /session/proof' => '', 'GET /session' => '', 'GET /account' => '', 'PATCH /account' => '', 'PATCH /account/fields' => '', 'POST /account/terms' => '', 'POST /account/close' => '', 'PUT /account/password' => '', 'PUT /account/pictures/{field}' => ''];
+    private const HOLDERS = ['POST /session/proof' => '', 'GET /session' => '', 'GET /account' => '', 'PATCH /account' => '', 'PATCH /account/fields' => '', 'GET /account/metadata' => '', 'PUT /account/metadata' => '', 'PATCH /account/metadata' => '', 'POST /account/terms' => '', 'POST /account/close' => '', 'PUT /account/password' => '', 'PUT /account/pictures/{field}' => ''];
 
     public function test_every_door_is_described_and_every_description_is_a_door(): void
     {
@@ -98,7 +98,7 @@ final class DoorsTest extends DoorTestCase
         foreach (OpenApi::read()->operations() as $operation) {
             if (! in_array($operation, self::OPEN, true)) {
                 [$method, $path] = explode(' ', $operation);
-                $doors[$operation] = [$method, strtr($path, ['{id}' => '00000000-0000-7000-8000-000000000001', '{number}' => '1', '{field}' => 'picture'])];
+                $doors[$operation] = [$method, strtr($path, ['{id}' => '00000000-0000-7000-8000-000000000001', '{number}' => '1', '{field}' => 'picture', '{kind}' => 'own'])];
             }
         }
 

@@ -12,6 +12,7 @@ import { When } from '../../kit/Time';
 import { account as accountQuery } from '../queries';
 import { AccountActs } from './AccountActs';
 import { Fields, Owed, Waivers } from './Duties';
+import { Metadata } from './MetadataPart';
 import { Challenges, History, Messages, Sessions } from './AccountParts';
 
 type Account = Schemas['Account'];
@@ -77,6 +78,7 @@ function Open({ account, back }: { account: Account; back: string }) {
         </Row>
         <Row label="Terms">{account.terms_version ?? 'none accepted'}</Row>
         <Fields account={account} />
+        <Metadata account={account} />
         <Waivers account={account} />
         <Row label="Password">
           <Text face="mono" size="small">

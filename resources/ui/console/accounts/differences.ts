@@ -11,6 +11,8 @@ const READ: readonly (readonly [string, (account: Account) => string])[] = [
   ['Terms', ({ terms_version }) => terms_version ?? 'none accepted'],
   ['Password', ({ password_kind }) => password_kind],
   ['Roles', ({ roles }) => roles.map(({ role }) => role).join(', ') || 'none'],
+  ['Own metadata', ({ metadata }) => JSON.stringify(metadata.own)],
+  ['Internal metadata', ({ metadata }) => JSON.stringify(metadata.internal)],
   ['Open duties', ({ owed }) => owed.map(({ message }) => message).join(' ') || 'none'],
 ];
 

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Accounts;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Metadata\Metadata;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\SeenVersion;
+use Kennel\Core\Metadata\MetadataDocument;
+use Kennel\Core\Metadata\MetadataKind;
+use Kennel\Core\Reasons\Refused;
+
+/** Writes one document of metadata: a holder their own, an operator either. */
+final readonly class ChangeMetadata
+{
+    public function __construct(
+        private ConnectionInterface $database,
+        private Accounts $accounts,
+        private Metadata $metadata,
+        private OperatorAuthority $authority,
+        private AuditTrail $audit,
+    ) {
+    }
+
+    /**
+     * @param  \Closure(MetadataDocument): MetadataDocument  $change  throws Refused
+     * @param  SignedIn  $by  the holder of this very account, or an operator
+     * @param  SeenVersion  $seen  of the account
+     *
+     * @throws Refusal when there is none, when it changed meanwhile, for what is invalid
+     */
+    public function __invoke(string $accountId, MetadataKind $kind, \Closure $change, SignedIn $by, bool $asHolder, SeenVersion $seen): Account
+    {
+        if ($asHolder && ! $kind->isHolders()) {
+            throw Refusal::notFound();
+        }
+
+        return $this->database->transaction(function () use ($accountId, $kind, $change, $by, $asHolder, $seen): Account {
+            $account = $this->accounts->find($accountId) ?? throw Refusal::notFound();
+            $seen->require($account->version);
+            if (! $asHolder) {
+                $this->authority->require($by, $account);
+            }
+            $before = $this->metadata->read($account->seq, $kind);
+            try {
+                $after = $change($before);
+            } catch (Refused $refused) {
+                throw Refusal::invalid([$refused->reason]);
+            }
+            $differences = $before->differences($after);
+            if ($differences === []) {
+                return $account;
+            }
+            $this->metadata->write($account->seq, $kind, $after);
+            $this->accounts->touch($account);
+            $side = static fn (string $side): array => array_combine(
+                array_map(static fn (string $path): string => "{$kind->value}.{$path}", array_keys($differences)),
+                array_map(self::shown(...), array_column($differences, $side)),
+            );
+            $this->audit->record('account.metadata_changed', $asHolder ? $by->asHolder() : $by->asOperator(), $account->reference(), $side('before'), $side('after'));
+
+            return $account;
+        });
+    }
+
+    /** A single value as it is; anything that holds others as JSON. */
+    private static function shown(mixed $value): mixed
+    {
+        return is_object($value) || is_array($value) ? json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES) : $value;
+    }
+}

@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Metadata;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\ChangeMetadata;
+use Kennel\App\Http\Protocol\EntityTag;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Metadata\Metadata;
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\Core\Metadata\MetadataDocument;
+use Kennel\Core\Metadata\MetadataKind;
+
+/** The two documents of free JSON: the body of a request is the document itself, or a merge patch (RFC 7396) to it. */
+final readonly class MetadataController
+{
+    private const JSON = 'application/json';
+
+    private const MERGE_PATCH = 'application/merge-patch+json';
+
+    public function __construct(private Caller $caller, private Accounts $accounts, private Metadata $metadata, private ChangeMetadata $change)
+    {
+    }
+
+    public function show(string $id): JsonResponse
+    {
+        $this->caller->require('kennel:accounts.read');
+        $account = $this->accounts->find($id) ?? throw Refusal::notFound();
+
+        return $this->answer($account, $this->metadata->of($account->seq));
+    }
+
+    public function paths(): JsonResponse
+    {
+        $this->caller->require('kennel:accounts.read');
+
+        return Json::ok(['items' => $this->metadata->paths()]);
+    }
+
+    public function replace(string $id, string $kind, Request $request): JsonResponse
+    {
+        return $this->changeByOperator($id, $kind, $request, $this->replacement(...));
+    }
+
+    public function merge(string $id, string $kind, Request $request): JsonResponse
+    {
+        return $this->changeByOperator($id, $kind, $request, $this->patch(...));
+    }
+
+    public function showOwn(): JsonResponse
+    {
+        return $this->answerHolder($this->accounts->find($this->caller->get()->accountId) ?? throw Refusal::notFound());
+    }
+
+    public function replaceOwn(Request $request): JsonResponse
+    {
+        return $this->changeByHolder($request, $this->replacement(...));
+    }
+
+    public function mergeOwn(Request $request): JsonResponse
+    {
+        return $this->changeByHolder($request, $this->patch(...));
+    }
+
+    /** @param  \Closure(Request): (\Closure(MetadataDocument): MetadataDocument)  $change  asked once it is known who asks */
+    private function changeByOperator(string $id, string $kind, Request $request, \Closure $change): JsonResponse
+    {
+        $operator = $this->caller->require('kennel:accounts.manage');
+        $account = ($this->change)($id, MetadataKind::from($kind), $change($request), $operator, false, EntityTag::seen($request));
+
+        return $this->answer($account, $this->metadata->of($account->seq));
+    }
+
+    /** @param  \Closure(Request): (\Closure(MetadataDocument): MetadataDocument)  $change  asked once it is known who asks */
+    private function changeByHolder(Request $request, \Closure $change): JsonResponse
+    {
+        $holder = $this->caller->get();
+
+        return $this->answerHolder(($this->change)($holder->accountId, MetadataKind::Own, $change($request), $holder, true, EntityTag::seen($request)));
+    }
+
+    /** @return \Closure(MetadataDocument): MetadataDocument */
+    private function replacement(Request $request): \Closure
+    {
+        $json = self::content($request, self::JSON);
+
+        return static fn (MetadataDocument $before): MetadataDocument => MetadataDocument::parse($json);
+    }
+
+    /** @return \Closure(MetadataDocument): MetadataDocument */
+    private function patch(Request $request): \Closure
+    {
+        $json = self::content($request, self::MERGE_PATCH);
+
+        return static fn (MetadataDocument $before): MetadataDocument => $before->patched($json);
+    }
+
+    /** @throws Problem 415 */
+    private static function content(Request $request, string $type): string
+    {
+        if (strtolower(trim(explode(';', (string) $request->headers->get('Content-Type'))[0])) !== $type) {
+            throw new Problem(415, $type === self::JSON ? 'request.not_json' : 'request.not_merge_patch', headers: $type === self::JSON ? [] : ['Accept-Patch' => self::MERGE_PATCH]);
+        }
+
+        return $request->getContent();
+    }
+
+    private function answerHolder(Account $account): JsonResponse
+    {
+        return $this->answer($account, ['own' => $this->metadata->read($account->seq, MetadataKind::Own)->values()]);
+    }
+
+    /** @param  array<string, object>  $documents */
+    private function answer(Account $account, array $documents): JsonResponse
+    {
+        return Json::ok(['version' => $account->version, ...$documents], headers: ['ETag' => EntityTag::of($account->version)]);
+    }
+}

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Metadata;
+
+use Kennel\Core\Metadata\MetadataDocument;
+use Kennel\Core\Metadata\MetadataKind;
+
+/** The documents of accounts: read whole, written whole, and found by what is in them. */
+final readonly class Metadata
+{
+    /** Of a long text so much is compared exactly. In characters. */
+    private const COMPARED = 200;
+
+    /** As many paths as anybody wants to choose from. */
+    private const PATHS = 200;
+
+    private const ROWS_A_STATEMENT = 150;
+
+    public function read(int $accountSeq, MetadataKind $kind): MetadataDocument
+    {
+        $json = MetadataRow::query()->where('account_seq', $accountSeq)->where('kind', $kind->value)->value('document');
+
+        return is_string($json) ? MetadataDocument::stored($json) : MetadataDocument::nothing();
+    }
+
+    /** @return array{own: object, internal: object} of one account, for an answer */
+    public function of(int $accountSeq): array
+    {
+        return ['own' => $this->read($accountSeq, MetadataKind::Own)->values(), 'internal' => $this->read($accountSeq, MetadataKind::Internal)->values()];
+    }
+
+    public function write(int $accountSeq, MetadataKind $kind, MetadataDocument $document): void
+    {
+        $key = ['account_seq' => $accountSeq, 'kind' => $kind->value];
+        MetadataRow::query()->where($key)->delete();
+        MetadataValue::query()->where($key)->delete();
+        if ($document->isEmpty()) {
+            return;
+        }
+        MetadataRow::query()->insert([...$key, 'document' => $document->toJson()]);
+        foreach (array_chunk(self::rows($accountSeq, $kind, $document), self::ROWS_A_STATEMENT) as $some) {
+            MetadataValue::query()->insert($some);
+        }
+    }
+
+    /** @return list<array<string, mixed>> */
+    public static function rows(int $accountSeq, MetadataKind $kind, MetadataDocument $document): array
+    {
+        return array_map(static fn (array $leaf, int $position): array => [
+            'account_seq' => $accountSeq,
+            'kind' => $kind->value,
+            'path' => $leaf['path'],
+            'position' => $position,
+            'value' => self::compared($leaf['value']),
+            'sort_key' => $leaf['sort_key'],
+        ], $document->leaves(), array_keys($document->leaves()));
+    }
+
+    /** A value as it is compared: JSON, cut. */
+    public static function compared(string $json): string
+    {
+        return mb_substr($json, 0, self::COMPARED);
+    }
+
+    /** @return list<array{kind: string, path: string}> which there are, in order: one look into the index each */
+    public function paths(): array
+    {
+        $paths = [];
+        foreach (MetadataKind::cases() as $kind) {
+            $last = '';
+            while (count($paths) < self::PATHS) {
+                $next = MetadataValue::query()->where('kind', $kind->value)->where('path', '>', $last)->orderBy('path')->value('path');
+                if (! is_string($next)) {
+                    break;
+                }
+                $paths[] = ['kind' => $kind->value, 'path' => $next];
+                $last = $next;
+            }
+        }
+
+        return $paths;
+    }
+}

@@ -32,12 +32,15 @@ test('what cannot be read is named by its row', () => {
       entry('2', 'b', 'json', '{'),
       entry('3', 'c', 'text', ''),
       entry('4', 'c', 'text', ''),
+      entry('5', '', 'text', ''),
+      entry('6', '', 'text', 'x'),
     ]),
   ).toEqual({
     mistakes: {
       1: 'A number, such as 12 or 0.5.',
       2: 'This is not JSON: an object in { }, or a list in [ ].',
       4: 'There is such a key above.',
+      6: 'Give the key a name.',
     },
   });
   for (const odd of ['', ' ', '01', '0x1', 'Infinity', '1e999', '.5', '1.']) {

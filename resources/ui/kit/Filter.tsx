@@ -1,3 +1,5 @@
+import { useEffect, useRef } from 'react';
+
 interface Described {
   label: string;
   /** What it says while it holds nothing. */
@@ -33,17 +35,25 @@ export function TextInput({
   value,
   onType,
   type = 'text',
+  takesFocus = false,
   ...rest
 }: {
   label: string;
   value: string;
   onType: (value: string) => void;
   type?: 'text' | 'date' | 'number';
+  /** When it appears: it was asked for a moment ago. */
+  takesFocus?: boolean;
   'aria-describedby'?: string | undefined;
 }) {
+  const box = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (takesFocus) box.current?.focus();
+  }, [takesFocus]);
   return (
     <input
       {...rest}
+      ref={box}
       type={type}
       aria-label={label}
       autoComplete="off"

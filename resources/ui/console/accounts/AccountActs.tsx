@@ -40,16 +40,24 @@ export function AccountActs({ account }: { account: Account }) {
   const isOpen = status === 'active' || status === 'pending';
   const [mayManage, maySend] = [may('kennel:accounts.manage'), may('kennel:messages.send')];
   const opens = (label: string, opened: NonNullable<typeof dialog>, kind: 'plain' | 'stop' = 'plain') => (
-    <Button kind={kind} onClick={() => setDialog(opened)}>
+    <Button size="small" kind={kind} onClick={() => setDialog(opened)}>
       {label}
     </Button>
   );
   return (
     <div className="my-3 space-y-2">
       <div className="flex flex-wrap gap-2">
-        {status === 'pending' && maySend ? <Button {...once(resend)}>Resend the verification link</Button> : null}
+        {status === 'pending' && maySend ? (
+          <Button size="small" {...once(resend)}>
+            Resend the verification link
+          </Button>
+        ) : null}
         {status === 'pending' && mayManage ? opens('Take address as verified…', 'verify') : null}
-        {isOpen && maySend ? <Button {...once(recovery)}>Send a reset link</Button> : null}
+        {isOpen && maySend ? (
+          <Button size="small" {...once(recovery)}>
+            Send a reset link
+          </Button>
+        ) : null}
         {isOpen && mayManage ? opens('Require a new password…', 'password') : null}
         {isOpen && may('kennel:sessions.end') ? opens('Sign out everywhere…', 'sign-out') : null}
         {isOpen && mayManage ? opens('Suspend account…', 'suspend', 'stop') : null}

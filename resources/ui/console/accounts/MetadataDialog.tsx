@@ -141,6 +141,12 @@ function Entries({
   mistakes: Record<string, string>;
   onChange: (entries: Entry[]) => void;
 }) {
+  const [added, setAdded] = useState<string | null>(null);
+  const add = () => {
+    const id = crypto.randomUUID();
+    setAdded(id);
+    onChange([...entries, { id, key: '', type: 'text', text: '' }]);
+  };
   const change = (id: string, to: Partial<Entry>) =>
     onChange(entries.map((each) => (each.id === id ? { ...each, ...to } : each)));
   return (
@@ -159,7 +165,13 @@ function Entries({
               head: 'Key',
               width: '34%',
               cell: ({ id, key }, described) => (
-                <TextInput {...described} label="Key" value={key} onType={(typed) => change(id, { key: typed })} />
+                <TextInput
+                  {...described}
+                  label="Key"
+                  takesFocus={id === added}
+                  value={key}
+                  onType={(typed) => change(id, { key: typed })}
+                />
               ),
             },
             {
@@ -199,9 +211,7 @@ function Entries({
           ]}
         />
       )}
-      <Button onClick={() => onChange([...entries, { id: crypto.randomUUID(), key: '', type: 'text', text: '' }])}>
-        Add key
-      </Button>
+      <Button onClick={add}>Add key</Button>
     </div>
   );
 }

@@ -58,7 +58,11 @@ export function documentOf(entries: readonly Entry[]): { document: Document } | 
   const values = new Map<string, Json>();
   for (const entry of entries) {
     const read = valueOf(entry);
-    if (values.has(entry.key)) mistakes[entry.id] = 'There is such a key above.';
+    // A row that was just added is no key yet; a document may have one of the empty name all the same.
+    const isNameless = entry.key === '' && entry.id !== '';
+    if (isNameless && entry.text === '') continue;
+    if (isNameless) mistakes[entry.id] = 'Give the key a name.';
+    else if (values.has(entry.key)) mistakes[entry.id] = 'There is such a key above.';
     else if ('mistake' in read) mistakes[entry.id] = read.mistake;
     else values.set(entry.key, read.value);
   }

@@ -134,6 +134,7 @@ Route::delete('sessions/{id}', [SessionController::class, 'end'])->middleware(Re
 Route::get('roles', [RoleController::class, 'index'])->middleware(RequirePermission::named('kennel:roles.read'));
 Route::get('apps', [AppController::class, 'index'])->middleware(RequirePermission::named('kennel:apps.read'));
 Route::get('accounts', [AccountController::class, 'index'])->middleware(RequirePermission::named('kennel:accounts.read'));
+Route::get('accounts/count', [AccountController::class, 'count'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::post('accounts', [AccountController::class, 'store'])->middleware([RequirePermission::named('kennel:accounts.manage'), RequireFreshProof::class]);
 Route::get('accounts/{id}', [AccountController::class, 'show'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::post('accounts/{id}/suspend', [AccountController::class, 'suspend'])->middleware(RequirePermission::named('kennel:accounts.manage'));

@@ -30,6 +30,7 @@ use Kennel\Core\Accounts\Status;
  * @property string|null $password_until
  * @property string $hash_kind
  * @property string $created_at
+ * @property string $changed_at
  * @property string $seen_at
  * @property string|null $closed_at
  * @property string|null $language

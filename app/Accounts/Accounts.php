@@ -89,7 +89,8 @@ final readonly class Accounts
             'password_owed' => PasswordOwed::Nothing,
             'password_hash' => $passwordHash,
             'hash_kind' => HashKind::of($passwordHash),
-            'created_at' => Moment::write($this->clock->now()),
+            'created_at' => $now = Moment::write($this->clock->now()),
+            'changed_at' => $now,
             'seen_at' => '',
             'version' => 1,
         ]);
@@ -108,7 +109,7 @@ final readonly class Accounts
     public function change(Account $account, array $changes): Account
     {
         $read = $account->version;
-        $account->fill([...$changes, 'version' => $read + 1]);
+        $account->fill([...$changes, 'version' => $read + 1, 'changed_at' => Moment::write($this->clock->now())]);
         if (Account::query()->where('seq', $account->seq)->where('version', $read)->update($account->getDirty()) !== 1) {
             throw Refusal::changedMeanwhile();
         }

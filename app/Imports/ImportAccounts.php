@@ -123,6 +123,7 @@ final readonly class ImportAccounts
             'password_owed' => ($import->must_change ? PasswordOwed::Asked : PasswordOwed::Nothing)->value,
             'hash_kind' => $account->kind,
             'created_at' => $now,
+            'changed_at' => $now,
         ];
     }
 

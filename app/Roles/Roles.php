@@ -58,6 +58,20 @@ final class Roles
     }
 
     /**
+     * @param  list<string>  $accountIds
+     * @return array<string, list<string>> role keys by account; an account without any is left out
+     */
+    public function ofAll(array $accountIds): array
+    {
+        $roles = [];
+        foreach (Assignment::query()->toBase()->whereIn('account_id', $accountIds)->orderBy('role_key')->get(['account_id', 'role_key']) as $row) {
+            $roles[(string) $row->account_id][] = (string) $row->role_key;
+        }
+
+        return $roles;
+    }
+
+    /**
      * A role that Kennel brings along.
      *
      * @param  list<string>  $permissions

@@ -12,7 +12,7 @@ use Kennel\Core\Reasons\Reason;
 /** What the rules in force ask of an account that exists. */
 final readonly class DutyRules
 {
-    public function __construct(private FieldRules $fields, private string $termsVersion, private DecideFields $decideFields, private \DateTimeImmutable $now)
+    public function __construct(public FieldRules $fields, public string $termsVersion, private DecideFields $decideFields, private \DateTimeImmutable $now)
     {
     }
 

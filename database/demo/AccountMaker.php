@@ -147,6 +147,7 @@ final class AccountMaker
             'password_hash' => $hash,
             'hash_kind' => HashKind::of($hash),
             'created_at' => Scenario::moment($this->start, $age),
+            'changed_at' => $proven ?? Scenario::moment($this->start, $age),
             'seen_at' => $seen === null ? '' : Scenario::moment($this->start, $seen),
             // Within the last weeks: a closed account is deleted after thirty days.
             'closed_at' => $status === 'closed' ? Scenario::moment($this->start, min($age, $this->entropy->random->getInt(self::DAY, 26 * self::DAY))) : null,

@@ -252,6 +252,17 @@ return [
         'app_unknown' => 'There is no app “:app”.',
         'way_unknown' => 'Choose one: a link, a temporary password, or one that is mailed.',
     ],
+    'where' => [
+        'list' => 'Must be a JSON list of at most :maximum conditions.',
+        'condition' => 'Each condition is a list of short texts: what it is about, its key where it has one, how it compares, and a value where one is taken.',
+        'subject' => 'A condition is about one of: :subjects.',
+        'comparison' => 'Of :subject can be asked: :comparisons.',
+        'value' => 'The values of :subject are: :values.',
+        'moment' => 'Must be a day (2026-05-01), a moment (2026-05-01T12:00Z) or how long ago (P7D).',
+        'field' => 'There is no field “:field”.',
+        'metadata' => 'Metadata is named by its document and its path, as in own.nickname.',
+        'compared' => '“:field” cannot be compared with this.',
+    ],
     'metadata' => [
         'not_json' => 'This is not JSON.',
         'not_object' => 'Metadata is one JSON object.',

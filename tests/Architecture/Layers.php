@@ -37,6 +37,7 @@ final class Layers
             'Apps' => 'look, admission, discretion',
             'Passwords' => 'policy, guesses, hashes and their schemes, calibration, census',
             'Mail' => 'which addresses can be reached, when to try again',
+            'Finding' => 'which accounts are meant: conditions, and how they compare',
         ],
         [
             'Signup' => 'what becomes of a sign-up; forms against bots; terms',

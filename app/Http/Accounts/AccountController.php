@@ -23,9 +23,10 @@ use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Recovery\RequireNewPassword;
 use Kennel\App\Status\ChangeStatus;
-use Kennel\Core\Accounts\Status;
 use Kennel\Core\Accounts\StatusAct;
 use Kennel\Core\Desk\AccountInput;
+use Kennel\Core\Finding\Where;
+use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Reasons\WrittenReason;
 
 final readonly class AccountController
@@ -37,19 +38,49 @@ final readonly class AccountController
     public function index(Request $request, AccountList $list): JsonResponse
     {
         $query = new Query($request);
-        $sorts = array_keys(AccountList::SORTS);
         $page = $list->page(
             $query->text('q', 100),
-            $query->choice('status', array_map(static fn (Status $status): string => $status->value, Status::cases())),
-            $query->choice('sort', [...$sorts, ...array_map(static fn (string $sort): string => "-{$sort}", $sorts), 'field', '-field']) ?? '-seen',
+            self::where($query),
+            $this->sort($query),
             $query->text('cursor', 1000),
             $query->number('limit', 50, 1, 200),
-            $query->text('field', 40),
-            $query->text('value', 200),
-            $query->text('hash', 80),
         );
 
-        return Json::ok([...$page, 'items' => $this->resource->rows($page['items'])]);
+        return Json::ok([...$page, 'items' => $this->resource->rows($page['items'], self::keys($query->text('fields', 1000)))]);
+    }
+
+    public function count(Request $request, AccountList $list): JsonResponse
+    {
+        $query = new Query($request);
+
+        return Json::ok($list->count($query->text('q', 100), self::where($query), $query->choice('exact', ['true', 'false']) === 'true'));
+    }
+
+    /** @throws Refusal for a condition that cannot be read */
+    private static function where(Query $query): Where
+    {
+        try {
+            return Where::read($query->text('where', 4000) ?? '[]');
+        } catch (Refused $refused) {
+            throw Refusal::invalid([$refused->reason]);
+        }
+    }
+
+    private function sort(Query $query): string
+    {
+        $sort = $query->text('sort', 50) ?? '-seen';
+        if (preg_match('/^-?field:/', $sort) === 1) {
+            return $sort;
+        }
+        $sorts = array_keys(AccountList::SORTS);
+
+        return $query->choice('sort', [...$sorts, ...array_map(static fn (string $sort): string => "-{$sort}", $sorts)]) ?? '-seen';
+    }
+
+    /** @return list<string> */
+    private static function keys(?string $list): array
+    {
+        return $list === null ? [] : array_values(array_unique(explode(',', $list)));
     }
 
     public function show(string $id, Accounts $accounts): JsonResponse

@@ -37,13 +37,20 @@ final readonly class AccountResource
 
     /**
      * @param  list<Account>  $accounts
+     * @param  list<string>  $fields  keys of those that are shown beside each
      * @return list<array<string, mixed>>
      */
-    public function rows(array $accounts): array
+    public function rows(array $accounts, array $fields = []): array
     {
         $standings = $this->standings->ofAll($accounts);
+        $roles = $this->roles->ofAll(array_column($accounts, 'id'));
+        $values = $this->fields->ofAll($accounts, $fields);
 
-        return array_map(fn (Account $account): array => $this->row($account, $standings[$account->id]), $accounts);
+        return array_map(fn (Account $account): array => [
+            ...$this->row($account, $standings[$account->id]),
+            'roles' => $roles[$account->id] ?? [],
+            'fields' => (object) ($values[$account->seq] ?? []),
+        ], $accounts);
     }
 
     /** @return array<string, mixed> */
@@ -54,13 +61,10 @@ final readonly class AccountResource
         return [
             ...$this->row($account, $standing),
             'version' => $account->version,
-            'app' => $account->app_key,
-            'came_by' => $account->came_by,
             'lookup_key' => $account->lookup_key,
             'status_reason' => $account->status_reason,
             'email_proven_at' => $account->email_proven_at,
             'terms_version' => $account->terms_version === '' ? null : $account->terms_version,
-            'password_kind' => $account->hash_kind,
             'reasons' => $this->words->reasons($standing->reasons),
             'owed' => array_map($this->owed(...), $standing->owed),
             'waivers' => $this->waivers->listOf($account->id),
@@ -93,7 +97,11 @@ final readonly class AccountResource
             'status' => $account->status->value,
             'access' => $standing->access->value,
             'duties' => array_map(static fn (Duty $duty): string => $duty->value, $standing->duties),
+            'app' => $account->app_key,
+            'came_by' => $account->came_by,
+            'password_kind' => $account->hash_kind,
             'created_at' => $account->created_at,
+            'changed_at' => $account->changed_at,
             'seen_at' => $account->seen_at === '' ? null : $account->seen_at,
         ];
     }

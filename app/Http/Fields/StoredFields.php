@@ -62,6 +62,28 @@ final readonly class StoredFields
         return $shown;
     }
 
+    /**
+     * @param  list<Account>  $accounts
+     * @param  list<string>  $keys
+     * @return array<int, array<string, array{shown: string, fits: bool}>> by account and key; what is not held is left out
+     */
+    public function ofAll(array $accounts, array $keys): array
+    {
+        $fields = array_intersect_key($this->rules->all, array_flip($keys));
+        if ($fields === []) {
+            return [];
+        }
+
+        $shown = [];
+        foreach ($this->values->ofAll(array_column($accounts, 'seq')) as $seq => $held) {
+            foreach (array_intersect_key($held, $fields) as $key => $value) {
+                $shown[$seq][$key] = ['shown' => self::inWords($fields[$key], $value), 'fits' => $this->decide->misfit($fields[$key], $value, $this->clock->now()) === null];
+            }
+        }
+
+        return $shown;
+    }
+
     public static function inWords(Field $field, mixed $value): string
     {
         return match (true) {

@@ -37,7 +37,9 @@ final class AccountsTest extends DoorTestCase
         $this->keeper();
         for ($index = 0; $index < 23; $index++) {
             $account = $this->holder("p{$index}@post.example", ['Zoë', 'Ada', 'Tam'][$index % 3].' '.chr(65 + $index % 5), proven: $index % 4 !== 0);
-            DB::table('accounts')->where('id', $account->id)->update(['seen_at' => $index % 2 === 0 ? '' : "2026-04-{$this->two($index)}T00:00:00.000Z"]);
+            DB::table('accounts')->where('id', $account->id)->update([
+                'seen_at' => $index % 2 === 0 ? '' : "2026-04-{$this->two($index)}T00:00:00.000Z", 'app_key' => [null, 'gaugebook', 'kitloft'][$index % 3],
+            ]);
         }
         $seen = [];
         $cursor = null;
@@ -55,7 +57,9 @@ final class AccountsTest extends DoorTestCase
     /** @return list<array{string}> */
     public static function sorts(): array
     {
-        return [['name'], ['-name'], ['address'], ['-address'], ['created'], ['-created'], ['seen'], ['-seen']];
+        $sorts = array_keys(AccountList::SORTS);
+
+        return array_map(static fn (string $sort): array => [$sort], [...$sorts, ...array_map(static fn (string $sort): string => "-{$sort}", $sorts)]);
     }
 
     public function test_a_frequent_word_is_found_by_walking_and_a_rare_one_by_its_index(): void
@@ -64,7 +68,7 @@ final class AccountsTest extends DoorTestCase
         $rows = [];
         for ($index = 0; $index <= AccountList::MANY; $index++) {
             $rows[] = ['id' => sprintf('00000000-0000-7000-8000-%012d', $index), 'app_key' => null, 'name' => "Reader {$index}", 'name_key' => "reader {$index}", 'email' => "r{$index}@post.example",
-                'lookup_key' => "r{$index}@post.example", 'status' => 'pending', 'password_hash' => '-', 'hash_kind' => 'x', 'created_at' => '2026-01-01T00:00:00.000Z', 'search' => " reader {$index} r{$index} post example"];
+                'lookup_key' => "r{$index}@post.example", 'status' => 'pending', 'password_hash' => '-', 'hash_kind' => 'x', 'created_at' => '2026-01-01T00:00:00.000Z', 'changed_at' => '2026-01-01T00:00:00.000Z', 'search' => " reader {$index} r{$index} post example"];
         }
         foreach (array_chunk($rows, 100) as $chunk) {
             DB::table('accounts')->insert($chunk);
@@ -74,7 +78,7 @@ final class AccountsTest extends DoorTestCase
         self::assertSame(['Reader 0', 'Reader 1', 'Reader 10'], array_column((array) $many->json('items'), 'name'));
         $few = $this->ask('/accounts?q=read+r99&sort=name')->assertOk();
         self::assertSame([11, true], [$few->json('total'), $few->json('total_is_exact')]);
-        self::assertSame(0, $this->ask('/accounts?q=read+r99&status=active')->json('total'));
+        self::assertSame(0, $this->ask('/accounts?q=read+r99&where='.rawurlencode('[["status","is","active"]]'))->json('total'));
         DB::table('accounts')->where('email', 'r7@post.example')->delete();
         $all = $this->ask('/accounts?q=read&sort=name&limit=3')->assertOk();
         self::assertSame([AccountList::MANY, true], [$all->json('total'), $all->json('total_is_exact')], 'so many can be counted');
@@ -86,7 +90,10 @@ final class AccountsTest extends DoorTestCase
     {
         $plan = static fn (string $sql): string => implode(' ', array_column(array_map(get_object_vars(...), DB::select("EXPLAIN QUERY PLAN {$sql}")), 'detail'));
         foreach (AccountList::SORTS as $column) {
-            self::assertStringContainsString("USING INDEX accounts_{$column}", $plan("SELECT * FROM accounts WHERE ({$column}, seq) > ('m', 5) ORDER BY {$column}, seq LIMIT 51"));
+            self::assertMatchesRegularExpression("/USING INDEX accounts_{$column}(_seq)? /", $plan("SELECT * FROM accounts WHERE ({$column}, seq) > ('m', 5) ORDER BY {$column}, seq LIMIT 51").' ');
+            if (! in_array($column, ['name_key', 'lookup_key', 'created_at', 'seen_at'], true)) {
+                continue;
+            }
             $filtered = $plan("SELECT * FROM accounts WHERE status = 'active' AND ({$column}, seq) > ('m', 5) ORDER BY {$column}, seq LIMIT 51");
             self::assertStringContainsString("USING INDEX accounts_status_{$column}", $filtered);
             self::assertStringNotContainsString('TEMP B-TREE', $filtered);
@@ -96,7 +103,7 @@ final class AccountsTest extends DoorTestCase
     public function test_refuses_odd_queries_by_name(): void
     {
         $this->keeper();
-        foreach (['sort=age' => 'query.choice', 'status=odd' => 'query.choice', 'limit=0' => 'query.number', 'limit=1e3' => 'query.number', 'cursor=x' => 'query.cursor', 'q[]=a' => 'query.text', 'q=%ff' => 'query.text', 'q=%00' => 'query.text', 'q='.str_repeat('a', 101) => 'query.text'] as $query => $code) {
+        foreach (['sort=age' => 'query.choice', 'where=odd' => 'where.list', 'where=%5B%5B%22age%22%5D%5D' => 'where.subject', 'sort=field:nothing' => 'where.field', 'limit=0' => 'query.number', 'limit=1e3' => 'query.number', 'cursor=x' => 'query.cursor', 'q[]=a' => 'query.text', 'q=%ff' => 'query.text', 'q=%00' => 'query.text', 'q='.str_repeat('a', 101) => 'query.text'] as $query => $code) {
             self::assertSame([$code], self::codes($this->ask("/accounts?{$query}")->assertStatus(422)), $query);
         }
     }

@@ -60,18 +60,19 @@ final class FieldStorageTest extends DoorTestCase
             $store->write($this->holder("{$who}@post.example", strtoupper($who))->seq, ['home_reach' => $reach, 'gauges' => $gauges, 'speaks' => ['en', 'cy'], 'listed' => $who === 'b']);
         }
         $names = fn (string $query): array => array_column((array) $this->ask("/accounts?{$query}")->assertOk()->json('items'), 'name');
-        self::assertSame(['A', 'D'], $names('field=home_reach&value=Saltings&sort=name'), 'exactly this value');
-        self::assertSame(['C'], $names('field=home_reach&value=saltings'));
-        self::assertSame(['B'], $names('field=gauges&value=9.5'));
-        self::assertSame(['A', 'B', 'C', 'D'], $names('field=speaks&value=cy&sort=name'));
-        self::assertSame([['B'], ['B'], ['A', 'C', 'D'], ['A', 'C', 'D']], array_map(static fn (string $value): array => $names("field=listed&value={$value}&sort=name"), ['yes', 'true', 'no', 'false']));
-        self::assertSame(['C', 'B', 'A', 'D'], $names('field=gauges&sort=field'), 'as numbers, not as text');
-        self::assertSame(['D', 'A', 'B', 'C'], $names('field=gauges&sort=-field'));
-        self::assertSame(['A'], $names('field=gauges&sort=field&status=active&q=post&value=10'));
-        self::assertSame([], $names('field=home_reach&value='.rawurlencode("' OR 1=1 --")));
-        $this->ask('/accounts?sort=field')->assertStatus(422)->assertJsonPath('reasons.0.code', 'query.field');
-        $first = $this->ask('/accounts?field=gauges&sort=field&limit=2');
-        self::assertSame(['A', 'D'], $names('field=gauges&sort=field&limit=2&cursor='.$first->json('next')));
+        $is = self::is(...);
+        self::assertSame(['A', 'D'], $names($is('home_reach', 'Saltings').'&sort=name'), 'exactly this value');
+        self::assertSame(['C'], $names($is('home_reach', 'saltings')));
+        self::assertSame(['B'], $names($is('gauges', '9.5')));
+        self::assertSame(['A', 'B', 'C', 'D'], $names($is('speaks', 'cy').'&sort=name'));
+        self::assertSame([['B'], ['B'], ['A', 'C', 'D'], ['A', 'C', 'D']], array_map(static fn (string $value): array => $names($is('listed', $value).'&sort=name'), ['yes', 'true', 'no', 'false']));
+        self::assertSame(['C', 'B', 'A', 'D'], $names('sort=field:gauges'), 'as numbers, not as text');
+        self::assertSame(['D', 'A', 'B', 'C'], $names('sort=-field:gauges'));
+        self::assertSame(['A'], $names('sort=field:gauges&q=post&'.$is('gauges', '10')));
+        self::assertSame([], $names($is('home_reach', "' OR 1=1 --")));
+        $this->ask('/accounts?sort=field:nothing')->assertStatus(422)->assertJsonPath('reasons.0.code', 'where.field');
+        $first = $this->ask('/accounts?sort=field:gauges&limit=2');
+        self::assertSame(['A', 'D'], $names('sort=field:gauges&limit=2&cursor='.$first->json('next')));
     }
 
     public function test_a_value_that_many_hold_is_found_by_walking(): void
@@ -86,11 +87,11 @@ final class FieldStorageTest extends DoorTestCase
         array_map(static fn (array $chunk) => DB::table('accounts')->insert($chunk), array_chunk($accounts, 50));
         array_map(static fn (array $chunk) => DB::table('field_values')->insert($chunk), array_chunk($values, 50));
         $ask = fn (string $query): array => [array_column((array) ($answer = $this->ask("/accounts?{$query}&sort=name&limit=2")->assertOk())->json('items'), 'name'), $answer->json('total'), $answer->json('total_is_exact')];
-        self::assertSame([['Reader 0000', 'Reader 0001'], AccountList::MANY, false], $ask('field=home_reach'));
-        self::assertSame([['Reader 0000', 'Reader 0001'], AccountList::MANY, true], $ask('field=home_reach&value=Saltings'), 'exactly so many can be counted');
-        self::assertSame([['Reader 0007'], 1, true], $ask('field=home_reach&value=Mill+Reach'));
+        self::assertSame([['Reader 0000', 'Reader 0001'], AccountList::MANY, false], $ask('where='.rawurlencode('[["field","home_reach","has"]]')));
+        self::assertSame([['Reader 0000', 'Reader 0001'], AccountList::MANY, true], $ask(self::is('home_reach', 'Saltings')), 'exactly so many can be counted');
+        self::assertSame([['Reader 0007'], 1, true], $ask(self::is('home_reach', 'Mill Reach')));
         DB::table('field_values')->where('account_seq', 1_007)->update(['value' => '"Saltings"', 'sort_key' => DB::table('field_values')->where('account_seq', 1_001)->value('sort_key')]);
-        self::assertSame([['Reader 0000', 'Reader 0001'], AccountList::MANY, false], $ask('field=home_reach&value=Saltings'));
+        self::assertSame([['Reader 0000', 'Reader 0001'], AccountList::MANY, false], $ask(self::is('home_reach', 'Saltings')));
     }
 
     public function test_the_query_plans_use_the_index_and_never_scan(): void
@@ -98,9 +99,9 @@ final class FieldStorageTest extends DoorTestCase
         $this->keeper();
         ($this->app->make(FieldValues::class))->write($this->holder()->seq, ['home_reach' => 'Saltings', 'gauges' => 3]);
         $queries = [
-            '/accounts?field=home_reach&value=Saltings' => ['field_values', 'field_values_sort (field_key=? AND sort_key=?)'],
-            '/accounts?field=gauges&sort=field' => ['"o"."sort_key"', 'field_values_sort (field_key=?)'],
-            '/accounts?field=gauges&sort=-field' => ['"o"."sort_key"', 'field_values_sort (field_key=?)'],
+            '/accounts?'.self::is('home_reach', 'Saltings') => ['field_values', 'field_values_sort (field_key=? AND sort_key=?)'],
+            '/accounts?sort=field:gauges' => ['"o"."sort_key"', 'field_values_sort (field_key=?)'],
+            '/accounts?sort=-field:gauges' => ['"o"."sort_key"', 'field_values_sort (field_key=?)'],
         ];
         foreach ($queries as $door => [$part, $index]) {
             DB::flushQueryLog();
@@ -136,5 +137,10 @@ final class FieldStorageTest extends DoorTestCase
         $field = ((array) $this->ask('/fields')->assertOk()->json('items'))[0];
         self::assertSame([64, 50], [$field['held'], count($field['misfits'])], 'the most frequent are listed');
         self::assertSame('"saltings"', $field['misfits'][0]['value']);
+    }
+
+    private static function is(string $field, string $value): string
+    {
+        return 'where='.rawurlencode(json_encode([['field', $field, 'is', $value]], JSON_THROW_ON_ERROR));
     }
 }

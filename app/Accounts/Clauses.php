@@ -1,0 +1,258 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Accounts;
+
+use Kennel\App\Fields\FieldValues;
+use Kennel\App\Metadata\Metadata;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Roles\Roles;
+use Kennel\Core\Accounts\Duty;
+use Kennel\Core\Accounts\DutyRules;
+use Kennel\Core\Fields\Choices;
+use Kennel\Core\Fields\Field;
+use Kennel\Core\Fields\FieldKind;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Fields\Required;
+use Kennel\Core\Fields\SortKey;
+use Kennel\Core\Finding\Comparison;
+use Kennel\Core\Finding\Condition;
+use Kennel\Core\Finding\Subject;
+use Kennel\Core\Finding\Where;
+use Kennel\Core\Reasons\Reason;
+use Psr\Clock\ClockInterface;
+
+/** Writes conditions as SQL. A column has a plus before it where its index would lead the planner away from the list's order. */
+final readonly class Clauses
+{
+    private const COLUMNS = [
+        'status' => 'status', 'app' => 'app_key', 'hash' => 'hash_kind', 'origin' => 'came_by', 'created' => 'created_at', 'changed' => 'changed_at', 'seen' => 'seen_at',
+    ];
+
+    /** Of a suspended or closed account nothing is owed. */
+    private const OWES = "accounts.status IN ('pending', 'active')";
+
+    public function __construct(private FieldRules $fields, private DutyRules $duties, private Roles $roles, private ClockInterface $clock)
+    {
+    }
+
+    /**
+     * @return list<Clause>
+     *
+     * @throws Refusal for a field that is not there, or one that cannot be compared so
+     */
+    public function of(Where $where): array
+    {
+        return array_map($this->clause(...), $where->conditions);
+    }
+
+    private function clause(Condition $one): Clause
+    {
+        return match ($one->subject) {
+            Subject::Duty => $this->duty(Duty::from($one->value)),
+            Subject::Role => $this->role($one),
+            Subject::Permission => $this->holding($this->roles->allowing($one->value)),
+            Subject::Field => $this->field($one),
+            Subject::Metadata => $this->metadata($one),
+            Subject::Verified => new Clause('accounts.email_proven_at IS '.($one->value === 'yes' ? 'NOT NULL' : 'NULL'), []),
+            default => $this->column($one, self::COLUMNS[$one->subject->value]),
+        };
+    }
+
+    private function column(Condition $one, string $column): Clause
+    {
+        [$compares, $value] = match ($one->comparison) {
+            Comparison::Before => ['<', $one->moment($this->clock->now())],
+            Comparison::Since => ['>=', $one->moment($this->clock->now())],
+            Comparison::IsNot => ['IS NOT', $one->value],
+            Comparison::HasNone => ['=', ''],
+            default => ['=', $one->value],
+        };
+        // The status alone has an index for each order; every other column is tested on the way.
+        $plus = $column === 'status' && $compares === '=' ? '' : '+';
+        $isSet = $compares !== 'IS NOT';
+        // Whoever was never seen was not seen before anything.
+        $seen = $column === 'seen_at' && $compares === '<' ? " AND {$plus}accounts.seen_at <> ''" : '';
+
+        return new Clause(
+            "{$plus}accounts.{$column} {$compares} ?{$seen}",
+            [$value],
+            $isSet ? "SELECT seq FROM accounts WHERE {$column} {$compares} ?".($seen === '' ? '' : " AND {$column} > ''") : null,
+        );
+    }
+
+    private function role(Condition $one): Clause
+    {
+        $has = 'EXISTS (SELECT 1 FROM assignments r WHERE r.account_id = accounts.id';
+
+        return match ($one->comparison) {
+            Comparison::HasNone => new Clause("NOT {$has})", []),
+            Comparison::IsNot => new Clause("NOT {$has} AND r.role_key = ?)", [$one->value]),
+            default => $this->holding([$one->value]),
+        };
+    }
+
+    /** @param  list<string>  $roles  any of them */
+    private function holding(array $roles): Clause
+    {
+        $in = self::in($roles);
+
+        return new Clause(
+            "EXISTS (SELECT 1 FROM assignments r WHERE r.account_id = accounts.id AND r.role_key {$in})",
+            $roles,
+            "SELECT DISTINCT a.seq FROM assignments r CROSS JOIN accounts a ON a.id = r.account_id WHERE r.role_key {$in}",
+        );
+    }
+
+    private function duty(Duty $duty): Clause
+    {
+        return match ($duty) {
+            Duty::VerifyEmail => new Clause(self::OWES." AND accounts.email_proven_at IS NULL AND {$this->notWaived("'verify_email:' || accounts.email")}", []),
+            Duty::ChangePassword => new Clause(self::OWES." AND accounts.password_owed <> ''", []),
+            Duty::AcceptTerms => new Clause(
+                self::OWES." AND accounts.terms_version < ? AND {$this->notWaived('?')}",
+                [$this->duties->termsVersion, "accept_terms:{$this->duties->termsVersion}"],
+            ),
+            Duty::CompleteFields => $this->incomplete(),
+        };
+    }
+
+    private function notWaived(string $subject): string
+    {
+        return "NOT EXISTS (SELECT 1 FROM duty_waivers w WHERE w.account_id = accounts.id AND w.subject = {$subject})";
+    }
+
+    private function incomplete(): Clause
+    {
+        [$tests, $bindings] = [[], []];
+        foreach ($this->duties->fields->all as $field) {
+            if ($field->isRetired || $field->required === Required::Never) {
+                continue;
+            }
+            [$misfits, $of] = $this->misfits($field);
+            $lacks = 'NOT EXISTS (SELECT 1 FROM field_values v WHERE v.account_seq = accounts.seq AND v.field_key = ?)';
+            $asks = $field->apps === [] ? 'accounts.app_key IS NOT NULL' : 'accounts.app_key '.self::in($field->apps);
+            $tests[] = "{$asks} AND ({$lacks} OR {$misfits}) AND {$this->notWaived('?')}";
+            $bindings = [...$bindings, ...$field->apps, $field->key, ...$of, "complete_fields:{$field->key}"];
+        }
+
+        return $tests === [] ? new Clause('0', []) : new Clause(self::OWES.' AND (('.implode(') OR (', $tests).'))', $bindings);
+    }
+
+    private function field(Condition $one): Clause
+    {
+        $field = $this->fields->find($one->key) ?? throw Refusal::invalid([new Reason('where.field', 'where', ['field' => $one->key])]);
+        if ($one->comparison === Comparison::Misfits) {
+            return new Clause(...$this->misfits($field));
+        }
+        $isNumber = $field->kind === FieldKind::Number;
+        if (($one->comparison->isOfMoments() && $field->kind !== FieldKind::Date) || (in_array($one->comparison, [Comparison::AtLeast, Comparison::AtMost], true) && (! $isNumber || ! is_numeric($one->value)))) {
+            throw Refusal::invalid([new Reason('where.compared', 'where', ['field' => $field->label])]);
+        }
+        [$test, $values] = match ($one->comparison) {
+            Comparison::Has, Comparison::HasNone => ['', []],
+            Comparison::Before => [' AND v.sort_key < ?', [SortKey::of(substr($one->moment($this->clock->now()), 0, 10))]],
+            Comparison::Since => [' AND v.sort_key >= ?', [SortKey::of(substr($one->moment($this->clock->now()), 0, 10))]],
+            Comparison::AtLeast => [' AND v.sort_key >= ?', [SortKey::of((float) $one->value)]],
+            Comparison::AtMost => [' AND v.sort_key <= ?', [SortKey::of((float) $one->value)]],
+            default => [' AND v.sort_key = ? AND v.value = ?', self::exactly($field, $one->value)],
+        };
+
+        return self::inTable('field_values', 'v.field_key = ?', [$one->key], $test, $values, $one->comparison);
+    }
+
+    /** @return array{string, string} sort key and encoded value: the one is what the index has, the other whether it is exactly this */
+    private static function exactly(Field $field, string $typed): array
+    {
+        $value = match ($field->kind) {
+            FieldKind::Number => is_numeric($typed) ? $typed + 0 : $typed,
+            FieldKind::YesNo => $typed === 'yes' || $typed === 'true',
+            default => $typed,
+        };
+
+        return [SortKey::of($value), FieldValues::encode($value)];
+    }
+
+    /** @return array{string, list<string>} what is no choice, or out of bounds. A text that a rule made too long since is not looked for. */
+    private function misfits(Field $field): array
+    {
+        $tests = [];
+        $bindings = [];
+        if ($field->kind->hasChoices()) {
+            $offered = array_map(FieldValues::encode(...), Choices::offered($field));
+            $tests[] = 'v.value NOT '.self::in($offered);
+            $bindings = $offered;
+        }
+        $isDate = $field->kind === FieldKind::Date;
+        $today = $this->clock->now()->format('Y-m-d');
+        $bounds = match (true) {
+            $isDate => ['<' => $field->earliest === 'today' ? $today : $field->earliest, '>' => $field->latest === 'today' ? $today : $field->latest],
+            $field->kind === FieldKind::Number => ['<' => $field->minimum, '>' => $field->maximum],
+            default => [],
+        };
+        foreach ($bounds as $compares => $bound) {
+            if ($bound !== null && $bound !== '') {
+                $tests[] = "v.sort_key {$compares} ?";
+                $bindings[] = SortKey::of($bound);
+            }
+        }
+
+        return $tests === []
+            ? ['0', []]
+            : ['EXISTS (SELECT 1 FROM field_values v WHERE v.account_seq = accounts.seq AND v.field_key = ? AND ('.implode(' OR ', $tests).'))', [$field->key, ...$bindings]];
+    }
+
+    private function metadata(Condition $one): Clause
+    {
+        [$kind, $path] = [...explode('.', $one->key, 2), ''];
+        if (! in_array($kind, ['own', 'internal'], true) || $path === '') {
+            throw Refusal::invalid([new Reason('where.metadata', 'where')]);
+        }
+        if (in_array($one->comparison, [Comparison::AtLeast, Comparison::AtMost], true) && ! is_numeric($one->value)) {
+            throw Refusal::invalid([new Reason('where.compared', 'where', ['field' => $one->key])]);
+        }
+        // A typed 12 means the number as well as the text; only numbers are larger, only dates are earlier.
+        [$aNumber, $aDate] = ["v.value GLOB '[-0-9]*'", "v.value GLOB '\"[0-9][0-9][0-9][0-9]-[0-9][0-9]-[0-9][0-9]*'"];
+        [$test, $values] = match ($one->comparison) {
+            Comparison::Has, Comparison::HasNone => ['', []],
+            Comparison::Before => [" AND v.sort_key < ? AND {$aDate}", [SortKey::of(substr($one->moment($this->clock->now()), 0, 10))]],
+            Comparison::Since => [" AND v.sort_key >= ? AND {$aDate}", [SortKey::of(substr($one->moment($this->clock->now()), 0, 10))]],
+            Comparison::AtLeast => [" AND v.sort_key >= ? AND {$aNumber}", [SortKey::of((float) $one->value)]],
+            Comparison::AtMost => [" AND v.sort_key <= ? AND {$aNumber}", [SortKey::of((float) $one->value)]],
+            default => self::meant($one->value),
+        };
+
+        return self::inTable('metadata_values', 'v.kind = ? AND v.path = ?', [$kind, $path], $test, $values, $one->comparison);
+    }
+
+    /** @return array{string, list<string>} */
+    private static function meant(string $typed): array
+    {
+        $json = json_decode($typed);
+        $values = array_unique([FieldValues::encode($typed), ...is_bool($json) || is_int($json) || is_float($json) ? [FieldValues::encode($json)] : [], ...$typed === 'null' ? ['null'] : []]);
+        $keys = array_unique([SortKey::of($typed), ...is_bool($json) || is_int($json) || is_float($json) ? [SortKey::of($json)] : [], ...$typed === 'null' ? [''] : []]);
+
+        return [' AND v.sort_key '.self::in($keys).' AND v.value '.self::in($values), [...$keys, ...array_map(Metadata::compared(...), $values)]];
+    }
+
+    /** @param  array<array-key, string>  $values */
+    private static function in(array $values): string
+    {
+        return 'IN ('.implode(', ', array_fill(0, count($values), '?')).')';
+    }
+
+    /**
+     * @param  list<string>  $key
+     * @param  list<string>  $values
+     */
+    private static function inTable(string $table, string $which, array $key, string $test, array $values, Comparison $comparison): Clause
+    {
+        $isNot = $comparison === Comparison::IsNot || $comparison === Comparison::HasNone;
+        $exists = "EXISTS (SELECT 1 FROM {$table} v WHERE v.account_seq = accounts.seq AND {$which}{$test})";
+
+        return $isNot
+            ? new Clause("NOT {$exists}", [...$key, ...$values])
+            : new Clause($exists, [...$key, ...$values], "SELECT DISTINCT v.account_seq FROM {$table} v WHERE {$which}{$test}");
+    }
+}

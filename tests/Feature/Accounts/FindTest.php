@@ -1,0 +1,202 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Feature\Accounts;
+
+use Illuminate\Support\Facades\DB;
+use Illuminate\Testing\TestResponse;
+use Kennel\App\Accounts\AccountList;
+use Kennel\App\Fields\FieldValues;
+use Kennel\Core\Accounts\Duty;
+use Kennel\Demo\DemoKeeper;
+use Kennel\Demo\Scenario;
+use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Support\Books;
+
+/** Which accounts conditions find. */
+final class FindTest extends DoorTestCase
+{
+    public function test_each_subject_finds_whom_it_should(): void
+    {
+        $this->keeper();
+        $ada = $this->holder('ada@post.example', 'Ada');
+        $this->clock->move('+2 days');
+        $this->signIn('maren@alderwend.example', 'console')->assertCreated();
+        $bo = $this->holder('bo@post.example', 'Bo', proven: false, role: 'reviewer');
+        DB::table('accounts')->where('id', $bo->id)->update(['app_key' => 'kitloft', 'hash_kind' => 'bcrypt 10', 'came_by' => 'import', 'seen_at' => '2026-05-03T09:00:00.000Z']);
+        $this->merge($ada->id, ['nickname' => 'Wren', 'gauges' => 3, 'since' => '2019-05-01', 'tags' => ['a', 'b'], 'a.b' => true]);
+
+        $all = ['Ada', 'Bo', 'Maren Thistlewood'];
+        foreach ([
+            [['status', 'is', 'pending'], ['Bo']],
+            [['status', 'is_not', 'pending'], ['Ada', 'Maren Thistlewood']],
+            [['role', 'is', 'reviewer'], ['Bo']],
+            [['role', 'is_not', 'reviewer'], ['Ada', 'Maren Thistlewood']],
+            [['role', 'has_none'], ['Ada']],
+            [['permission', 'is', 'kennel:accounts.manage'], ['Maren Thistlewood']],
+            [['permission', 'is', 'readings:enter'], ['Bo']],
+            [['permission', 'is', 'nothing:at.all'], []],
+            [['app', 'is', 'kitloft'], ['Bo']],
+            [['app', 'is_not', 'kitloft'], ['Ada', 'Maren Thistlewood']],
+            [['hash', 'is', 'bcrypt 10'], ['Bo']],
+            [['origin', 'is', 'import'], ['Bo']],
+            [['created', 'since', 'P1D'], ['Bo']],
+            [['created', 'before', '2026-05-03'], ['Ada', 'Maren Thistlewood']],
+            [['created', 'since', '2026-05-01T12:00Z'], $all],
+            [['changed', 'since', '2026-05-03'], ['Ada', 'Bo']],
+            [['seen', 'has_none'], ['Ada']],
+            [['seen', 'before', '2026-05-03T10:00Z'], ['Bo']],
+            [['seen', 'since', '2026-05-03'], ['Bo', 'Maren Thistlewood']],
+            [['verified', 'is', 'no'], ['Bo']],
+            [['duty', 'is', 'verify_email'], ['Bo']],
+            [['metadata', 'own.nickname', 'is', 'Wren'], ['Ada']],
+            [['metadata', 'own.nickname', 'is', 'wren'], []],
+            [['metadata', 'own.nickname', 'is_not', 'Wren'], ['Bo', 'Maren Thistlewood']],
+            [['metadata', 'own.nickname', 'has'], ['Ada']],
+            [['metadata', 'own.nickname', 'has_none'], ['Bo', 'Maren Thistlewood']],
+            [['metadata', 'internal.nickname', 'has'], []],
+            [['metadata', 'own.gauges', 'is', '3'], ['Ada']],
+            [['metadata', 'own.gauges', 'at_least', '2.5'], ['Ada']],
+            [['metadata', 'own.gauges', 'at_most', '2.5'], []],
+            [['metadata', 'own.nickname', 'at_least', '-1'], []],
+            [['metadata', 'own.since', 'before', '2020-01-01'], ['Ada']],
+            [['metadata', 'own.since', 'since', '2020-01-01'], []],
+            [['metadata', 'own.nickname', 'before', '2999-01-01'], []],
+            [['metadata', 'own.tags', 'is', 'b'], ['Ada']],
+            [['metadata', 'own.a\.b', 'is', 'true'], ['Ada']],
+        ] as [$condition, $expected]) {
+            self::assertSame($expected, $this->found([$condition]), json_encode($condition, JSON_THROW_ON_ERROR));
+        }
+        self::assertSame([], $this->found([['status', 'is', 'pending'], ['app', 'is', 'gaugebook']]));
+        self::assertSame(['Bo'], $this->found([['status', 'is', 'pending'], ['app', 'is', 'kitloft'], ['role', 'is', 'reviewer']]));
+    }
+
+    public function test_fields_are_compared_as_what_they_are(): void
+    {
+        config(['rules.fields' => array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields'])]);
+        $this->keeper();
+        $store = $this->app->make(FieldValues::class);
+        foreach (['a' => ['Saltings', 10, '2024-06-01'], 'b' => ['saltings', 9.5, '2025-06-01'], 'c' => ['Old Weir', -3, '2999-01-01']] as $who => [$reach, $gauges, $trained]) {
+            $store->write($this->holder("{$who}@post.example", strtoupper($who))->seq, ['home_reach' => $reach, 'trained_on' => $trained, 'listed' => $who === 'a'] + ($who === 'c' ? [] : ['boat_licence' => "AW-{$gauges}"]));
+        }
+        foreach ([
+            [['field', 'home_reach', 'is', 'Saltings'], ['A']],
+            [['field', 'home_reach', 'misfits'], ['B', 'C']],
+            [['field', 'home_reach', 'is_not', 'Saltings'], ['B', 'C', 'Maren Thistlewood']],
+            [['field', 'boat_licence', 'has'], ['A', 'B']],
+            [['field', 'boat_licence', 'has_none'], ['C', 'Maren Thistlewood']],
+            [['field', 'trained_on', 'before', '2025-01-01'], ['A']],
+            [['field', 'trained_on', 'since', '2025-01-01'], ['B', 'C']],
+            [['field', 'trained_on', 'since', 'P365D'], ['B', 'C']],
+            [['field', 'trained_on', 'misfits'], ['C']],
+            [['field', 'listed', 'is', 'yes'], ['A']],
+        ] as [$condition, $expected]) {
+            self::assertSame($expected, $this->found([$condition]), json_encode($condition, JSON_THROW_ON_ERROR));
+        }
+        self::assertSame(['where.field'], self::codes($this->where([['field', 'nothing', 'has']])->assertStatus(422)));
+        self::assertSame(['where.compared'], self::codes($this->where([['field', 'home_reach', 'at_least', '3']])->assertStatus(422)));
+        self::assertSame(['where.compared'], self::codes($this->where([['field', 'home_reach', 'before', '2026-01-01']])->assertStatus(422)));
+        self::assertSame(['where.metadata'], self::codes($this->where([['metadata', 'nickname', 'has']])->assertStatus(422)));
+        $row = $this->ask('/accounts?q=b&fields=home_reach,boat_licence,nothing&sort=name')->json('items.0');
+        self::assertEqualsCanonicalizing(['home_reach' => ['shown' => 'saltings', 'fits' => false], 'boat_licence' => ['shown' => 'AW-9.5', 'fits' => true]], $row['fields']);
+    }
+
+    public function test_duties_are_found_as_standing_says_them(): void
+    {
+        $this->freshlySeeded();
+        DB::table('accounts')->where('seq', 20)->update(['password_owed' => 'asked']);
+        $this->signInAsKeeper();
+        $owing = array_fill_keys(array_column(Duty::cases(), 'value'), []);
+        foreach ($this->everybody([]) as $account) {
+            foreach ($account['duties'] as $duty) {
+                $owing[$duty][] = $account['id'];
+            }
+        }
+        foreach ($owing as $duty => $ids) {
+            self::assertNotSame([], $ids, $duty);
+            self::assertSame($ids, array_column($this->everybody([['duty', 'is', $duty]]), 'id'), $duty);
+        }
+    }
+
+    public function test_counts_as_far_as_is_quick_and_all_when_told(): void
+    {
+        $this->keeper();
+        $holder = $this->holder()->getAttributes();
+        $rows = [];
+        for ($index = 0; $index <= AccountList::COUNTED; $index++) {
+            $rows[] = [...$holder, 'seq' => 1_000 + $index, 'id' => sprintf('00000000-0000-7000-8000-%012d', $index), 'email' => "r{$index}@post.example", 'lookup_key' => "r{$index}@post.example"];
+        }
+        array_map(static fn (array $chunk) => DB::table('accounts')->insert($chunk), array_chunk($rows, 50));
+        $query = 'where='.rawurlencode('[["status","is","active"]]');
+        self::assertSame([AccountList::MANY, false], array_values(array_intersect_key((array) $this->ask("/accounts?{$query}")->json(), ['total' => 0, 'total_is_exact' => 0])));
+        self::assertSame(['total' => AccountList::COUNTED, 'total_is_exact' => false], $this->ask("/accounts/count?{$query}")->assertOk()->json());
+        self::assertSame(['total' => AccountList::COUNTED + 3, 'total_is_exact' => true], $this->ask("/accounts/count?{$query}&exact=true")->json());
+        self::assertSame(['total' => 0, 'total_is_exact' => true], $this->ask('/accounts/count?q=...')->json());
+    }
+
+    public function test_a_search_finds_ids_and_phone_numbers(): void
+    {
+        config(['rules.fields' => array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields'])]);
+        $this->keeper();
+        $tam = $this->holder();
+        $this->app->make(FieldValues::class)->write($tam->seq, ['phone' => '+4721938128']);
+        foreach ([substr($tam->id, 0, 13), strtoupper($tam->id), '+47 2193', '4721 93 81 28'] as $typed) {
+            self::assertSame(['Tam Pellow'], array_column((array) $this->ask('/accounts?q='.rawurlencode($typed))->assertOk()->json('items'), 'name'), $typed);
+        }
+        self::assertSame([], $this->ask('/accounts?q=472')->json('items'), 'too few digits for a number');
+    }
+
+    /** @param  list<list<string>>  $conditions */
+    private function where(array $conditions): TestResponse
+    {
+        return $this->ask('/accounts?sort=name&where='.rawurlencode(json_encode($conditions, JSON_THROW_ON_ERROR)));
+    }
+
+    /**
+     * @param  list<list<string>>  $conditions
+     * @return list<string>
+     */
+    private function found(array $conditions): array
+    {
+        $answer = $this->where($conditions);
+        self::assertSame(200, $answer->getStatusCode(), (string) $answer->getContent());
+        self::assertSame($answer->json('total'), $this->ask('/accounts/count?where='.rawurlencode(json_encode($conditions, JSON_THROW_ON_ERROR)))->json('total'));
+
+        return array_column((array) $answer->json('items'), 'name');
+    }
+
+    /**
+     * @param  list<list<string>>  $conditions
+     * @return list<array<string, mixed>>
+     */
+    private function everybody(array $conditions): array
+    {
+        $found = [];
+        $cursor = '';
+        do {
+            $page = $this->ask('/accounts?sort=name&limit=200&where='.rawurlencode(json_encode($conditions, JSON_THROW_ON_ERROR)).$cursor)->assertOk();
+            $found = [...$found, ...(array) $page->json('items')];
+            $cursor = "&cursor={$page->json('next')}";
+        } while ($page->json('next') !== null);
+
+        return $found;
+    }
+
+    /** @param  array<string, mixed>  $own */
+    private function merge(string $id, array $own): void
+    {
+        $this->knock('PATCH', "/accounts/{$id}/metadata/own", json_encode($own, JSON_THROW_ON_ERROR), ['Content-Type' => 'application/merge-patch+json', 'If-Match' => '*'], 'console')->assertOk();
+    }
+
+    private function freshlySeeded(): void
+    {
+        $this->command('migrate:fresh', ['--force' => true]);
+        $this->app->make(Scenario::class)->seed(640, $this->clock->now());
+    }
+
+    private function signInAsKeeper(): void
+    {
+        $this->knock('POST', '/sessions', ['email' => 'maren@alderwend.example', 'password' => DemoKeeper::PASSWORD], surface: 'console')->assertCreated();
+    }
+}

@@ -8,6 +8,7 @@ use Kennel\App\Http\Accounts\AccountController;
 use Kennel\App\Http\Apps\AppController;
 use Kennel\App\Http\Audit\AuditController;
 use Kennel\App\Http\Cases\CaseController;
+use Kennel\App\Http\Desk\AccountViewController;
 use Kennel\App\Http\Evidence\EvidenceController;
 use Kennel\App\Http\Fields\FieldController;
 use Kennel\App\Http\Guidance\GuidanceController;
@@ -110,6 +111,7 @@ Route::post('rules/logos', [PictureController::class, 'sendLogo'])->middleware(R
 Route::post('signups/rehearsal', [SignupController::class, 'rehearse'])->middleware(UnderDraft::class);
 Route::get('signups/funnel', [SignupController::class, 'funnel'])->middleware(RequirePermission::named('kennel:signups.read'));
 Route::get('fields', [FieldController::class, 'index'])->middleware(RequirePermission::named('kennel:accounts.read'));
+Route::get('fields/definitions', [FieldController::class, 'definitions'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::get('messages', [MessageController::class, 'index'])->middleware(RequirePermission::named('kennel:messages.read'));
 Route::get('messages/{id}', [MessageController::class, 'show'])->middleware(RequirePermission::named('kennel:messages.read'));
 Route::get('messages/{id}/html', [MessageController::class, 'html'])->middleware(RequirePermission::named('kennel:messages.read'));
@@ -134,6 +136,9 @@ Route::delete('sessions/{id}', [SessionController::class, 'end'])->middleware(Re
 Route::get('roles', [RoleController::class, 'index'])->middleware(RequirePermission::named('kennel:roles.read'));
 Route::get('apps', [AppController::class, 'index'])->middleware(RequirePermission::named('kennel:apps.read'));
 Route::get('accounts', [AccountController::class, 'index'])->middleware(RequirePermission::named('kennel:accounts.read'));
+Route::get('account-views', [AccountViewController::class, 'index'])->middleware(RequirePermission::named('kennel:accounts.read'));
+Route::post('account-views', [AccountViewController::class, 'store'])->middleware(RequirePermission::named('kennel:accounts.read'));
+Route::delete('account-views/{id}', [AccountViewController::class, 'destroy'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::get('accounts/count', [AccountController::class, 'count'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::post('accounts', [AccountController::class, 'store'])->middleware([RequirePermission::named('kennel:accounts.manage'), RequireFreshProof::class]);
 Route::get('accounts/{id}', [AccountController::class, 'show'])->middleware(RequirePermission::named('kennel:accounts.read'));

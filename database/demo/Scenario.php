@@ -7,6 +7,7 @@ namespace Kennel\Demo;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Duties\TermsAcceptance;
+use Kennel\App\Desk\AccountView;
 use Kennel\App\Fields\FieldValue;
 use Kennel\App\Mail\Composition;
 use Kennel\App\Metadata\MetadataRow;
@@ -82,12 +83,14 @@ final class Scenario
             $metadata = new MetadataFiller(new SeededEntropy(self::SEED + 2));
             $figures = new Figures($entropy, $start, $loader);
             $history = new History($entropy, new SeededEntropy(self::SEED + 3), $start, $loader, $this->composition, $this->sessions, $this->verification);
+            $keeper = '';
             $ages = new SeededEntropy(self::SEED + 1);
             $timeline = Timeline::of($accounts, static fn (int $index): int => isset(self::KEEPERS[$index]) ? (380 - $index * 40) * self::DAY : AccountMaker::age($index, $ages));
             foreach ($timeline as $index => $age) {
                 if (isset(self::KEEPERS[$index])) {
                     [$name, $email] = self::KEEPERS[$index];
                     $account = $maker->keeper($name, $email, $this->keeperHash($index, $hasher, $entropy), $age);
+                    $keeper = $email === DemoKeeper::EMAIL ? $account['id'] : $keeper;
                 } else {
                     ['name' => $name, 'email' => $email] = self::TAGGED[$index - count(self::KEEPERS)] ?? $people->next();
                     $account = $maker->somebody($name, $email, $index, $age);
@@ -107,6 +110,7 @@ final class Scenario
             }
             $figures->write();
             $history->write();
+            $loader->add(AccountView::class, Views::of($keeper, $start));
         });
 
         return $made;

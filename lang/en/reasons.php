@@ -5,7 +5,7 @@ declare(strict_types=1);
 // One sentence a reason: what is wrong and how to satisfy it.
 return [
     'key' => ['unknown' => 'Not a key of this request.'],
-    'type' => ['text' => 'Must be a text.', 'boolean' => 'Must be true or false.', 'object' => 'Must be an object.', 'integer' => 'Must be a whole number.'],
+    'type' => ['text' => 'Must be a text.', 'boolean' => 'Must be true or false.', 'object' => 'Must be an object.', 'integer' => 'Must be a whole number.', 'texts' => 'Must be a list of texts.'],
     'text' => ['too_long' => 'At most :maximum bytes.'],
     'query' => [
         'text' => 'Must be a text of at most :maximum characters.',
@@ -13,7 +13,6 @@ return [
         'id' => 'Must be an id, as in 01890a5d-ac96-774b-bcce-b302099a8057.',
         'number' => 'Must be a whole number from :minimum to :maximum.',
         'cursor' => 'Not a cursor of this list in this order.',
-        'field' => 'Name the field to sort by.',
     ],
     'request' => ['too_large' => 'At most :maximum bytes.'],
     'app' => [
@@ -251,6 +250,12 @@ return [
         'address_known' => 'There is an account with this address already.',
         'app_unknown' => 'There is no app “:app”.',
         'way_unknown' => 'Choose one: a link, a temporary password, or one that is mailed.',
+    ],
+    'view' => [
+        'name_required' => 'Give the view a name.',
+        'name_too_long' => 'At most :maximum characters.',
+        'columns' => 'At most :maximum columns.',
+        'too_many' => 'You keep :maximum views already; remove one first.',
     ],
     'where' => [
         'list' => 'Must be a JSON list of at most :maximum conditions.',

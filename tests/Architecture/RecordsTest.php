@@ -21,7 +21,8 @@ final class RecordsTest extends TestCase
 
     /** Statements of our own, each with its figure in docs/decisions/0034-eloquent.md. */
     private const OWN_STATEMENTS = [
-        'app/Accounts/AccountList.php',
+        'app/Accounts/Clauses.php',
+        'app/Accounts/Matches.php',
         'app/Accounts/AccountStream.php',
         'app/Accounts/StoredHashes.php',
         'app/Fields/FieldValues.php',

@@ -25,8 +25,6 @@ use Kennel\App\Recovery\RequireNewPassword;
 use Kennel\App\Status\ChangeStatus;
 use Kennel\Core\Accounts\StatusAct;
 use Kennel\Core\Desk\AccountInput;
-use Kennel\Core\Finding\Where;
-use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Reasons\WrittenReason;
 
 final readonly class AccountController
@@ -40,8 +38,8 @@ final readonly class AccountController
         $query = new Query($request);
         $page = $list->page(
             $query->text('q', 100),
-            self::where($query),
-            $this->sort($query),
+            Listed::where($query->text('where', 4000) ?? '[]'),
+            Listed::sort($query->text('sort', 50) ?? '-seen'),
             $query->text('cursor', 1000),
             $query->number('limit', 50, 1, 200),
         );
@@ -53,28 +51,7 @@ final readonly class AccountController
     {
         $query = new Query($request);
 
-        return Json::ok($list->count($query->text('q', 100), self::where($query), $query->choice('exact', ['true', 'false']) === 'true'));
-    }
-
-    /** @throws Refusal for a condition that cannot be read */
-    private static function where(Query $query): Where
-    {
-        try {
-            return Where::read($query->text('where', 4000) ?? '[]');
-        } catch (Refused $refused) {
-            throw Refusal::invalid([$refused->reason]);
-        }
-    }
-
-    private function sort(Query $query): string
-    {
-        $sort = $query->text('sort', 50) ?? '-seen';
-        if (preg_match('/^-?field:/', $sort) === 1) {
-            return $sort;
-        }
-        $sorts = array_keys(AccountList::SORTS);
-
-        return $query->choice('sort', [...$sorts, ...array_map(static fn (string $sort): string => "-{$sort}", $sorts)]) ?? '-seen';
+        return Json::ok($list->count($query->text('q', 100), Listed::where($query->text('where', 4000) ?? '[]'), $query->choice('exact', ['true', 'false']) === 'true'));
     }
 
     /** @return list<string> */

@@ -67,6 +67,8 @@ final class Kept
         'POST passwords/calibration' => [[], ['id']],
         'DELETE passwords/calibration/{id}' => [[], []],
         'DELETE sessions/{id}' => [[], []],
+        'POST account-views' => [['name', 'is_shared', 'where', 'sort'], ['id']],
+        'DELETE account-views/{id}' => [[], []],
         'POST accounts' => [['app', 'name', 'email', 'way', 'verified', 'reason'], []],
         'POST accounts/{id}/suspend' => [['reason'], ['id', 'version', 'status', 'access']],
         'POST accounts/{id}/restore' => [['reason'], ['id', 'version', 'status', 'access']],

@@ -9,9 +9,12 @@ use Illuminate\Http\Request;
 use Kennel\App\Fields\FieldReport;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
+use Kennel\Core\Fields\Choice;
 use Kennel\Core\Fields\DecideFields;
+use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\Required;
 use Kennel\Core\Reasons\Reason;
@@ -22,6 +25,20 @@ final readonly class FieldController
     public function index(FieldReport $report): JsonResponse
     {
         return Json::ok(['items' => $report->all()]);
+    }
+
+    /** All there are, of whatever app, retired ones included: what accounts are listed and found by. */
+    public function definitions(Caller $caller, FieldRules $rules): JsonResponse
+    {
+        $caller->require('kennel:accounts.read');
+
+        return Json::ok(['items' => array_values(array_map(static fn (Field $field): array => [
+            'key' => $field->key,
+            'label' => $field->label,
+            'type' => $field->kind->value,
+            'is_retired' => $field->isRetired,
+            'choices' => array_values(array_map(static fn (Choice $choice): array => ['value' => $choice->value, 'label' => $choice->label], $field->choices)),
+        ], $rules->all))]);
     }
 
     /** What the values would be told before first use. Of no account, so it is open to everybody. */

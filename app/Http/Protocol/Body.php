@@ -106,6 +106,20 @@ final class Body
         return $value;
     }
 
+    /** @return list<string> empty when it was not sent */
+    public function texts(string $key): array
+    {
+        $value = $this->value($key) ?? [];
+        $texts = is_array($value) && array_is_list($value) ? array_values(array_filter($value, is_string(...))) : null;
+        if ($texts === null || $texts !== $value) {
+            $this->reasons[] = new Reason('type.texts', $key);
+
+            return [];
+        }
+
+        return $texts;
+    }
+
     public function number(string $key): ?int
     {
         $value = $this->value($key);

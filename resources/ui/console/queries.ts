@@ -26,3 +26,20 @@ export const rulesInForce = queryOptions({
   queryKey: ['rules'],
   queryFn: ({ signal }) => answer(api.GET('/rules', { signal })),
 });
+
+export const fieldDefinitions = queryOptions({
+  queryKey: ['field-definitions'],
+  queryFn: ({ signal }) => answer(api.GET('/fields/definitions', { signal })),
+  staleTime: 30_000,
+});
+
+export const metadataPaths = queryOptions({
+  queryKey: ['metadata-paths'],
+  queryFn: ({ signal }) => answer(api.GET('/metadata-paths', { signal })),
+  staleTime: 30_000,
+});
+
+export const accountViews = queryOptions({
+  queryKey: ['account-views'],
+  queryFn: ({ signal }) => answer(api.GET('/account-views', { signal })),
+});

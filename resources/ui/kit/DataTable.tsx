@@ -19,12 +19,23 @@ export interface Column<T> {
 }
 
 const folded: Record<Fold, string> = {
-  first: '@max-[580px]:col-start-1 @max-[580px]:font-semibold',
-  'first-end': '@max-[580px]:col-start-2 @max-[580px]:justify-self-end @max-[580px]:text-right',
-  second: '@max-[580px]:col-start-1',
-  'second-end': '@max-[580px]:col-start-2 @max-[580px]:justify-self-end @max-[580px]:text-right',
-  line: '@max-[580px]:col-span-2',
+  first: '@max-[580px]:-col-start-3 @max-[580px]:-col-end-2 @max-[580px]:font-semibold',
+  'first-end': '@max-[580px]:-col-start-2 @max-[580px]:justify-self-end @max-[580px]:text-right',
+  second: '@max-[580px]:-col-start-3 @max-[580px]:-col-end-2',
+  'second-end': '@max-[580px]:-col-start-2 @max-[580px]:justify-self-end @max-[580px]:text-right',
+  line: '@max-[580px]:-col-start-3 @max-[580px]:-col-end-1',
 };
+
+export interface Selection<T> {
+  has: (row: T) => boolean;
+  /** Whether every row that is shown is selected, some are, or none. */
+  shown: 'all' | 'some' | 'none';
+  /** What the row's box calls it. */
+  name: (row: T) => string;
+  /** @param isRange from the row that was pressed last to this one */
+  onSelect: (row: T, isSelected: boolean, isRange: boolean) => void;
+  onSelectShown: (isSelected: boolean) => void;
+}
 
 /**
  * Dense rows that use the width they have: columns where there is room, two lines and what does not go into them where there is not.
@@ -39,6 +50,7 @@ export function DataTable<T>({
   isStale = false,
   total,
   rowsRef,
+  selection,
 }: {
   label: string;
   columns: readonly Column<T>[];
@@ -50,8 +62,9 @@ export function DataTable<T>({
   /** Of how many, where that is known. */
   total?: number | undefined;
   rowsRef?: Ref<HTMLDivElement>;
+  selection?: Selection<T> | undefined;
 }) {
-  const template = columns.map(({ width }) => width).join(' ');
+  const template = [...(selection === undefined ? [] : ['20px']), ...columns.map(({ width }) => width)].join(' ');
   return (
     <div className="@container">
       <div
@@ -61,13 +74,22 @@ export function DataTable<T>({
         aria-busy={isStale}
         aria-rowcount={total === undefined ? undefined : total + 1}
         style={{ '--columns': template } as React.CSSProperties}
-        className={`grid grid-cols-(--columns) gap-x-3 @max-[580px]:grid-cols-[minmax(0,1fr)_auto] ${isStale ? 'text-ink-soft' : ''}`}
+        className={`grid grid-cols-(--columns) gap-x-3 ${selection === undefined ? '@max-[580px]:grid-cols-[minmax(0,1fr)_auto]' : '@max-[580px]:grid-cols-[20px_minmax(0,1fr)_auto]'} ${isStale ? 'text-ink-soft' : ''}`}
       >
         <div role="rowgroup" className="contents">
           <div
             role="row"
             className={`sticky top-0 z-10 col-span-full grid grid-cols-subgrid border-b bg-paper ${isStale ? 'border-dashed border-petrol' : 'border-line'} px-2 text-small font-semibold text-ink-soft @max-[580px]:flex @max-[580px]:gap-x-4`}
           >
+            {selection === undefined ? null : (
+              <span role="columnheader" className="flex h-8 items-center">
+                <SelectBox
+                  label="Select all that are shown"
+                  state={selection.shown}
+                  onSelect={(isSelected) => selection.onSelectShown(isSelected)}
+                />
+              </span>
+            )}
             {columns.map((column) => (
               <Head key={column.key} column={column} />
             ))}
@@ -83,9 +105,19 @@ export function DataTable<T>({
               <div
                 key={key}
                 role="row"
-                className={`col-span-full grid min-h-8 grid-flow-dense grid-cols-subgrid items-baseline border-b border-line px-2 py-[3px] has-[[data-row]:focus-visible]:outline-2 has-[[data-row]:focus-visible]:-outline-offset-2 has-[[data-row]:focus-visible]:outline-petrol ${open === undefined ? '' : 'cursor-pointer hover:bg-well'} ${open?.isOpen === true ? 'bg-petrol-wash shadow-[inset_3px_0_0_var(--petrol)]' : ''}`}
+                aria-selected={selection?.has(row)}
+                className={`col-span-full grid min-h-8 grid-flow-dense grid-cols-subgrid items-baseline border-b border-line px-2 py-[3px] has-[[data-row]:focus-visible]:outline-2 has-[[data-row]:focus-visible]:-outline-offset-2 has-[[data-row]:focus-visible]:outline-petrol ${open === undefined ? '' : 'cursor-pointer hover:bg-well'} ${open?.isOpen === true ? 'bg-petrol-wash shadow-[inset_3px_0_0_var(--petrol)]' : selection?.has(row) === true ? 'bg-petrol-wash' : ''}`}
                 onClick={open === undefined ? undefined : pressLink}
               >
+                {selection === undefined ? null : (
+                  <div role="cell" className="self-center">
+                    <SelectBox
+                      label={`Select ${selection.name(row)}`}
+                      state={selection.has(row) ? 'all' : 'none'}
+                      onSelect={(isSelected, isRange) => selection.onSelect(row, isSelected, isRange)}
+                    />
+                  </div>
+                )}
                 {columns.map((column, index) => (
                   <div
                     key={column.key}
@@ -115,6 +147,32 @@ export function DataTable<T>({
         </div>
       </div>
     </div>
+  );
+}
+
+/** A small box, in a place that is large enough to be hit. */
+function SelectBox({
+  label,
+  state,
+  onSelect,
+}: {
+  label: string;
+  state: 'all' | 'some' | 'none';
+  onSelect: (isSelected: boolean, isRange: boolean) => void;
+}) {
+  return (
+    <label className="-m-1 flex size-7 cursor-pointer items-center justify-center">
+      <input
+        type="checkbox"
+        aria-label={label}
+        checked={state === 'all'}
+        ref={(box) => {
+          if (box !== null) box.indeterminate = state === 'some';
+        }}
+        onChange={(event) => onSelect(event.target.checked, (event.nativeEvent as MouseEvent).shiftKey)}
+        className="size-4 accent-petrol"
+      />
+    </label>
   );
 }
 

@@ -12,7 +12,7 @@ use Kennel\Tests\Support\PeakMemory;
 
 final class ScenarioTest extends DoorTestCase
 {
-    private const TABLES = ['accounts', 'assignments', 'sessions', 'claims', 'challenges', 'stranger_tallies', 'messages', 'held_deliveries', 'audit_events', 'erasure_keys', 'metadata', 'metadata_values'];
+    private const TABLES = ['accounts', 'assignments', 'sessions', 'claims', 'challenges', 'stranger_tallies', 'messages', 'held_deliveries', 'audit_events', 'erasure_keys', 'metadata', 'metadata_values', 'account_views'];
 
     public function test_the_same_seed_and_start_give_the_same_rows(): void
     {
@@ -37,7 +37,7 @@ final class ScenarioTest extends DoorTestCase
         self::assertSame(0, DB::table('accounts')->where('email', 'not like', '%.example')->where('email', 'not like', '%.test')->count());
         $this->signInAsKeeper();
         self::assertSame(['mail.failed', 'signin.guessing', 'verification.lapsed', 'passwords.below_rule'], array_column((array) $this->ask('/overview')->assertOk()->json('needs'), 'code'));
-        foreach (['/accounts', '/messages', '/sessions', '/challenges', '/audit-events', '/roles', '/apps', '/passwords/census', '/rules/revisions', '/rules/cases', '/fields'] as $door) {
+        foreach (['/accounts', '/messages', '/sessions', '/challenges', '/audit-events', '/roles', '/apps', '/passwords/census', '/rules/revisions', '/rules/cases', '/fields', '/account-views'] as $door) {
             self::assertNotSame([], $this->ask($door)->assertOk()->json('items'), $door);
         }
     }

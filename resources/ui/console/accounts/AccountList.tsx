@@ -1,73 +1,79 @@
+import { useQuery } from '@tanstack/react-query';
 import { Suspense, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { answer, type Schemas } from '../../api/client';
+import { answer } from '../../api/client';
 import { Button } from '../../kit/Button';
-import { FilterChip } from '../../kit/Chip';
+import { useCopy } from '../../kit/Copy';
+import { DataTable } from '../../kit/DataTable';
 import { later } from '../../kit/later';
-import { DataTable, type Column } from '../../kit/DataTable';
-import { StatusMark, type Status } from '../../kit/Marks';
+import { LinkButton } from '../../kit/Link';
 import { QueryState } from '../../kit/QueryState';
-import { counted, grouped } from '../../text/figures';
 import { Surface } from '../../kit/Surface';
-import { Address, Note, Text } from '../../kit/Text';
-import { RowTime } from '../../kit/Time';
+import { Note, Text } from '../../kit/Text';
 import { useTitle } from '../../kit/useTitle';
+import { useToast } from '../../kit/Toast';
+import { grouped } from '../../text/figures';
 import { api, useMay } from '../api';
 import { useKeys } from '../keys';
 import { More } from '../More';
+import { fieldDefinitions } from '../queries';
 import { useListKeys } from '../useListKeys';
 import { usePages } from '../usePages';
-import { FieldFilter } from './FieldFilter';
+import { COLUMNS, columnsOf, keepColumns, keptColumns } from './columns';
+import { Filters } from './Filters';
 import { SearchBox } from './SearchBox';
+import { useLabels } from './useLabels';
+import { Views } from './Views';
+import { readWhere, whereInWords, writeWhere } from './where';
 
 const MakeAccountDialog = later(() => import('./MakeAccountDialog').then((module) => module.MakeAccountDialog));
+const ColumnsDialog = later(() => import('./ColumnsDialog').then((module) => module.ColumnsDialog));
 
-type Account = Schemas['AccountRow'];
-type Sort = 'field' | '-field' | 'name' | '-name' | 'address' | '-address' | 'created' | '-created' | 'seen' | '-seen';
-
-const STATUSES: readonly Status[] = ['pending', 'active', 'suspended', 'closed'];
-
-const ORDERS: Record<Sort, string> = {
+const ORDERS: Record<string, string> = {
   name: 'by name',
   '-name': 'by name, Z to A',
   address: 'by address',
   '-address': 'by address, Z to A',
   created: 'oldest first',
   '-created': 'newest first',
+  changed: 'longest unchanged first',
+  '-changed': 'last changed first',
   seen: 'longest unseen first',
   '-seen': 'last seen first',
-  field: 'by the field; accounts without a value are left out',
-  '-field': 'by the field, from the end; accounts without a value are left out',
 };
 
 export function AccountList({ openId }: { openId: string | null }) {
   useTitle('Accounts');
   const [search, setSearch] = useSearchParams();
   const query = search.get('q') ?? '';
-  const status = search.get('status') as Status | null;
-  const field = search.get('field');
-  const value = search.get('value');
-  const hash = search.get('hash');
-  const sort = (search.get('sort') ?? '-seen') as Sort;
-  const set = (key: string, value: string | null) =>
+  const where = readWhere(search.get('where'));
+  const written = writeWhere(where);
+  const sort = search.get('sort') ?? '-seen';
+  const set = (changes: Record<string, string | null>) =>
     setSearch(
       (before) => {
-        if (value === null || value === '') before.delete(key);
-        else before.set(key, value);
+        for (const [key, value] of Object.entries(changes)) {
+          if (value === null || value === '') before.delete(key);
+          else before.set(key, value);
+        }
         return before;
       },
       { replace: true },
     );
-  const list = usePages(['accounts', query, status, field, value, hash, sort], (cursor, signal) =>
+  const [chosen, setChosen] = useState(keptColumns);
+  const columns = search.get('columns')?.split(',') ?? chosen;
+  const fields = useQuery(fieldDefinitions).data?.items ?? [];
+  const labels = useLabels();
+  const shownFields = columns.flatMap((key) => (key.startsWith('field:') ? [key.slice('field:'.length)] : []));
+  const list = usePages(['accounts', query, written, sort, shownFields.join()], (cursor, signal) =>
     answer(
       api.GET('/accounts', {
         params: {
           query: {
             sort,
             ...(query === '' ? {} : { q: query }),
-            ...(status === null ? {} : { status }),
-            ...(hash === null ? {} : { hash }),
-            ...(field === null ? {} : { field, ...(value === null ? {} : { value }) }),
+            ...(written === null ? {} : { where: written }),
+            ...(shownFields.length === 0 ? {} : { fields: shownFields.join() }),
             ...(cursor === undefined ? {} : { cursor }),
           },
         },
@@ -75,109 +81,78 @@ export function AccountList({ openId }: { openId: string | null }) {
       }),
     ),
   );
+  const total = useTotal(query, written, list.first !== undefined && !list.isStale ? list.first : null);
   const mayMake = useMay()('kennel:accounts.manage');
-  const [making, setMaking] = useState(false);
-  useKeys(mayMake ? { n: () => setMaking(true) } : {});
+  const [dialog, setDialog] = useState<'make' | 'columns' | null>(null);
+  const [isAdding, setAdding] = useState(false);
+  const { copy } = useCopy();
+  const toast = useToast();
   const suffix = search.size > 0 ? `?${search}` : '';
   const rows = useListKeys(openId, (id) => `/accounts${id === null ? '' : `/${id}`}${suffix}`);
-  const sortBy = (by: 'name' | 'address' | 'seen', first: Sort = by) => ({
-    order: sort === by ? ('ascending' as const) : sort === `-${by}` ? ('descending' as const) : ('none' as const),
-    onSort: () => set('sort', sort === by ? `-${by}` : sort === `-${by}` ? by : first),
+  const copyOf = (what: 'id' | 'email') => () => {
+    const id = document.activeElement?.closest('[role="row"]')?.querySelector<HTMLElement>('[data-row]')?.dataset[
+      'row'
+    ];
+    const row = list.items.find((each) => each.id === (id ?? openId));
+    if (row === undefined) return;
+    copy(row[what]);
+    toast(`Copied: ${row[what]}`);
+  };
+  useKeys({
+    ...(mayMake ? { n: () => setDialog('make') } : {}),
+    f: () => setAdding(true),
+    i: copyOf('id'),
+    c: copyOf('email'),
   });
-  const columns: Column<Account>[] = [
-    {
-      key: 'account',
-      head: 'Account',
-      width: 'minmax(120px, 1fr)',
-      fold: 'first',
-      isCut: true,
-      sort: sortBy('name'),
-      cell: ({ name }) => <bdi title={name}>{name}</bdi>,
-    },
-    {
-      key: 'address',
-      head: 'Address',
-      width: 'minmax(150px, 1.35fr)',
-      fold: 'second',
-      isCut: true,
-      sort: sortBy('address'),
-      cell: ({ email }) => <Address>{email}</Address>,
-    },
-    {
-      key: 'standing',
-      head: 'Standing',
-      width: '122px',
-      fold: 'first-end',
-      cell: (account) => (
-        <span className="inline-flex items-center gap-1.5 whitespace-nowrap">
-          <StatusMark status={account.status} /> {standing(account)}
-        </span>
-      ),
-    },
-    {
-      key: 'seen',
-      head: 'Seen',
-      width: '66px',
-      fold: 'second-end',
-      isFigure: true,
-      sort: sortBy('seen', '-seen'),
-      cell: ({ seen_at }) => <RowTime at={seen_at} />,
-    },
-  ];
+  const labelOf = (column: string) =>
+    COLUMNS.find(({ value }) => value === column)?.label ??
+    fields.find(({ key }) => `field:${key}` === column)?.label ??
+    column.replace('field:', '');
+  const order =
+    ORDERS[sort] ?? `by ${labelOf(sort.replace('-', '')).toLowerCase()}${sort.startsWith('-') ? ', from the end' : ''}`;
   return (
     <section aria-label="Accounts" className="flex h-full flex-col">
       <Surface edge="bottom" className="space-y-2.5 px-4 pt-3 pb-2.5 max-sm:px-3">
-        <div className="flex items-center justify-between gap-2">
-          <Text as="h1" size="title" weight="bold">
-            Accounts
-          </Text>
-          {mayMake ? (
-            <Button size="small" title="New account (n)" onClick={() => setMaking(true)}>
-              New account…
+        <div className="flex flex-wrap items-center justify-between gap-2">
+          <div className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
+            <Text as="h1" size="title" weight="bold">
+              Accounts
+            </Text>
+            <Views
+              listed={{ search: query, where: JSON.stringify(where), sort, columns }}
+              isEverybody={query === '' && where.length === 0}
+              onOpen={(view) =>
+                set(
+                  view === null
+                    ? { q: null, where: null, sort: null, columns: null }
+                    : {
+                        q: view.search,
+                        where: writeWhere(view.where),
+                        sort: view.sort,
+                        columns: view.columns.join() || null,
+                      },
+                )
+              }
+            />
+          </div>
+          <span className="flex gap-2">
+            <Button size="small" onClick={() => setDialog('columns')}>
+              Columns…
             </Button>
-          ) : null}
+            {mayMake ? (
+              <Button size="small" title="New account (n)" onClick={() => setDialog('make')}>
+                New account…
+              </Button>
+            ) : null}
+          </span>
         </div>
-        <SearchBox
-          value={query}
-          onChange={(value) => set('q', value)}
-          found={list.first === undefined || list.isStale ? null : list.first}
+        <SearchBox value={query} onChange={(value) => set({ q: value })} found={total.shown} />
+        <Filters
+          where={where}
+          isAdding={isAdding}
+          onAdding={setAdding}
+          onChange={(next) => set({ where: writeWhere(next) })}
         />
-        <div className="flex flex-wrap gap-1.5" role="group" aria-label="Filters">
-          {STATUSES.map((each) => (
-            <FilterChip key={each} pressed={status === each} onPress={(on) => set('status', on ? each : null)}>
-              <StatusMark status={each} /> {each}
-            </FilterChip>
-          ))}
-          {hash === null ? null : (
-            <FilterChip pressed onPress={() => set('hash', null)}>
-              {hash}
-              <span aria-hidden="true">✕</span>
-            </FilterChip>
-          )}
-          <FieldFilter
-            field={field}
-            value={value}
-            onChange={(next) =>
-              setSearch(
-                (before) => {
-                  for (const key of ['field', 'value']) before.delete(key);
-                  for (const [key, set] of Object.entries(next)) before.set(key, set);
-                  if (next.field === undefined && before.get('sort')?.endsWith('field') === true) before.delete('sort');
-                  return before;
-                },
-                { replace: true },
-              )
-            }
-          />
-          {field === null ? null : (
-            <FilterChip
-              pressed={sort === 'field' || sort === '-field'}
-              onPress={(on) => set('sort', on ? 'field' : null)}
-            >
-              sorted by it
-            </FilterChip>
-          )}
-        </div>
       </Surface>
       <div className="relative min-h-0 flex-1 overflow-y-auto px-2 max-sm:px-1">
         <QueryState
@@ -192,12 +167,12 @@ export function AccountList({ openId }: { openId: string | null }) {
         >
           <DataTable
             label="Accounts"
-            columns={columns}
+            columns={columnsOf(columns, labelOf, sort, (next) => set({ sort: next }))}
             rows={list.items}
             rowKey={({ id }) => id}
             opens={({ id }) => ({ to: `/accounts/${id}${suffix}`, isOpen: id === openId })}
             isStale={list.isStale}
-            total={list.first?.total}
+            total={total.shown?.total_is_exact === true ? total.shown.total : undefined}
             rowsRef={rows}
           />
         </QueryState>
@@ -206,21 +181,60 @@ export function AccountList({ openId }: { openId: string | null }) {
         </div>
       </div>
       <Surface as="footer" edge="top" className="shrink-0 px-4">
-        <Note as="span" className="flex h-9 items-center">
-          {list.isPending ? '' : `${grouped(list.items.length)} shown, ${ORDERS[sort]}`}
+        <Note as="span" className="flex min-h-9 flex-wrap items-center gap-x-2 py-1">
+          {list.isPending ? '' : `${grouped(list.items.length)} shown, ${order}`}
+          {where.length === 0 ? '' : `; ${whereInWords(where, labels)}`}
+          {total.countAll === null ? null : <LinkButton onClick={total.countAll}>Count them all</LinkButton>}
         </Note>
       </Surface>
-      {making ? (
-        <Suspense fallback={null}>
-          <MakeAccountDialog onClose={() => setMaking(false)} />
-        </Suspense>
-      ) : null}
+      <Suspense fallback={null}>
+        {dialog === 'make' ? <MakeAccountDialog onClose={() => setDialog(null)} /> : null}
+        {dialog === 'columns' ? (
+          <ColumnsDialog
+            columns={columns}
+            onClose={() => setDialog(null)}
+            onChange={(next) => {
+              keepColumns(next);
+              setChosen(next);
+              set({ columns: null });
+            }}
+          />
+        ) : null}
+      </Suspense>
     </section>
   );
 }
 
-function standing(account: Account): string {
-  if (account.access === 'none') return account.status;
-  const owed = account.duties.length;
-  return owed === 0 ? account.access : `${account.access}, ${counted(owed, 'duty', 'duties')}`;
+interface Total {
+  total: number;
+  total_is_exact: boolean;
+}
+
+/** What the list counts by itself; where that is too many, ten times as many; and all of them, when somebody asks. */
+function useTotal(query: string, where: string | null, first: Total | null) {
+  const [asked, setAsked] = useState<string | null>(null);
+  const isAsked = asked === `${query} ${where}`;
+  const needs = first !== null && !first.total_is_exact;
+  const count = useQuery({
+    queryKey: ['accounts-count', query, where, isAsked],
+    queryFn: ({ signal }) =>
+      answer(
+        api.GET('/accounts/count', {
+          params: {
+            query: {
+              ...(query === '' ? {} : { q: query }),
+              ...(where === null ? {} : { where }),
+              ...(isAsked ? { exact: 'true' as const } : {}),
+            },
+          },
+          signal,
+        }),
+      ),
+    enabled: needs,
+  }).data;
+  const shown: Total | null = needs ? (count ?? first) : first;
+  return {
+    shown,
+    countAll: needs && count?.total_is_exact === false && !isAsked ? () => setAsked(`${query} ${where}`) : null,
+  };
 }

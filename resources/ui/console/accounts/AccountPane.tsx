@@ -13,6 +13,7 @@ import { account as accountQuery } from '../queries';
 import { AccountActs } from './AccountActs';
 import { Fields, Owed, Waivers } from './Duties';
 import { Metadata } from './MetadataPart';
+import { ORIGINS } from './where';
 import { Challenges, History, Messages, Sessions } from './AccountParts';
 
 type Account = Schemas['Account'];
@@ -28,13 +29,6 @@ export function AccountPane({ id, back }: { id: string; back: string }) {
     </Pane>
   );
 }
-
-const ORIGINS: Record<Account['came_by'], string> = {
-  import: 'import',
-  signup: 'sign-up',
-  installation: 'installation',
-  operator: 'made by hand',
-};
 
 function Open({ account, back }: { account: Account; back: string }) {
   return (

@@ -42,7 +42,7 @@ export function SearchBox({
   return (
     <SearchInput
       label="Search name and address"
-      prompt="Name or address"
+      prompt="Name, address, id or phone"
       value={typed}
       onType={setTyped}
       found={

@@ -9,6 +9,7 @@ import { STATIONS, useOverview } from '../api';
 import { StationFigure } from '../../kit/Rail';
 import { Surface } from '../../kit/Surface';
 import { Note, Text } from '../../kit/Text';
+import { accountsWhere } from '../accounts/where';
 
 type Need = Schemas['Need'];
 
@@ -46,7 +47,7 @@ const ways: Record<Need['code'], Way> = {
     say: (count) => `${counted(count, 'verification link has', 'verification links have')} lapsed unused`,
     why: 'These people signed up and stopped. From each account you can send a new link.',
     act: 'See pending accounts',
-    to: '/accounts?status=pending&sort=-created',
+    to: `${accountsWhere(['status', 'is', 'pending'])}&sort=-created`,
     urgent: false,
   },
   'rules.cases_fail': {

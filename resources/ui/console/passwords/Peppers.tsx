@@ -7,6 +7,7 @@ import { QueryState } from '../../kit/QueryState';
 import { grouped } from '../../text/figures';
 import { api } from '../api';
 import { Text } from '../../kit/Text';
+import { accountsWhere } from '../accounts/where';
 
 type Key = ItemOf<'/passwords/peppers'>;
 
@@ -41,7 +42,7 @@ const COLUMNS: readonly Column<Key>[] = [
         {key.is_here
           ? null
           : key.kinds.map((kind) => (
-              <InlineLink key={kind} to={`/accounts?hash=${encodeURIComponent(kind)}`}>
+              <InlineLink key={kind} to={accountsWhere(['hash', 'is', kind])}>
                 See accounts
               </InlineLink>
             ))}

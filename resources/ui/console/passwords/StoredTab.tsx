@@ -12,6 +12,7 @@ import { Peppers } from './Peppers';
 import { Trend } from './Trend';
 import { Wrapping } from './Wrapping';
 import { Note, Text } from '../../kit/Text';
+import { accountsWhere } from '../accounts/where';
 
 type Kind = Schemas['Census']['items'][number];
 
@@ -33,7 +34,7 @@ export function StoredTab() {
       fold: 'first',
       cell: ({ kind }) => (
         <Text face="mono" size="small">
-          <InlineLink to={`/accounts?hash=${encodeURIComponent(kind)}`}>{kind}</InlineLink>
+          <InlineLink to={accountsWhere(['hash', 'is', kind])}>{kind}</InlineLink>
         </Text>
       ),
     },

@@ -12,6 +12,7 @@ import { FieldEditor } from './FieldEditor';
 import { moved, type FieldRule } from './fieldRule';
 import { NewField } from './NewField';
 import { Text } from '../../kit/Text';
+import { accountsWhere } from '../accounts/where';
 
 /** What accounts hold beyond name and address: defined, ordered, retired; with what is stored of each. */
 export function FieldsTab({ app }: { app: string }) {
@@ -121,9 +122,7 @@ function FieldSetting({
           key={misfit.value}
           tone="caution"
           aside={
-            <InlineLink to={`/accounts?field=${field.key}&value=${encodeURIComponent(unquoted(misfit.value))}`}>
-              See accounts
-            </InlineLink>
+            <InlineLink to={accountsWhere(['field', field.key, 'is', unquoted(misfit.value)])}>See accounts</InlineLink>
           }
         >
           {grouped(misfit.accounts)} with{' '}

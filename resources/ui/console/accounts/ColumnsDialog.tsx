@@ -1,0 +1,67 @@
+import { useQuery } from '@tanstack/react-query';
+import { Button } from '../../kit/Button';
+import { Combobox } from '../../kit/Combobox';
+import { Dialog } from '../../kit/Dialog';
+import { EditableTable } from '../../kit/EditableTable';
+import { Note } from '../../kit/Text';
+import { fieldDefinitions } from '../queries';
+import { COLUMNS, USUAL } from './columns';
+
+/** Which columns the list has, and in which order; each choice acts at once. */
+export function ColumnsDialog({
+  columns,
+  onChange,
+  onClose,
+}: {
+  columns: readonly string[];
+  onChange: (columns: readonly string[]) => void;
+  onClose: () => void;
+}) {
+  const fields = useQuery(fieldDefinitions).data?.items ?? [];
+  const all = [...COLUMNS, ...fields.map(({ key, label }) => ({ value: `field:${key}`, label }))];
+  const nameOf = (column: string) => all.find(({ value }) => value === column)?.label ?? column;
+  const left = all.filter(({ value }) => !columns.includes(value));
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title="Columns"
+      foot={
+        <>
+          <Button onClick={() => onChange(USUAL)}>The usual ones</Button>
+          <Button kind="act" onClick={onClose}>
+            Done
+          </Button>
+        </>
+      }
+    >
+      <div className="space-y-3">
+        <Note>The name comes first. Kept in this browser, and with a view.</Note>
+        <EditableTable
+          label="Columns in order"
+          rows={columns}
+          rowKey={(column) => column}
+          rowName={nameOf}
+          onMove={(place, by) => onChange(moved(columns, place, by))}
+          onRemove={(place) => onChange(columns.filter((_, index) => index !== place))}
+          columns={[{ key: 'column', head: 'Column', cell: (column) => <bdi>{nameOf(column)}</bdi> }]}
+        />
+        {left.length === 0 ? null : (
+          <Combobox
+            label="Add a column"
+            prompt="+ column"
+            choices={left}
+            onChoose={(column) => onChange([...columns, column])}
+          />
+        )}
+      </div>
+    </Dialog>
+  );
+}
+
+function moved(columns: readonly string[], place: number, by: -1 | 1): string[] {
+  const next = [...columns];
+  const [column] = next.splice(place, 1);
+  if (column !== undefined) next.splice(place + by, 0, column);
+  return next;
+}

@@ -21,6 +21,7 @@ use Illuminate\Support\ServiceProvider;
 use Kennel\App\Accounts\ForgetClosedAccounts;
 use Kennel\App\Accounts\RemoveAccounts;
 use Kennel\App\Audit\StrangerTally;
+use Kennel\App\Bulk\BulkRun;
 use Kennel\App\Cases\ResealCases;
 use Kennel\App\Challenges\Challenge;
 use Kennel\App\Evidence\EvidenceEntry;
@@ -82,7 +83,7 @@ final class KennelProvider extends ServiceProvider
     /** Records that say themselves which of their rows may go; kennel:purge prunes each. */
     public const PRUNED = [
         Challenge::class, Message::class, HeldDelivery::class, Session::class, SentForm::class, PastVerdict::class, SignupTally::class, Import::class,
-        HashDay::class, WrapRun::class, CalibrationRun::class, EvidenceEntry::class, StrangerTally::class, IdempotencyKey::class,
+        HashDay::class, WrapRun::class, CalibrationRun::class, EvidenceEntry::class, StrangerTally::class, IdempotencyKey::class, BulkRun::class,
     ];
 
     /** And who deletes what takes more than that. */

@@ -69,6 +69,22 @@ final readonly class AccountList
     }
 
     /**
+     * For whoever acts upon many: those that are named, or all that match.
+     *
+     * @param  list<string>|null  $ids
+     * @return Builder<Account>
+     *
+     * @throws Refusal for a condition that cannot be asked
+     */
+    public function meant(?array $ids, ?string $search, Where $where): Builder
+    {
+        $this->caller->require('kennel:accounts.read');
+        $rows = $ids === null ? $this->matches->narrow(Account::query(), $search, $where) : Account::query()->whereIn('id', $ids);
+
+        return $rows ?? Account::query()->whereRaw('0');
+    }
+
+    /**
      * @param  Builder<Account>  $rows
      * @return array{total: int, total_is_exact: bool}
      */

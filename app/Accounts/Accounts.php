@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Accounts;
 
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Kennel\App\Audit\ErasureKeys;
 use Kennel\App\Platform\Moment;
@@ -115,6 +116,35 @@ final readonly class Accounts
         }
 
         return $account->syncOriginal();
+    }
+
+    /**
+     * The same change of many, which were read in the transaction under way: nobody else can have changed them since.
+     *
+     * @param  list<Account>  $accounts
+     * @param  array<string, mixed>  $changes  columns, as they are stored
+     */
+    public function changeAll(array $accounts, array $changes): void
+    {
+        $changes['changed_at'] = Moment::write($this->clock->now());
+        foreach (array_chunk($accounts, self::ROWS_A_STATEMENT) as $some) {
+            Account::query()->toBase()->whereIn('seq', array_column($some, 'seq'))->update([...$changes, 'version' => DB::raw('version + 1')]);
+            foreach ($some as $account) {
+                $account->forceFill([...$changes, 'version' => $account->version + 1])->syncOriginal();
+            }
+        }
+    }
+
+    /**
+     * @param  list<int>  $seqs
+     * @return array<int, Account> by sequence number
+     */
+    public function bySeq(array $seqs): array
+    {
+        /** @var array<int, Account> $accounts */
+        $accounts = Account::query()->whereIn('seq', $seqs)->get()->keyBy('seq')->all();
+
+        return $accounts;
     }
 
     /** For what belongs to the record and is kept elsewhere: roles, fields, waivers. @throws Refusal when it changed meanwhile */

@@ -43,6 +43,12 @@ final readonly class Keepers
         return array_filter($this->accounts->active($this->ids()), $this->isUsable(...)) !== [];
     }
 
+    /** @return list<string> ids of those who could sign in now and do everything */
+    public function usable(): array
+    {
+        return array_column(array_filter($this->accounts->active($this->ids()), $this->isUsable(...)), 'id');
+    }
+
     /** Whether nobody usable would be left without this account. False for whoever is no keeper. */
     public function isLast(Account $account): bool
     {

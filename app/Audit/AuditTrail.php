@@ -66,19 +66,21 @@ final readonly class AuditTrail
     }
 
     /**
-     * One event each for many accounts that were added at once. They leave no evidence: nobody could follow it.
+     * One event each for many accounts that were added or changed at once. They leave no evidence: nobody could follow it.
      *
-     * @param  list<array{account: array{id: string, name: string}, added: array<string, mixed>}>  $accounts
+     * @param  list<array{account: array{id: string, name: string}, before?: array<string, mixed>, after: array<string, mixed>}>  $accounts
+     * @param  string|null  $actId  of the act they belong to; null for the one under way
      */
-    public function recordAll(string $event, Actor $by, array $accounts): void
+    public function recordAll(string $event, Actor $by, array $accounts, ?string $reason = null, ?string $actId = null): void
     {
         $actorKey = $this->keys->of($by->id);
         foreach (array_chunk($accounts, self::ROWS_A_STATEMENT) as $some) {
             $keys = $this->keys->ofAll(array_column(array_column($some, 'account'), 'id'));
             AuditEvent::query()->insert(array_map(fn (array $one): array => $this->sealing->seal([
                 'id' => (string) Str::uuid7(),
-                ...$this->columns($event, $by, $one['account'], null),
-                'changes' => AsJson::encode((object) Changes::between([], $one['added'])),
+                ...$this->columns($event, $by, $one['account'], $reason),
+                ...$actId === null ? [] : ['act_id' => $actId],
+                'changes' => AsJson::encode((object) Changes::between($one['before'] ?? [], $one['after'])),
             ], $keys[$one['account']['id']], $actorKey), $some));
         }
     }

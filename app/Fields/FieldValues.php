@@ -12,6 +12,8 @@ final readonly class FieldValues
     /** Read by CurrentSession as part of its own query: one JSON list of [key, position, value]. */
     public const SUBQUERY = '(SELECT json_group_array(json_array(field_key, position, json(value))) FROM field_values WHERE account_seq = %s)';
 
+    private const ACCOUNTS_A_STATEMENT = 100;
+
     /** A single value stands here; a list's begin at 1. */
     private const SINGLE = 0;
 
@@ -92,6 +94,23 @@ final readonly class FieldValues
         }
         if ($rows !== []) {
             FieldValue::query()->insert($rows);
+        }
+    }
+
+    /** @param  array<int, array<string, bool|int|float|string|list<string>|null>>  $values  by account and key, the same keys for each */
+    public function writeAll(array $values): void
+    {
+        foreach (array_chunk($values, self::ACCOUNTS_A_STATEMENT, true) as $some) {
+            FieldValue::query()->whereIn('account_seq', array_keys($some))->whereIn('field_key', array_keys((array) current($some)))->delete();
+            $rows = [];
+            foreach ($some as $seq => $held) {
+                foreach ($held as $key => $value) {
+                    array_push($rows, ...self::rows($seq, $key, $value));
+                }
+            }
+            if ($rows !== []) {
+                FieldValue::query()->insert($rows);
+            }
         }
     }
 

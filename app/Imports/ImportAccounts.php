@@ -96,7 +96,7 @@ final readonly class ImportAccounts
         $this->roles->assignAll(array_column($new, 'id'), $this->roles->harmless($this->signup->roles), $import->begun_by, 'default role, by import');
         $this->audit->recordAll('account.imported', $import->begunBy(), array_map(static fn (array $one): array => [
             'account' => ['id' => $one['id'], 'name' => $one['name']],
-            'added' => [
+            'after' => [
                 'name' => $one['name'],
                 'email' => $one['email'],
                 'status' => $one['status'],

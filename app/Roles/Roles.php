@@ -119,6 +119,19 @@ final class Roles
         }
     }
 
+    public function exists(string $key): bool
+    {
+        return Role::query()->whereKey($key)->exists();
+    }
+
+    /** @param  list<string>  $accountIds */
+    public function takeAll(array $accountIds, string $role): void
+    {
+        foreach (array_chunk($accountIds, self::ROWS_A_STATEMENT) as $some) {
+            Assignment::query()->where('role_key', $role)->whereIn('account_id', $some)->delete();
+        }
+    }
+
     /**
      * Those that give nothing over Kennel itself. Publishing refuses the others as default roles; a role may have grown since.
      *

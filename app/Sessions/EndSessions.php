@@ -29,6 +29,22 @@ final readonly class EndSessions
         return $this->end('account_id', $accountId, $by, $sessionId);
     }
 
+    /** @param  list<string>  $accountIds */
+    public function allOfThese(array $accountIds, string $by): int
+    {
+        return Session::query()->whereIn('account_id', $accountIds)->whereNull('ended_at')->update(['ended_at' => Moment::write($this->clock->now()), 'ended_by' => $by]);
+    }
+
+    /**
+     * @param  list<string>  $accountIds
+     * @return array<string, int> how many are live, by account; an account without any is left out
+     */
+    public function countLive(array $accountIds): array
+    {
+        return Session::query()->toBase()->whereIn('account_id', $accountIds)->whereNull('ended_at')->where('lapses_at', '>', Moment::write($this->clock->now()))
+            ->selectRaw('account_id, count(*) AS live')->groupBy('account_id')->pluck('live', 'account_id')->map(static fn ($live): int => (int) $live)->all();
+    }
+
     /** Everybody's. */
     public function all(string $by): int
     {

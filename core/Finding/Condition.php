@@ -96,7 +96,7 @@ final readonly class Condition
     private static function isMoment(string $value): bool
     {
         if (preg_match(self::MOMENT, $value) === 1) {
-            return checkdate((int) substr($value, 5, 2), (int) substr($value, 8, 2), (int) substr($value, 0, 4)) && ! preg_match('/T(2[4-9]|[3-9]|\d{2}:[6-9]|\d{2}:\d{2}:[6-9])/', $value);
+            return checkdate((int) substr($value, 5, 2), (int) substr($value, 8, 2), (int) substr($value, 0, 4)) && preg_match('/T(2[4-9]|[3-9]|\d{2}:[6-9]|\d{2}:\d{2}:[6-9])/', $value) === 0;
         }
 
         return preg_match('/'.Duration::PATTERN.'/D', $value) === 1 && preg_match('/[1-9]/', $value) === 1;

@@ -20,7 +20,7 @@ final readonly class RetentionRules
         'verdicts' => 'What sign-ups were told, for the impact of drafts',
         'tallies' => 'Figures by day',
         'refusals' => 'Refused sign-ins and other acts of strangers, by the hour',
-        'imports' => 'Imports and their reports after they ended; a file that was checked and never begun goes after a week',
+        'imports' => 'Imports, acts upon many and their reports after they ended; a file that was checked and never begun goes after a week',
         'failed_jobs' => 'Background jobs that failed',
     ];
 

@@ -45,7 +45,10 @@ final class Layers
             'Imports' => 'what becomes of a row',
             'Desk' => 'what an operator may make an account of',
         ],
-        ['Rules' => 'the rule book as a whole: reading, comparing, merging'],
+        [
+            'Rules' => 'the rule book as a whole: reading, comparing, merging',
+            'Bulk' => 'what can be done to many accounts, and undone',
+        ],
         [
             'Impact' => 'what one rule book says otherwise than another',
             'Guidance' => 'what published guidance says of a rule',
@@ -91,7 +94,10 @@ final class Layers
             'Profile' => 'what holders change of their own',
             'Desk' => 'what operators do to accounts',
         ],
-        ['Impact' => 'a draft, run over all accounts'],
+        [
+            'Impact' => 'a draft, run over all accounts',
+            'Bulk' => 'acts upon many accounts: checked, done, undone',
+        ],
         ['Cases' => 'saved cases'],
         ['Publishing' => 'putting a draft into force'],
         [

@@ -13,6 +13,7 @@ use Kennel\App\Platform\Retention\Forgets;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Retention\RetentionRules;
 use Kennel\Tests\Factories\AccountFactory;
+use Kennel\Tests\Factories\BulkRunFactory;
 use Kennel\Tests\Factories\CalibrationRunFactory;
 use Kennel\Tests\Factories\ChallengeFactory;
 use Kennel\Tests\Factories\ClaimFactory;
@@ -72,6 +73,8 @@ final class RetentionTest extends DoorTestCase
             'sessions that ended' => [SessionFactory::class, '1 day', static fn (string $at): array => ['ended_at' => $at]],
             'links' => [ChallengeFactory::class, '30 days', static fn (string $at): array => ['expires_at' => $at]],
             'messages' => [MessageFactory::class, '90 days', static fn (string $at): array => ['settled_at' => $at]],
+            'acts upon many' => [BulkRunFactory::class, '90 days', static fn (string $at): array => ['finished_at' => $at]],
+            'acts upon many that nobody began' => [BulkRunFactory::class, '90 days', static fn (string $at): array => ['state' => 'checked', 'begun_at' => $at]],
             'deliveries to the stand-in' => [HeldDeliveryFactory::class, '90 days', static fn (string $at): array => ['held_at' => $at]],
             'closed accounts' => [AccountFactory::class, '30 days', static fn (string $at): array => ['status' => Status::Closed, 'closed_at' => $at]],
             'unproven accounts' => [AccountFactory::class, '7 days', static fn (string $at): array => ['created_at' => $at]],
@@ -112,7 +115,7 @@ final class RetentionTest extends DoorTestCase
     public function test_every_table_that_grows_is_purged_bounded_or_kept_on_purpose(): void
     {
         $purged = array_unique(array_map(static fn (array $one): string => (new (($one[0])::new()->modelName()))->getTable(), self::tables()));
-        $goWithTheirOwner = ['field_values', 'metadata', 'metadata_values', 'duty_waivers', 'terms_acceptances', 'assignments', 'password_history', 'import_rows', 'import_addresses', 'impact_findings', 'erasure_keys', 'account_views'];
+        $goWithTheirOwner = ['field_values', 'metadata', 'metadata_values', 'duty_waivers', 'terms_acceptances', 'assignments', 'password_history', 'import_rows', 'import_addresses', 'impact_findings', 'erasure_keys', 'account_views', 'bulk_accounts'];
         // The trail and the revisions stay for good; one draft, one impact and the last run of wrapping are kept; the rest is as large as what it describes.
         $keptOnPurpose = ['audit_events', 'rule_revisions'];
         $bounded = ['rule_draft_saves', 'rule_cases', 'impact_runs', 'wrap_runs', 'hash_times', 'relay_facts', 'pulses', 'jobs', 'apps', 'roles', 'role_permissions', 'role_includes', 'migrations'];

@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Bulk;
+
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\Keepers;
+use Kennel\App\Roles\Roles;
+use Kennel\Core\Bulk\Change;
+use Kennel\Core\Roles\Authority;
+
+/**
+ * What an act would do to each account of a chunk, by every rule that one account by itself is held to: whom the operator reaches, what was
+ * seen of it, and that a keeper who can sign in is left.
+ */
+final readonly class PlanChunk
+{
+    public function __construct(private Works $works, private Accounts $accounts, private Roles $roles, private Keepers $keepers)
+    {
+    }
+
+    /**
+     * @param  list<BulkAccount>  $rows
+     * @param  bool  $isSeen  the versions are those of the check: what changed since is left out
+     * @return array{array<int, Account>, array<int, Change|string>} accounts, and what becomes of each, by sequence number
+     */
+    public function __invoke(BulkRun $run, array $rows, bool $isSeen): array
+    {
+        $accounts = $this->accounts->bySeq(array_column($rows, 'account_seq'));
+        $planned = $this->refused($run, $rows, $accounts, $isSeen);
+        $asked = array_values(array_diff_key($accounts, $planned));
+        $work = $this->works->of($run->act);
+        $planned += $run->undo_of === null ? $work->plan($asked, $run->parameters, $run->operator_id) : $this->undoings($rows, $asked);
+
+        return [$accounts, $this->withoutTheLastKeeper($run, $work, $accounts, $planned)];
+    }
+
+    /**
+     * @param  list<BulkAccount>  $rows
+     * @param  array<int, Account>  $accounts
+     * @return array<int, string> the code of why, by sequence number
+     */
+    private function refused(BulkRun $run, array $rows, array $accounts, bool $isSeen): array
+    {
+        $held = $this->roles->ofAll([...array_column($accounts, 'id'), $run->operator_id]);
+        $graph = $this->roles->graph();
+        $own = $graph->permissionsOf($held[$run->operator_id] ?? []);
+        $refused = [];
+        foreach ($rows as $row) {
+            $account = $accounts[$row->account_seq] ?? null;
+            if ($account === null) {
+                $refused[$row->account_seq] = 'bulk.gone';
+            } elseif ($account->id !== $run->operator_id && ! Authority::reaches($own, $graph->permissionsOf($held[$account->id] ?? []))) {
+                $refused[$row->account_seq] = 'operator.beyond_authority';
+            } elseif ($isSeen && $account->version !== $row->version) {
+                $refused[$row->account_seq] = 'bulk.changed_since';
+            }
+        }
+
+        return $refused;
+    }
+
+    /**
+     * @param  list<BulkAccount>  $rows
+     * @param  list<Account>  $accounts
+     * @return array<int, Change>
+     */
+    private function undoings(array $rows, array $accounts): array
+    {
+        $asked = array_flip(array_column($accounts, 'seq'));
+        $changes = [];
+        foreach ($rows as $row) {
+            if (isset($asked[$row->account_seq])) {
+                $changes[$row->account_seq] = new Change($row->before ?? [], $row->after ?? []);
+            }
+        }
+
+        return $changes;
+    }
+
+    /**
+     * @param  array<int, Account>  $accounts
+     * @param  array<int, Change|string>  $planned
+     * @return array<int, Change|string>
+     */
+    private function withoutTheLastKeeper(BulkRun $run, Work $work, array $accounts, array $planned): array
+    {
+        $usable = array_flip($this->keepers->usable());
+        if ($run->state === 'checking') {
+            // Those of earlier chunks that are going to be changed are as good as changed.
+            $seqs = array_map(static fn (Account $account): int => $account->seq, $this->accounts->active(array_keys($usable)));
+            $taken = BulkAccount::query()->where('run_id', $run->id)->where('state', 'planned')->whereIn('account_seq', $seqs)->pluck('account_seq')->all();
+            $usable = array_diff_key($usable, array_flip(array_column($this->accounts->bySeq(array_map(intval(...), $taken)), 'id')));
+        }
+        foreach ($planned as $seq => $change) {
+            $id = $accounts[$seq]->id ?? '';
+            if ($change instanceof Change && isset($usable[$id]) && $work->weakens($change)) {
+                if (count($usable) === 1) {
+                    $planned[$seq] = 'account.last_keeper';
+                } else {
+                    unset($usable[$id]);
+                }
+            }
+        }
+
+        return $planned;
+    }
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Bulk\Works;
+
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Bulk\BulkRun;
+use Kennel\App\Bulk\Work;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Roles\PermissionsOfAccount;
+use Kennel\App\Roles\Roles;
+use Kennel\Core\Bulk\Change;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Roles\Authority;
+
+/** Gives many a role, or takes it. Nobody gives what they do not hold themselves. */
+final readonly class RoleWork implements Work
+{
+    public function __construct(private Roles $roles, private PermissionsOfAccount $permissions, private Accounts $accounts, private bool $gives)
+    {
+    }
+
+    public function read(array $parameters, string $operatorId): array
+    {
+        $role = is_string($parameters['role'] ?? null) ? $parameters['role'] : '';
+        if (! $this->roles->exists($role)) {
+            throw Refusal::invalid([new Reason('role.unknown', 'parameters.role')]);
+        }
+        if (! $this->mayGive($role, $operatorId)) {
+            throw Refusal::invalid([new Reason('role.beyond_authority', 'parameters.role')]);
+        }
+
+        return ['role' => $role];
+    }
+
+    public function plan(array $accounts, array $parameters, string $operatorId): array
+    {
+        $role = (string) $parameters['role'];
+        $held = $this->roles->ofAll(array_column($accounts, 'id'));
+        $mayGive = $this->mayGive($role, $operatorId);
+        $planned = [];
+        foreach ($accounts as $account) {
+            $has = in_array($role, $held[$account->id] ?? [], true);
+            $planned[$account->seq] = match (true) {
+                ! $mayGive => 'role.beyond_authority',
+                $has === $this->gives => $this->gives ? 'role.held_already' : 'role.not_held',
+                $account->id === $operatorId => 'account.self',
+                default => new Change(['role' => $has ? $role : 'none'], ['role' => $has ? 'none' : $role]),
+            };
+        }
+
+        return $planned;
+    }
+
+    public function write(array $accounts, array $changes, array $parameters, BulkRun $run): void
+    {
+        $role = (string) $parameters['role'];
+        $given = array_values(array_filter($accounts, static fn (Account $account): bool => $changes[$account->seq]->after['role'] === $role));
+        $taken = array_values(array_filter($accounts, static fn (Account $account): bool => $changes[$account->seq]->after['role'] !== $role));
+        $this->roles->assignAll(array_column($given, 'id'), [$role], $run->operator_name, (string) $run->why);
+        $this->roles->takeAll(array_column($taken, 'id'), $role);
+        $this->accounts->changeAll($accounts, []);
+    }
+
+    public function weakens(Change $change): bool
+    {
+        return $change->after['role'] === 'none';
+    }
+
+    private function mayGive(string $role, string $operatorId): bool
+    {
+        return Authority::reaches(($this->permissions)($operatorId), $this->roles->graph()->permissionsOf([$role]));
+    }
+}

@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Bulk\Works;
+
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\MarkComplete;
+use Kennel\App\Bulk\BulkRun;
+use Kennel\App\Bulk\Work;
+use Kennel\App\Challenges\Challenges;
+use Kennel\App\Mail\Messages;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Sessions\EndSessions;
+use Kennel\App\Verification\Claims;
+use Kennel\Core\Accounts\DecideStatus;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Accounts\StatusAct;
+use Kennel\Core\Bulk\Change;
+use Kennel\Core\Retention\RetentionRules;
+use Psr\Clock\ClockInterface;
+
+/** Suspends, restores, closes, reopens or verifies many, by the table of transitions. */
+final readonly class StatusWork implements Work
+{
+    public function __construct(
+        private ClockInterface $clock,
+        private Accounts $accounts,
+        private DecideStatus $decide,
+        private EndSessions $endSessions,
+        private Challenges $challenges,
+        private Claims $claims,
+        private Messages $messages,
+        private MarkComplete $markComplete,
+        private RetentionRules $retention,
+        private StatusAct $act,
+    ) {
+    }
+
+    public function read(array $parameters, string $operatorId): array
+    {
+        return [];
+    }
+
+    public function plan(array $accounts, array $parameters, string $operatorId): array
+    {
+        $planned = [];
+        foreach ($accounts as $account) {
+            $reasons = $this->decide->byOperator($this->act, $account->status, 'judged when it is begun', $account->id === $operatorId, false);
+            $planned[$account->seq] = $reasons === []
+                ? new Change(['status' => $account->status->value], ['status' => $this->act->to($this->act === StatusAct::Prove || $account->email_proven_at !== null)->value])
+                : $reasons[0]->code;
+        }
+
+        return $planned;
+    }
+
+    public function write(array $accounts, array $changes, array $parameters, BulkRun $run): void
+    {
+        $now = Moment::write($this->clock->now());
+        foreach ($this->byStatus($accounts, $changes) as $status => $some) {
+            $becomes = Status::from($status);
+            $isClosed = $becomes === Status::Closed;
+            $this->accounts->changeAll($some, [
+                'status' => $status,
+                'status_reason' => $isClosed || $becomes === Status::Suspended ? $run->why : null,
+                'closed_at' => $isClosed ? $now : null,
+                ...$this->act === StatusAct::Prove ? ['email_proven_at' => $now] : [],
+            ]);
+            $ids = array_column($some, 'id');
+            if ($isClosed || $becomes === Status::Suspended) {
+                $this->endSessions->allOfThese($ids, $isClosed ? 'closed' : 'suspended');
+            }
+            array_map(fn (Account $account) => $this->oneByOne($account, $becomes, Status::from((string) $changes[$account->seq]->before['status'])), $some);
+        }
+    }
+
+    public function weakens(Change $change): bool
+    {
+        return in_array($change->after['status'], ['suspended', 'closed'], true);
+    }
+
+    private function oneByOne(Account $account, Status $becomes, Status $was): void
+    {
+        if ($this->act === StatusAct::Prove) {
+            $this->claims->settle($account);
+            ($this->markComplete)($account);
+        }
+        if ($becomes === Status::Closed) {
+            $this->challenges->supersede($account->id);
+        }
+        if ($becomes === Status::Closed || $was === Status::Closed) {
+            $kind = $becomes === Status::Closed ? 'account_closed' : 'account_reopened';
+            $this->messages->queueToHolder($kind, $account, 'sign-in', ['days' => intdiv($this->retention->span('closed_accounts')->seconds, 86_400)]);
+        }
+    }
+
+    /**
+     * @param  list<Account>  $accounts
+     * @param  array<int, Change>  $changes
+     * @return array<string, non-empty-list<Account>>
+     */
+    private function byStatus(array $accounts, array $changes): array
+    {
+        $groups = [];
+        foreach ($accounts as $account) {
+            $groups[(string) $changes[$account->seq]->after['status']][] = $account;
+        }
+
+        return $groups;
+    }
+}

@@ -161,7 +161,7 @@ function SelectBox({
   onSelect: (isSelected: boolean, isRange: boolean) => void;
 }) {
   return (
-    <label className="-m-1 flex size-7 cursor-pointer items-center justify-center">
+    <label className="-m-1 flex size-7 shrink-0 cursor-pointer items-center justify-center">
       <input
         type="checkbox"
         aria-label={label}

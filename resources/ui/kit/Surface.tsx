@@ -10,7 +10,7 @@ const edges = {
 } as const;
 const grounds = { none: '', sheet: 'bg-sheet', well: 'bg-well' } as const;
 
-type Tag = 'div' | 'dl' | 'fieldset' | 'footer' | 'header' | 'li' | 'main' | 'section' | 'span' | 'ul';
+type Tag = 'div' | 'dl' | 'fieldset' | 'footer' | 'header' | 'li' | 'main' | 'section' | 'span' | 'tr' | 'ul';
 
 /** A part of a screen, set off from its neighbours by a hairline or by its ground. */
 export function Surface<T extends Tag = 'div'>({

@@ -1,5 +1,5 @@
-import { useQuery } from '@tanstack/react-query';
-import { Suspense, useState } from 'react';
+import { skipToken, useQuery } from '@tanstack/react-query';
+import { Suspense, useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { answer } from '../../api/client';
 import { Button } from '../../kit/Button';
@@ -21,8 +21,11 @@ import { useListKeys } from '../useListKeys';
 import { usePages } from '../usePages';
 import { COLUMNS, columnsOf, keepColumns, keptColumns } from './columns';
 import { Filters } from './Filters';
+import type { BulkAct } from './bulk';
+import { BulkBar } from './BulkBar';
 import { SearchBox } from './SearchBox';
 import { useLabels } from './useLabels';
+import { useSelection } from './useSelection';
 import { Views } from './Views';
 import { readWhere, whereInWords, writeWhere } from './where';
 
@@ -87,7 +90,18 @@ export function AccountList({ openId }: { openId: string | null }) {
   const [isAdding, setAdding] = useState(false);
   const { copy } = useCopy();
   const toast = useToast();
-  const suffix = search.size > 0 ? `?${search}` : '';
+  const kept = new URLSearchParams(search);
+  kept.delete('bulk');
+  const suffix = kept.size > 0 ? `?${kept}` : '';
+  const selection = useSelection(list.items, `${query} ${written}`);
+  // Once it is done to them, they are let go.
+  const begun = useQuery<BulkAct>({ queryKey: ['bulk', search.get('bulk')], queryFn: skipToken }).data;
+  const isDone = begun?.state === 'done' || begun?.state === 'running';
+  useEffect(() => {
+    if (isDone) selection.clear();
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [isDone]);
+  const isSelecting = selection.isAll || selection.ids.size > 0;
   const rows = useListKeys(openId, (id) => `/accounts${id === null ? '' : `/${id}`}${suffix}`);
   const copyOf = (what: 'id' | 'email') => () => {
     const id = document.activeElement?.closest('[role="row"]')?.querySelector<HTMLElement>('[data-row]')?.dataset[
@@ -103,6 +117,10 @@ export function AccountList({ openId }: { openId: string | null }) {
     f: () => setAdding(true),
     i: copyOf('id'),
     c: copyOf('email'),
+    x: () => {
+      const id = rowUnderFocus();
+      if (id !== undefined) selection.toggle(id);
+    },
   });
   const labelOf = (column: string) =>
     COLUMNS.find(({ value }) => value === column)?.label ??
@@ -174,12 +192,25 @@ export function AccountList({ openId }: { openId: string | null }) {
             isStale={list.isStale}
             total={total.shown?.total_is_exact === true ? total.shown.total : undefined}
             rowsRef={rows}
+            selection={selection.table}
           />
         </QueryState>
         <div className="px-2">
           <More list={list} />
         </div>
       </div>
+      {isSelecting ? (
+        <BulkBar
+          meant={
+            selection.isAll ? { all: true, search: query, where: JSON.stringify(where) } : { ids: [...selection.ids] }
+          }
+          selected={selection.isAll ? null : selection.ids.size}
+          total={total.shown}
+          isAll={selection.isAll}
+          onAll={selection.selectAll}
+          onClear={selection.clear}
+        />
+      ) : null}
       <Surface as="footer" edge="top" className="shrink-0 px-4">
         <Note as="span" className="flex min-h-9 flex-wrap items-center gap-x-2 py-1">
           {list.isPending ? '' : `${grouped(list.items.length)} shown, ${order}`}
@@ -204,6 +235,10 @@ export function AccountList({ openId }: { openId: string | null }) {
     </section>
   );
 }
+
+/** The id of the row that has the focus, in whatever part of it. */
+const rowUnderFocus = (): string | undefined =>
+  document.activeElement?.closest('[role="row"]')?.querySelector<HTMLElement>('[data-row]')?.dataset['row'];
 
 interface Total {
   total: number;

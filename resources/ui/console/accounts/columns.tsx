@@ -3,7 +3,7 @@ import type { Column } from '../../kit/DataTable';
 import { StatusMark } from '../../kit/Marks';
 import { Address, Text } from '../../kit/Text';
 import { RowTime } from '../../kit/Time';
-import { counted } from '../../text/figures';
+import { counted, withSpaces } from '../../text/figures';
 import { ORIGINS } from './where';
 
 export type Row = Schemas['AccountRow'];
@@ -145,7 +145,7 @@ function held(fields: Row['fields'], column: string) {
   ) : (
     <Text tone="caution">
       <span title="Does not fit the field any more">! </span>
-      <bdi title={value.shown}>{value.shown}</bdi>
+      <bdi title={value.shown}>{withSpaces(value.shown)}</bdi>
     </Text>
   );
 }

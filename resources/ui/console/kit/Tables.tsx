@@ -1,4 +1,4 @@
-import { DataTable, type Column } from '../../kit/DataTable';
+import { DataTable, type Column, type Selection } from '../../kit/DataTable';
 import { Address } from '../../kit/Text';
 import { RowTime } from '../../kit/Time';
 import { Part } from './Part';
@@ -45,6 +45,14 @@ const COLUMNS: readonly Column<Person>[] = [
   { key: 'more', head: 'What else', width: 'minmax(0, 0.6fr)', fold: 'line', cell: ({ id }) => id },
 ];
 
+const SELECTION: Selection<Person> = {
+  has: ({ id }) => id === '2',
+  shown: 'some',
+  name: ({ name }) => name,
+  onSelect: nothing,
+  onSelectShown: nothing,
+};
+
 export function Tables() {
   return (
     <Part name="Tables, wide and folded">
@@ -56,7 +64,14 @@ export function Tables() {
         opens={({ id }) => ({ to: `/kit?row=${id}`, isOpen: id === '1' })}
       />
       <div className="w-80 max-w-full">
-        <DataTable label="People, folded and old" columns={COLUMNS} rows={PEOPLE} rowKey={({ id }) => id} isStale />
+        <DataTable
+          label="People, folded and old"
+          columns={COLUMNS}
+          rows={PEOPLE}
+          rowKey={({ id }) => id}
+          isStale
+          selection={SELECTION}
+        />
       </div>
     </Part>
   );

@@ -50,16 +50,34 @@ final class ActsByKeyboardTest extends BrowserTestCase
     public function test_a_list_is_searched_filtered_sorted_and_read_on(): void
     {
         $console = $this->enterConsole('/accounts')->see('50 shown');
-        $this->do('active', ' ');
-        self::assertSame('true', $this->attribute('aria-pressed'));
-        $this->do('active', ' ');
-        $this->reach('Only accounts with a value for: by field…');
+        $console->keys('f');
+        $console->until(fn (): bool => $this->called() === 'About', 'the line for a filter to have the focus');
+        $console->keys('field');
+        $this->reach('Field: which field…');
         $console->keys(WebDriverKeys::ENTER)->see('Training level')->keys('speak', WebDriverKeys::ENTER);
-        $console->until(static fn (): bool => str_contains($console->driver->getCurrentURL(), 'field=speaks'), 'the filter');
+        $console->until(static fn (): bool => str_contains($console->text(), 'Speaks'), 'the field');
         $this->hasFocus('a field was chosen');
-        $this->reach('Speaks is exactly');
-        $console->keys('nonsense', WebDriverKeys::ENTER)->see('No account');
-        $this->do('Speaks ✕', see: '50 shown', begins: true);
+        $this->reach('Compared');
+        $console->keys('is filled');
+        $this->do('Add filter', see: 'Speaks is filled in ✕');
+        $this->hasFocus('the filter was added');
+        $console->until(static fn (): bool => str_contains($console->driver->getCurrentURL(), 'where='), 'the filter in the address');
+        $this->do('+ keep this view', see: 'Keep this view');
+        $console->keys('Who speaks');
+        $this->do('Keep view', see: 'Who speaks');
+        $console->seeNot('Its search, filters, order and columns are kept');
+        $this->hasFocus('the view is kept');
+        $this->do('Speaks is filled in ✕', see: '50 shown');
+        $this->hasFocus('the filter is gone');
+        $this->do('Columns…', see: 'The name comes first');
+        $this->do('Standing: earlier');
+        $this->do('Remove Seen');
+        $this->do('Done');
+        $console->seeNot('The name comes first');
+        $this->do('Columns…', see: 'The name comes first');
+        $this->do('The usual ones');
+        $this->do('Done');
+        $console->seeNot('The name comes first');
         $this->reach('Account', begins: true);
         $console->keys(WebDriverKeys::ENTER);
         $console->until(static fn (): bool => str_contains($console->driver->getCurrentURL(), 'sort='), 'the other order');
@@ -94,6 +112,20 @@ final class ActsByKeyboardTest extends BrowserTestCase
         $console->keys('A mistake');
         $this->do('Restore account', see: 'Suspend account…');
         $this->hasFocus('the account is restored');
+        $this->do('Sign out everywhere…', see: 'out everywhere?');
+        $this->reach('Reason');
+        $console->keys('Lost the telephone');
+        $this->do('Sign out everywhere', see: 'is signed out everywhere.');
+        $this->do('Close account…', see: 'The account can be reopened');
+        $this->reach('Reason');
+        $console->keys('Asked by letter');
+        $this->do('Close account', see: 'Reopen account…');
+        $this->hasFocus('the account is closed');
+        $this->do('Reopen account…', see: 'with everything that was in the account');
+        $this->reach('Reason');
+        $console->keys('Asked again');
+        $this->do('Reopen account', see: 'Suspend account…');
+        $this->hasFocus('the account is open again');
         $this->reach('Copy: oriel@alderwend.example', attribute: 'title');
         $console->keys(WebDriverKeys::ENTER);
         $this->hasFocus('the address was copied');
@@ -137,9 +169,72 @@ final class ActsByKeyboardTest extends BrowserTestCase
         self::assertStringEndsWith('/password', $page->driver->getCurrentURL(), 'a temporary one has to be changed first');
     }
 
+    public function test_metadata_as_a_table_and_as_json(): void
+    {
+        $console = $this->enterConsole('/accounts?q=kofi+alderwend')->see('1 shown');
+        $this->do('Kofi Mensah-Reed', see: 'Origin', begins: true);
+        $this->do('Edit own metadata', see: 'What will change');
+        $this->assertAccessible();
+        $this->do('Add key');
+        $console->until(fn (): bool => $this->called() === 'Key', 'the new row to have the focus');
+        $console->keys('loggers');
+        $this->reach('Type of loggers');
+        $console->keys('number');
+        $this->reach('Value of loggers');
+        $console->keys('x');
+        $this->do('Save metadata', see: 'A number, such as 12 or 0.5.');
+        $this->reach('Value of loggers');
+        $console->keys(WebDriverKeys::BACKSPACE, '3')->see('not there → 3');
+        $this->reach('Table');
+        $console->keys(WebDriverKeys::ARROW_RIGHT)->see('"loggers": 3');
+        $this->do('Save metadata', see: 'Metadata of Kofi Mensah-Reed saved.');
+        $console->seeNot('What will change');
+        self::assertSame('Edit own metadata', $this->hasFocus('it was saved'));
+        $console->see('loggers: 3')->see('account.metadata_changed');
+    }
+
+    public function test_many_are_mended_at_once_and_put_back(): void
+    {
+        $console = $this->enterConsole('/accounts?where='.rawurlencode('[["field","home_reach","misfits"],["status","is","active"]]'))->see('19 shown');
+        $this->reach('Select all that are shown');
+        $console->keys(' ')->see('19 selected');
+        $this->assertAccessible();
+        $this->do('Set a field…', see: 'Mend what does not fit');
+        $this->assertAccessible();
+        $this->do('Show what would change', see: 'Nothing is changed yet.');
+        $console->see('4 accounts are left out.')->see('Mill Reach');
+        $this->assertAccessible();
+        $this->do('Who is left out: 4', see: 'The field holds another value.');
+        $this->do('Change 15 accounts', see: 'Give a reason');
+        $this->reach('Reason');
+        $console->keys('Spelling of the older form');
+        $this->do('Change 15 accounts', see: '15 accounts changed');
+        $this->hasFocus('it was done');
+        $console->see('4 shown')->seeNot('19 selected');
+        $this->do('Undo…', see: 'They become as they were before.');
+        $this->reach('Reason');
+        $console->keys('Too fast');
+        $this->do('Change 15 accounts', see: '19 shown');
+        $this->hasFocus('it was undone');
+        $console->keys(WebDriverKeys::ESCAPE);
+        $console->until(static fn (): bool => ! str_contains($console->driver->getCurrentURL(), 'bulk='), 'the pane to close');
+    }
+
+    public function test_support_finds_selects_and_signs_out_by_keys_alone(): void
+    {
+        self::$server->cookieOf('kofi@alderwend.example', 'heron weir lantern', 'pages');
+        $console = $this->enterConsole('/accounts?q=kofi+alderwend')->see('1 shown')->keys('j', 'x')->see('1 selected');
+        $console->keys('c')->see('Copied: kofi@alderwend.example');
+        $this->do('Sign out…', see: 'Every session ends.');
+        $this->reach('Reason');
+        $console->keys('Lost the telephone');
+        $this->do('Sign out 1 account', see: '1 account changed');
+        $console->seeNot('Undo…');
+    }
+
     public function test_a_duty_is_waived_a_link_sent_again_and_a_session_ended(): void
     {
-        $console = $this->enterConsole('/accounts?status=pending')->see('shown')->keys('j', WebDriverKeys::ENTER)->see('Origin');
+        $console = $this->enterConsole('/accounts?where='.rawurlencode('[["status","is","pending"]]'))->see('shown')->keys('j', WebDriverKeys::ENTER)->see('Origin');
         $this->do('Resend the verification link', see: 'Verification link queued');
         $this->reach('Waive: ', begins: true);
         $console->keys(WebDriverKeys::ENTER)->see('It counts as done');

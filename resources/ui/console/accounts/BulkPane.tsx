@@ -118,7 +118,7 @@ function Outcome({ run }: { run: BulkAct }) {
           >
             Undo…
           </Button>
-          <Text size="small">until {exact(run.undoable_until)}</Text>
+          <Text size="small">until {exact(new Date(run.undoable_until))}</Text>
         </p>
       )}
       <Failure error={undo.error} />
@@ -221,7 +221,7 @@ function Begin({ run, onDiscard, back }: { run: BulkAct; onDiscard: () => void; 
       <div className="flex flex-wrap gap-2">
         {run.planned === 0 ? null : (
           <Button type="submit" kind={kind} aria-disabled={busy} aria-busy={busy}>
-            {run.undo_of === null && verb.split(' ').length === 1 ? verb : 'Change'} {accounts(run.planned)}
+            {run.undo_of === null && !/ a (role|field|key)/.test(verb) ? verb : 'Change'} {accounts(run.planned)}
           </Button>
         )}
         <Button

@@ -7,6 +7,7 @@ use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Support\Facades\Route;
+use Kennel\App\Console\AccountCommand;
 use Kennel\App\Console\AskRelayCommand;
 use Kennel\App\Console\BackupCommand;
 use Kennel\App\Console\CheckCommand;
@@ -39,7 +40,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         },
     )
     ->withCommands([
-        AskRelayCommand::class, BackupCommand::class, CheckCommand::class, ImportCommand::class, InstallCommand::class, KeysCommand::class,
+        AccountCommand::class, AskRelayCommand::class, BackupCommand::class, CheckCommand::class, ImportCommand::class, InstallCommand::class, KeysCommand::class,
         NoteCensusCommand::class, PeppersCommand::class, PurgeCommand::class, RestoreCommand::class, RulesCommand::class, SeedDemo::class,
     ])
     ->withSchedule(static function (Schedule $schedule): void {

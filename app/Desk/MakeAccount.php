@@ -13,21 +13,30 @@ use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Challenges\Challenges;
+use Kennel\App\Fields\FieldValues;
 use Kennel\App\Mail\Messages;
+use Kennel\App\Metadata\Metadata;
 use Kennel\App\Passwords\HandOverPassword;
+use Kennel\App\Passwords\SetPassword;
+use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
+use Kennel\App\Roles\GiveableRoles;
 use Kennel\App\Roles\Roles;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Desk\AccountInput;
 use Kennel\Core\Desk\AccountPlan;
 use Kennel\Core\Desk\DecideAccount;
 use Kennel\Core\Desk\FirstWayIn;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Metadata\MetadataDocument;
+use Kennel\Core\Metadata\MetadataKind;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Signup\SignupRules;
@@ -42,6 +51,11 @@ final readonly class MakeAccount
         private ClockInterface $clock,
         private DecideAccount $decide,
         private HandOverPassword $handOver,
+        private SetPassword $setPassword,
+        private FieldRules $fields,
+        private FieldValues $values,
+        private Metadata $metadata,
+        private GiveableRoles $giveable,
         private RulesInForce $rules,
         private Accounts $accounts,
         private Apps $apps,
@@ -58,60 +72,104 @@ final readonly class MakeAccount
     ) {
     }
 
-    /** @throws Refusal for what is invalid, and where somebody has the address: with their account, for an operator who may read accounts */
-    public function __invoke(AccountInput $input, string $app, SignedIn $operator): MadeAccount
+    /**
+     * @param  SignedIn|null  $operator  null for Kennel itself, on the word of whoever has the server
+     *
+     * @throws Refusal for what is invalid, and where somebody has the address: with their account, for an operator who may read accounts
+     */
+    public function __invoke(AccountInput $input, string $app, ?SignedIn $operator): MadeAccount
     {
-        $plan = ($this->decide)($input);
+        $plan = ($this->decide)($input, $this->fields->askedBy($app), $this->clock->now());
         $reasons = is_array($plan) ? $plan : [];
         if ($this->apps->find($app) === null) {
             $reasons = [...$reasons, new Reason('account.app_unknown', 'app', ['app' => $app])];
         }
+        $reasons = [...$reasons, ...$this->reasonsAgainstRoles($input->roles ?? [], $operator)];
         if (is_array($plan) || $reasons !== []) {
             throw Refusal::invalid($reasons);
         }
-        $this->refuseTaken($plan->email);
-        $password = $plan->way === FirstWayIn::Link ? $this->handOver->unknown() : $this->handOver->temporary();
-        $hash = $this->handOver->hash($password);
+        $this->refuseTaken($plan->email, $operator);
+        $password = match ($plan->way) {
+            FirstWayIn::Link => $this->handOver->unknown(),
+            FirstWayIn::Typed => $input->password ?? $this->handOver->unknown(),
+            default => $this->handOver->temporary(),
+        };
+        $hash = $plan->way === FirstWayIn::Typed
+            ? $this->setPassword->prepareFirst($password, $plan->email->toString(), $plan->name->value, (string) $this->apps->find($app)?->name())
+            : $this->handOver->hash($password);
         try {
             $account = $this->database->transaction(fn (): Account => $this->write($plan, $app, $hash, $password, $operator));
         } catch (UniqueConstraintViolationException) {
             // Somebody was quicker between the look and the writing.
-            $this->refuseTaken($plan->email);
+            $this->refuseTaken($plan->email, $operator);
             throw Refusal::changedMeanwhile();
         }
 
         return new MadeAccount($account, $plan->way === FirstWayIn::Temporary ? $password : null);
     }
 
-    private function refuseTaken(EmailAddress $email): void
+    /**
+     * @param  list<string>  $roles
+     * @return list<Reason>
+     */
+    private function reasonsAgainstRoles(array $roles, ?SignedIn $operator): array
+    {
+        $reasons = [];
+        foreach ($roles as $role) {
+            if (! $this->roles->exists($role)) {
+                $reasons[] = new Reason('role.unknown', 'roles');
+            } elseif ($operator !== null && ! $this->giveable->includes($role, $operator->accountId)) {
+                $reasons[] = new Reason('role.beyond_authority', 'roles');
+            }
+        }
+
+        return $reasons;
+    }
+
+    private function refuseTaken(EmailAddress $email, ?SignedIn $operator): void
     {
         $account = $this->accounts->byAddress($email);
         if ($account !== null) {
-            throw Refusal::invalid([$this->caller->permissions()->allows('kennel:accounts.read')
+            throw Refusal::invalid([$operator === null || $this->caller->permissions()->allows('kennel:accounts.read')
                 ? new Reason('account.address_taken', 'email', ['name' => $account->name, 'account' => $account->id])
                 : new Reason('account.address_known', 'email')]);
         }
     }
 
-    private function write(AccountPlan $plan, string $app, #[\SensitiveParameter] string $hash, Secret $password, SignedIn $operator): Account
+    private function write(AccountPlan $plan, string $app, #[\SensitiveParameter] string $hash, Secret $password, ?SignedIn $operator): Account
     {
         $this->rules->requireUnchanged();
         $account = $this->accounts->add($plan->name, $plan->email, $hash, $app, cameBy: 'operator');
         $this->context->accountId = $account->id;
-        $roles = $this->roles->harmless($this->signup->roles);
-        foreach ($roles as $role) {
-            $this->roles->assign($account->id, $role, $operator->name, 'default role');
+        $roles = $plan->roles ?? $this->roles->harmless($this->signup->roles);
+        // The operator may have been stopped since they were let in, or have lost what they give.
+        $reasons = $this->reasonsAgainstRoles($plan->roles ?? [], $operator);
+        if ($reasons !== []) {
+            throw Refusal::invalid($reasons);
         }
-        // The operator may have been stopped since they were let in.
-        $this->authority->require($operator, $account);
+        if ($operator !== null) {
+            $this->authority->require($operator, $account);
+        }
+        foreach ($roles as $role) {
+            $this->roles->assign($account->id, $role, $operator->name ?? 'Kennel', $plan->roles === null ? 'default role' : 'given when the account was made');
+        }
+        $this->values->write($account->seq, $plan->fields);
+        foreach ($plan->metadata as $kind => $document) {
+            $this->metadata->write($account->seq, MetadataKind::from($kind), $document);
+        }
         $this->accounts->change($account, [
             'status' => $plan->status(),
             'email_proven_at' => $plan->isVouchedFor ? Moment::write($this->clock->now()) : null,
-            ...$plan->way === FirstWayIn::Link ? [] : $this->handOver->owed(),
+            'status_reason' => $plan->isSuspended ? $plan->why : null,
+            ...match ($plan->way) {
+                FirstWayIn::Link => [],
+                FirstWayIn::Typed => $plan->mustChange ? ['password_owed' => PasswordOwed::Asked] : [],
+                default => $this->handOver->owed(),
+            },
         ]);
         $this->tell($account, $plan->way, $password);
         ($this->markComplete)($account);
-        $this->audit->record('account.made', $operator->asOperator(), $account->reference(), [], [
+        $this->audit->record('account.made', $operator?->asOperator() ?? Actor::kennel(), $account->reference(), [], [
             'name' => $account->name,
             'email' => $account->email,
             'status' => $account->status->value,
@@ -119,6 +177,8 @@ final readonly class MakeAccount
             'address' => $plan->isVouchedFor ? 'verified by the operator' : 'to be verified',
             'way_in' => $plan->way->value,
             'roles' => implode(', ', $roles),
+            ...array_map(static fn (mixed $value): mixed => is_array($value) ? implode(', ', $value) : $value, $plan->fields),
+            ...array_map(static fn (MetadataDocument $document): string => $document->toJson(), $plan->metadata),
         ], $plan->why);
 
         return $account;

@@ -7,21 +7,36 @@ namespace Kennel\Core\Desk;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Accounts\Status;
+use Kennel\Core\Metadata\MetadataDocument;
 
 /** What an operator's new account is made of. */
 final readonly class AccountPlan
 {
+    /**
+     * @param  array<string, bool|int|float|string|list<string>|null>  $fields
+     * @param  array<string, MetadataDocument>  $metadata  by the kind of document
+     * @param  list<string>|null  $roles  null for the default ones
+     */
     public function __construct(
         public PersonName $name,
         public EmailAddress $email,
         public FirstWayIn $way,
         public bool $isVouchedFor,
         public ?string $why,
+        public bool $isSuspended = false,
+        public array $fields = [],
+        public array $metadata = [],
+        public ?array $roles = null,
+        public bool $mustChange = true,
     ) {
     }
 
     public function status(): Status
     {
-        return $this->isVouchedFor ? Status::Active : Status::Pending;
+        return match (true) {
+            $this->isSuspended => Status::Suspended,
+            $this->isVouchedFor => Status::Active,
+            default => Status::Pending,
+        };
     }
 }

@@ -15,4 +15,7 @@ enum FirstWayIn: string
 
     /** The same by a message. */
     case TemporaryMailed = 'temporary_mailed';
+
+    /** A password that the operator types, judged by the policy. */
+    case Typed = 'typed';
 }

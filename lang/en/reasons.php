@@ -249,7 +249,7 @@ return [
         'address_taken' => ':name has an account with this address.',
         'address_known' => 'There is an account with this address already.',
         'app_unknown' => 'There is no app “:app”.',
-        'way_unknown' => 'Choose one: a link, a temporary password, or one that is mailed.',
+        'way_unknown' => 'Choose one: a link, a temporary password, one that is mailed, or one that you type.',
     ],
     'bulk' => [
         'act' => 'Must be one of: :acts.',

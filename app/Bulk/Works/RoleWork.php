@@ -9,16 +9,15 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Bulk\BulkRun;
 use Kennel\App\Bulk\Work;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\App\Roles\PermissionsOfAccount;
+use Kennel\App\Roles\GiveableRoles;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Bulk\Change;
 use Kennel\Core\Reasons\Reason;
-use Kennel\Core\Roles\Authority;
 
 /** Gives many a role, or takes it. Nobody gives what they do not hold themselves. */
 final readonly class RoleWork implements Work
 {
-    public function __construct(private Roles $roles, private PermissionsOfAccount $permissions, private Accounts $accounts, private bool $gives)
+    public function __construct(private Roles $roles, private GiveableRoles $giveable, private Accounts $accounts, private bool $gives)
     {
     }
 
@@ -28,7 +27,7 @@ final readonly class RoleWork implements Work
         if (! $this->roles->exists($role)) {
             throw Refusal::invalid([new Reason('role.unknown', 'parameters.role')]);
         }
-        if (! $this->mayGive($role, $operatorId)) {
+        if (! $this->giveable->includes($role, $operatorId)) {
             throw Refusal::invalid([new Reason('role.beyond_authority', 'parameters.role')]);
         }
 
@@ -39,7 +38,7 @@ final readonly class RoleWork implements Work
     {
         $role = (string) $parameters['role'];
         $held = $this->roles->ofAll(array_column($accounts, 'id'));
-        $mayGive = $this->mayGive($role, $operatorId);
+        $mayGive = $this->giveable->includes($role, $operatorId);
         $planned = [];
         foreach ($accounts as $account) {
             $has = in_array($role, $held[$account->id] ?? [], true);
@@ -67,10 +66,5 @@ final readonly class RoleWork implements Work
     public function weakens(Change $change): bool
     {
         return $change->after['role'] === 'none';
-    }
-
-    private function mayGive(string $role, string $operatorId): bool
-    {
-        return Authority::reaches(($this->permissions)($operatorId), $this->roles->graph()->permissionsOf([$role]));
     }
 }

@@ -22,9 +22,12 @@ use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Recovery\RequireNewPassword;
+use Kennel\App\Roles\GiveableRoles;
 use Kennel\App\Status\ChangeStatus;
 use Kennel\Core\Accounts\StatusAct;
 use Kennel\Core\Desk\AccountInput;
+use Kennel\Core\Metadata\MetadataKind;
+use Kennel\Core\Passwords\PasswordBox;
 use Kennel\Core\Reasons\WrittenReason;
 
 final readonly class AccountController
@@ -73,7 +76,23 @@ final readonly class AccountController
         $operator = $this->caller->require('kennel:accounts.manage');
         $body = Body::of($request);
         $app = $body->text('app') ?? '';
-        $input = new AccountInput($body->text('name') ?? '', $body->text('email') ?? '', $body->text('way') ?? '', $body->yes('verified'), $body->text('reason') ?? '');
+        $roles = $body->has('roles') ? $body->texts('roles') : null;
+        if ($roles !== null && $roles !== []) {
+            $this->caller->require(GiveableRoles::PERMISSION);
+        }
+        $input = new AccountInput(
+            $body->text('name') ?? '',
+            $body->text('email') ?? '',
+            $body->text('way') ?? '',
+            $body->yes('verified'),
+            $body->text('reason') ?? '',
+            $body->yes('suspended'),
+            $body->object('fields'),
+            $body->documents('metadata', array_column(MetadataKind::cases(), 'value')),
+            $roles,
+            PasswordBox::read($body->secret('password')),
+            ! $body->has('must_change') || $body->yes('must_change'),
+        );
         $body->complete();
         $made = $make($input, $app, $operator);
 

@@ -73,7 +73,7 @@ final class Kept
         'POST bulk-acts/{id}/undo' => [[], ['id', 'act', 'state', 'total', 'planned', 'changed', 'left_out']],
         'POST account-views' => [['name', 'is_shared', 'where', 'sort'], ['id']],
         'DELETE account-views/{id}' => [[], []],
-        'POST accounts' => [['app', 'name', 'email', 'way', 'verified', 'reason'], []],
+        'POST accounts' => [['app', 'name', 'email', 'way', 'verified', 'reason', 'suspended', 'fields', 'metadata', 'roles', 'must_change'], []],
         'POST accounts/{id}/suspend' => [['reason'], ['id', 'version', 'status', 'access']],
         'POST accounts/{id}/restore' => [['reason'], ['id', 'version', 'status', 'access']],
         'POST accounts/{id}/close' => [['reason'], ['id', 'version', 'status', 'access']],

@@ -33,7 +33,7 @@ final class Body
     private array $read = [];
 
     /** @param  array<array-key, mixed>  $values */
-    private function __construct(private readonly array $values)
+    private function __construct(private readonly array $values, private readonly string $content)
     {
     }
 
@@ -53,7 +53,7 @@ final class Body
             throw new Problem(400, 'request.malformed');
         }
 
-        return new self($values);
+        return new self($values, $content);
     }
 
     public function text(string $key): ?string
@@ -118,6 +118,34 @@ final class Body
         }
 
         return $texts;
+    }
+
+    public function has(string $key): bool
+    {
+        return array_key_exists($key, $this->values);
+    }
+
+    /**
+     * Objects of free JSON, each as it was sent: in arrays {} and [] would be one.
+     *
+     * @param  list<string>  $names  of those there may be
+     * @return array<string, string> JSON by name; those that were not sent are left out
+     */
+    public function documents(string $key, array $names): array
+    {
+        $sent = $this->object($key);
+        $whole = json_decode($this->content, false, 32);
+        $objects = is_object($whole) ? get_object_vars($whole)[$key] ?? null : null;
+        $documents = [];
+        foreach (is_object($objects) ? get_object_vars($objects) : [] as $name => $document) {
+            if (in_array($name, $names, true)) {
+                $documents[(string) $name] = (string) json_encode($document, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION);
+            } else {
+                $this->reasons[] = new Reason('key.unknown', "{$key}.".mb_substr((string) $name, 0, 60));
+            }
+        }
+
+        return $sent === [] ? [] : $documents;
     }
 
     public function number(string $key): ?int

@@ -7,14 +7,18 @@ namespace Kennel\App\Http\Roles;
 use Illuminate\Http\JsonResponse;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Roles\GiveableRoles;
 use Kennel\App\Roles\Roles;
 
 final readonly class RoleController
 {
-    public function index(Caller $session, Roles $roles): JsonResponse
+    public function index(Caller $session, Roles $roles, GiveableRoles $giveable): JsonResponse
     {
-        $session->require('kennel:roles.read');
+        $operator = $session->require('kennel:roles.read');
 
-        return Json::ok(['items' => $roles->all()]);
+        return Json::ok(['items' => array_map(
+            static fn (array $role): array => [...$role, 'is_giveable' => $giveable->includes($role['key'], $operator->accountId)],
+            $roles->all(),
+        )]);
     }
 }

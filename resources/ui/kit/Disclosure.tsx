@@ -4,16 +4,19 @@ import type { ReactNode } from 'react';
 export function Disclosure({
   summary,
   weight = 'strong',
+  isOpen = false,
   className = '',
   children,
 }: {
   summary: ReactNode;
   weight?: 'normal' | 'strong';
+  /** There is something in it that has to be seen now; shut again by a press, it stays shut. */
+  isOpen?: boolean;
   className?: string;
   children: ReactNode;
 }) {
   return (
-    <details className={className}>
+    <details open={isOpen || undefined} className={className}>
       <summary className={`cursor-pointer ${weight === 'strong' ? 'font-semibold' : ''}`}>{summary}</summary>
       {children}
     </details>

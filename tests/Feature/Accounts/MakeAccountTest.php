@@ -14,6 +14,7 @@ use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Feature\Trail;
+use Kennel\Tests\Support\Books;
 
 /** An operator makes an account for somebody. */
 final class MakeAccountTest extends DoorTestCase
@@ -52,6 +53,57 @@ final class MakeAccountTest extends DoorTestCase
         $this->knock('GET', '/session')->assertJsonPath('standing.reasons.0.code', 'duty.change_password_temporary');
         $this->clock->move('+25 hours');
         $this->knock('POST', '/sessions', ['email' => 'ada@holm.example', 'password' => $temporary])->assertStatus(401);
+    }
+
+    public function test_begins_with_fields_metadata_roles_and_a_status(): void
+    {
+        config(['rules.fields' => array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields'])]);
+        $this->keeper();
+        $made = $this->make([
+            'verified' => true, 'suspended' => true, 'reason' => 'Until the training', 'fields' => ['home_reach' => 'Saltings'], 'roles' => ['reviewer', 'steward'],
+            'metadata' => ['internal' => ['insurance_until' => '2027-03-31', 'empty' => (object) []]],
+        ])->assertCreated()->assertJsonPath('account.status', 'suspended')->assertJsonPath('account.status_reason', 'Until the training');
+        self::assertSame(['reviewer', 'steward'], array_column((array) $made->json('account.roles'), 'role'), 'in the place of the default ones');
+        self::assertSame('Saltings', $made->json('account.fields.0.value'));
+        self::assertSame('{"insurance_until":"2027-03-31","empty":{}}', DB::table('metadata')->value('document'));
+        self::assertSame(['field.choice_unknown'], self::codes($this->make(['email' => 'b@holm.example', 'fields' => ['home_reach' => 'Atlantis']])->assertStatus(422)));
+        self::assertSame(['role.unknown'], self::codes($this->make(['email' => 'b@holm.example', 'roles' => ['nothing']])->assertStatus(422)));
+        self::assertSame(['key.unknown'], self::codes($this->make(['email' => 'b@holm.example', 'metadata' => ['other' => ['a' => 1]]])->assertStatus(422)));
+        self::assertSame(0, DB::table('accounts')->where('email', 'b@holm.example')->count());
+    }
+
+    public function test_a_typed_password_is_judged_and_must_be_changed(): void
+    {
+        $this->keeper();
+        $typed = ['way' => 'typed', 'verified' => true, 'reason' => 'Known in person'];
+        self::assertSame(['password.required'], self::codes($this->make($typed + ['password' => ''])->assertStatus(422)));
+        self::assertSame(['password.too_short'], self::codes($this->make($typed + ['password' => 'weir'])->assertStatus(422)));
+        $this->make($typed + ['password' => 'eleven herons in a row'])->assertCreated()->assertJsonPath('temporary_password', null);
+        self::assertStringNotContainsString('eleven herons', json_encode([DB::table('evidence')->get(), Trail::of(), DB::table('accounts')->get()], JSON_THROW_ON_ERROR));
+        $this->knock('POST', '/sessions', ['email' => 'ada@holm.example', 'password' => 'eleven herons in a row'])->assertCreated();
+        $this->knock('GET', '/session')->assertJsonPath('standing.reasons.0.code', 'duty.change_password_asked');
+        $this->make(['email' => 'b@holm.example', 'password' => 'eleven herons in a row', 'must_change' => false] + $typed)->assertCreated()->assertJsonPath('account.access', 'full');
+    }
+
+    public function test_nobody_gives_a_role_without_the_permission_or_beyond_their_own(): void
+    {
+        $this->operatorWith('kennel:console', 'kennel:accounts.manage', 'kennel:accounts.read');
+        $this->make(['roles' => ['reviewer']])->assertStatus(403);
+        DB::table('role_permissions')->insert(['role_key' => 'helpdesk', 'permission' => 'kennel:roles.give']);
+        self::assertSame(['role.beyond_authority'], self::codes($this->make(['roles' => ['keeper']])->assertStatus(422)));
+        $this->make(['roles' => ['reviewer']])->assertCreated();
+        $this->make(['email' => 'b@holm.example', 'roles' => []])->assertCreated()->assertJsonPath('account.roles', []);
+    }
+
+    public function test_the_command_makes_one_on_the_word_of_whoever_has_the_server(): void
+    {
+        $said = $this->command('kennel:account', ['act' => 'make', '--name' => 'Ada Holm', '--email' => 'ada@holm.example', '--app' => 'gaugebook', '--way' => 'temporary', '--verified' => true, '--reason' => 'The first of a new app', '--role' => ['steward']]);
+        self::assertMatchesRegularExpression('/([a-z2-9]{5}-){3}[a-z2-9]{5}/', $said);
+        self::assertSame(['Kennel', 'kennel'], [Trail::sole('account.made')['actor_name'], Trail::sole('account.made')['actor_kind']]);
+        self::assertSame(['steward'], DB::table('assignments')->pluck('role_key')->all());
+        $kernel = $this->app->make(\Illuminate\Contracts\Console\Kernel::class);
+        self::assertSame(1, $kernel->call('kennel:account', ['act' => 'make', '--name' => 'Ada', '--email' => 'ada@holm.example', '--app' => 'gaugebook']));
+        self::assertStringContainsString('--email: Ada Holm has an account with this address.', $kernel->output());
     }
 
     public function test_one_that_is_mailed_is_sealed_in_the_outbox(): void

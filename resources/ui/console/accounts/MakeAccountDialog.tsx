@@ -3,16 +3,20 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { ActDialog } from '../../kit/ActDialog';
-import { Checkbox, Select, TextField } from '../../kit/Field';
+import { Disclosure } from '../../kit/Disclosure';
+import { Checkbox, PasswordField, Select, TextField } from '../../kit/Field';
+import { FieldBox } from '../../kit/FieldBox';
 import { LinkButton } from '../../kit/Link';
 import { Notice } from '../../kit/Notice';
 import { Segments } from '../../kit/Segments';
 import { Note, Text } from '../../kit/Text';
-import { api, refresh } from '../api';
-import { apps as appsQuery } from '../queries';
+import { api, refresh, useMay } from '../api';
+import { apps as appsQuery, roles as rolesQuery } from '../queries';
+import { Entries } from './Entries';
+import { documentOf, type Entry } from './metadata';
 import { TemporaryPasswordDialog } from './TemporaryPasswordDialog';
 
-type Way = 'link' | 'temporary' | 'temporary_mailed';
+type Way = 'link' | 'temporary' | 'temporary_mailed' | 'typed';
 
 const WAYS: readonly { value: Way; label: string; means: string }[] = [
   { value: 'link', label: 'Link by mail', means: 'They choose a password by it, which also verifies the address.' },
@@ -26,6 +30,7 @@ const WAYS: readonly { value: Way; label: string; means: string }[] = [
     label: 'The same by mail',
     means: 'It is mailed and not shown. It works for 24 hours; they have to choose another.',
   },
+  { value: 'typed', label: 'Typed now', means: 'You type a password, and hand it over.' },
 ];
 
 const NOBODY = { name: '', email: '' };
@@ -39,6 +44,12 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
   const [app, setApp] = useState('');
   const [way, setWay] = useState<Way>('link');
   const [isVouchedFor, setVouchedFor] = useState(false);
+  const [isSuspended, setSuspended] = useState(false);
+  const [password, setPassword] = useState('');
+  const [mustChange, setMustChange] = useState(true);
+  const [fields, setFields] = useState<Record<string, unknown>>({});
+  const [roles, setRoles] = useState<readonly string[] | null>(null);
+  const [internal, setInternal] = useState<readonly Entry[]>([]);
   const [made, setMade] = useState<Schemas['Account'] | null>(null);
   const [temporary, setTemporary] = useState<string | null>(null);
   const [taken, setTaken] = useState<string | null>(null);
@@ -46,6 +57,7 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
     return <TemporaryPasswordDialog name={made.name} password={temporary} onDone={() => setTemporary(null)} />;
   }
   const chosen = app === '' ? (apps[0]?.key ?? '') : app;
+  const metadata = documentOf(internal);
   const open = (id: string) => {
     onClose();
     void navigate(`/accounts/${id}`);
@@ -58,11 +70,12 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
     <ActDialog
       title="New account"
       act="Create account"
-      asksWhy={isVouchedFor}
+      asksWhy={isVouchedFor || isSuspended}
       onClose={onClose}
       run={async (reason) => {
         setTaken(null);
         setMade(null);
+        if ('mistakes' in metadata) return 'stays';
         try {
           const done = await answer(
             api.POST('/accounts', {
@@ -71,13 +84,20 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
                 app: chosen,
                 way,
                 verified: isVouchedFor,
-                ...(isVouchedFor ? { reason } : {}),
+                ...(isVouchedFor || isSuspended ? { reason } : {}),
+                ...(isSuspended ? { suspended: true } : {}),
+                ...(way === 'typed' ? { password, must_change: mustChange } : {}),
+                ...(Object.keys(fields).length === 0 ? {} : { fields }),
+                ...(roles === null ? {} : { roles: [...roles] }),
+                ...(internal.length === 0 ? {} : { metadata: { internal: metadata.document } }),
               },
             }),
           );
           setMade(done.account);
           setTemporary(done.temporary_password);
           setPerson(NOBODY);
+          setPassword('');
+          setFields({});
           refresh(client);
         } catch (error) {
           const there = error instanceof ApiError ? error.problem?.reasons.find(isTaken) : undefined;
@@ -124,11 +144,46 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
             <Segments label="First way in" value={way} onChange={setWay} choices={WAYS} />
             <Note className="mt-1">{WAYS.find(({ value }) => value === way)?.means}</Note>
           </div>
+          {way === 'typed' ? (
+            <>
+              <PasswordField
+                label="Password"
+                autoComplete="off"
+                value={password}
+                onChange={(event) => setPassword(event.target.value)}
+                error={of('password')}
+              />
+              <Checkbox
+                label="It must be changed at the first sign-in"
+                checked={mustChange}
+                onChange={(event) => setMustChange(event.target.checked)}
+              />
+            </>
+          ) : null}
           <Checkbox
             label="I know that this address is theirs"
             checked={isVouchedFor}
             onChange={(event) => setVouchedFor(event.target.checked)}
           />
+          <Checkbox
+            label="It begins suspended"
+            checked={isSuspended}
+            onChange={(event) => setSuspended(event.target.checked)}
+          />
+          <AskedFields app={chosen} values={fields} onChange={setFields} mistakeOf={(key) => of(`fields.${key}`)} />
+          <Roles roles={roles} onChange={setRoles} mistake={of('roles')} />
+          <Disclosure summary="Internal metadata">
+            <div className="mt-2">
+              <Entries
+                entries={internal}
+                mistakes={'mistakes' in metadata ? metadata.mistakes : {}}
+                onChange={setInternal}
+              />
+              <Text as="p" tone="stop">
+                {of('metadata.internal')}
+              </Text>
+            </div>
+          </Disclosure>
         </>
       )}
     </ActDialog>
@@ -136,3 +191,80 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
 }
 
 const isTaken = ({ code }: { code: string }): boolean => code === 'account.address_taken';
+
+/** What the app asks, none of it required here: the holder can fill it in. */
+function AskedFields({
+  app,
+  values,
+  onChange,
+  mistakeOf,
+}: {
+  app: string;
+  values: Record<string, unknown>;
+  onChange: (values: Record<string, unknown>) => void;
+  mistakeOf: (key: string) => string | undefined;
+}) {
+  const asked = useQuery({
+    queryKey: ['app', app],
+    queryFn: ({ signal }) => answer(api.GET('/apps/{key}', { params: { path: { key: app } }, signal })),
+    enabled: app !== '',
+  }).data?.fields.filter(({ type }) => type !== 'picture');
+  if (asked === undefined || asked.length === 0) return null;
+  const mistakes = asked.map(({ key }) => mistakeOf(key));
+  return (
+    <Disclosure summary="Fields" isOpen={mistakes.some((mistake) => mistake !== undefined)}>
+      <div className="mt-2 space-y-2">
+        {asked.map((field, place) => (
+          <FieldBox
+            key={field.key}
+            large={false}
+            field={{ ...field, required: 'never' }}
+            value={values[field.key]}
+            error={mistakes[place]}
+            onChange={(value) => onChange({ ...values, [field.key]: value })}
+          />
+        ))}
+      </div>
+    </Disclosure>
+  );
+}
+
+/** The default ones, or those that are chosen; only what the operator may give can be. */
+function Roles({
+  roles,
+  onChange,
+  mistake,
+}: {
+  roles: readonly string[] | null;
+  onChange: (roles: readonly string[] | null) => void;
+  mistake: string | undefined;
+}) {
+  const may = useMay();
+  const all = useQuery({ ...rolesQuery, enabled: may('kennel:roles.give') && may('kennel:roles.read') }).data?.items;
+  if (all === undefined) return null;
+  return (
+    <Disclosure summary={`Roles: ${roles === null ? 'the default ones' : roles.join(', ') || 'none'}`}>
+      <div className="mt-2 space-y-1">
+        <Checkbox
+          label="The default ones"
+          checked={roles === null}
+          onChange={(event) => onChange(event.target.checked ? null : [])}
+        />
+        {all.map(({ key, summary, is_giveable }) => (
+          <Checkbox
+            key={key}
+            label={is_giveable ? `${key}: ${summary}` : `${key}: has permissions that you do not hold`}
+            checked={roles?.includes(key) ?? false}
+            disabled={!is_giveable || roles === null}
+            onChange={(event) =>
+              onChange(event.target.checked ? [...(roles ?? []), key] : (roles ?? []).filter((one) => one !== key))
+            }
+          />
+        ))}
+        <Text as="p" tone="stop">
+          {mistake}
+        </Text>
+      </div>
+    </Disclosure>
+  );
+}

@@ -1,36 +1,15 @@
 import { useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
-import { Button } from '../../kit/Button';
-import { EditableTable } from '../../kit/EditableTable';
-import { TextInput } from '../../kit/Filter';
 import { JsonEditor } from '../../kit/JsonEditor';
 import { readObject } from '../../kit/readObject';
-import { Segments, Switch } from '../../kit/Segments';
-import { SmallSelect } from '../../kit/SmallSelect';
+import { Segments } from '../../kit/Segments';
 import { Note, Text } from '../../kit/Text';
 import { useToast } from '../../kit/Toast';
 import { api } from '../api';
 import { AccountActDialog, type Condition } from './AccountActDialog';
-import {
-  changesBetween,
-  documentOf,
-  entriesOf,
-  mergePatch,
-  textOf,
-  type Document,
-  type Entry,
-  type EntryType,
-  type Json,
-} from './metadata';
+import { Entries } from './Entries';
+import { changesBetween, documentOf, entriesOf, mergePatch, textOf, type Document, type Json } from './metadata';
 import type { MetadataKind } from './MetadataPart';
-
-const TYPES: readonly { value: EntryType; label: string }[] = [
-  { value: 'text', label: 'text' },
-  { value: 'number', label: 'number' },
-  { value: 'yes-no', label: 'yes or no' },
-  { value: 'null', label: 'null' },
-  { value: 'json', label: 'JSON' },
-];
 
 /** One document of metadata, as a table of its keys or as JSON; what would change is listed before it is saved. */
 export function MetadataDialog({
@@ -130,95 +109,6 @@ export function MetadataDialog({
       <Changes before={opened} after={document} />
     </AccountActDialog>
   );
-}
-
-function Entries({
-  entries,
-  mistakes,
-  onChange,
-}: {
-  entries: readonly Entry[];
-  mistakes: Record<string, string>;
-  onChange: (entries: Entry[]) => void;
-}) {
-  const [added, setAdded] = useState<string | null>(null);
-  const add = () => {
-    const id = crypto.randomUUID();
-    setAdded(id);
-    onChange([...entries, { id, key: '', type: 'text', text: '' }]);
-  };
-  const change = (id: string, to: Partial<Entry>) =>
-    onChange(entries.map((each) => (each.id === id ? { ...each, ...to } : each)));
-  return (
-    <div className="space-y-2">
-      {entries.length === 0 ? null : (
-        <EditableTable
-          label="Keys"
-          rows={entries}
-          rowKey={({ id }) => id}
-          rowName={({ key }) => (key === '' ? 'the key without a name' : key)}
-          mistakeOf={({ id }) => mistakes[id]}
-          onRemove={(place) => onChange(entries.filter((_, index) => index !== place))}
-          columns={[
-            {
-              key: 'key',
-              head: 'Key',
-              width: '34%',
-              cell: ({ id, key }, described) => (
-                <TextInput
-                  {...described}
-                  label="Key"
-                  takesFocus={id === added}
-                  value={key}
-                  onType={(typed) => change(id, { key: typed })}
-                />
-              ),
-            },
-            {
-              key: 'type',
-              head: 'Type',
-              width: '96px',
-              cell: ({ id, key, type, text }) => (
-                <SmallSelect
-                  label={`Type of ${key}`}
-                  choices={TYPES}
-                  value={type}
-                  onChange={(event) => change(id, retyped(event.target.value as EntryType, text))}
-                />
-              ),
-            },
-            {
-              key: 'value',
-              head: 'Value',
-              cell: ({ id, key, type, text }, described) =>
-                type === 'null' ? (
-                  <Text tone="soft">null</Text>
-                ) : type === 'yes-no' ? (
-                  <Switch
-                    label={`Value of ${key}`}
-                    checked={text === 'yes'}
-                    onChange={(on) => change(id, { text: on ? 'yes' : 'no' })}
-                  />
-                ) : (
-                  <TextInput
-                    {...described}
-                    label={`Value of ${key}`}
-                    value={text}
-                    onType={(typed) => change(id, { text: typed })}
-                  />
-                ),
-            },
-          ]}
-        />
-      )}
-      <Button onClick={add}>Add key</Button>
-    </div>
-  );
-}
-
-/** What was typed stays, where the new type can mean it. */
-function retyped(type: EntryType, text: string): Pick<Entry, 'type' | 'text'> {
-  return { type, text: type === 'yes-no' ? (text === 'yes' || text === 'true' ? 'yes' : 'no') : text };
 }
 
 function Changes({ before, after }: { before: Document; after: Document | null }) {

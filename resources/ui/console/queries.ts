@@ -43,3 +43,10 @@ export const accountViews = queryOptions({
   queryKey: ['account-views'],
   queryFn: ({ signal }) => answer(api.GET('/account-views', { signal })),
 });
+
+export const bulkAct = (id: string) =>
+  queryOptions({
+    queryKey: ['bulk', id],
+    queryFn: ({ signal }) => answer(api.GET('/bulk-acts/{id}', { params: { path: { id } }, signal })),
+    refetchInterval: ({ state }) => (state.data?.state === 'checking' || state.data?.state === 'running' ? 500 : false),
+  });

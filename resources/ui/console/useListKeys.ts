@@ -21,11 +21,15 @@ export function useListKeys(openId: string | null, path: (id: string | null) => 
     k: () => walk(-1),
     ArrowDown: () => walk(1),
     ArrowUp: () => walk(-1),
-    Escape: () => {
-      if (openId === null) return;
-      void navigate(path(null));
-      focus(openId);
-    },
+    // Where no row is open, Escape is for whatever else is.
+    ...(openId === null
+      ? {}
+      : {
+          Escape: () => {
+            void navigate(path(null));
+            focus(openId);
+          },
+        }),
   });
   return list;
 }

@@ -1,4 +1,4 @@
-import { skipToken, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { Suspense, useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { answer } from '../../api/client';
@@ -16,12 +16,11 @@ import { grouped } from '../../text/figures';
 import { api, useMay } from '../api';
 import { useKeys } from '../keys';
 import { More } from '../More';
-import { fieldDefinitions } from '../queries';
+import { bulkAct, fieldDefinitions } from '../queries';
 import { useListKeys } from '../useListKeys';
 import { usePages } from '../usePages';
 import { COLUMNS, columnsOf, keepColumns, keptColumns } from './columns';
 import { Filters } from './Filters';
-import type { BulkAct } from './bulk';
 import { BulkBar } from './BulkBar';
 import { SearchBox } from './SearchBox';
 import { useLabels } from './useLabels';
@@ -95,7 +94,8 @@ export function AccountList({ openId }: { openId: string | null }) {
   const suffix = kept.size > 0 ? `?${kept}` : '';
   const selection = useSelection(list.items, `${query} ${written}`);
   // Once it is done to them, they are let go.
-  const begun = useQuery<BulkAct>({ queryKey: ['bulk', search.get('bulk')], queryFn: skipToken }).data;
+  const bulk = search.get('bulk');
+  const begun = useQuery({ ...bulkAct(bulk ?? ''), enabled: bulk !== null }).data;
   const isDone = begun?.state === 'done' || begun?.state === 'running';
   useEffect(() => {
     if (isDone) selection.clear();

@@ -19,6 +19,7 @@ import { counted, grouped, withSpaces } from '../../text/figures';
 import { api, refresh } from '../api';
 import { useKeys } from '../keys';
 import { More } from '../More';
+import { bulkAct } from '../queries';
 import { usePages } from '../usePages';
 import { useLabels } from './useLabels';
 import { ACTS, titleOf, type BulkAct } from './bulk';
@@ -27,11 +28,7 @@ import { ACTS, titleOf, type BulkAct } from './bulk';
 export function BulkPane({ id, back }: { id: string; back: string }) {
   const navigate = useNavigate();
   useKeys({ Escape: () => void navigate(back) });
-  const run = useQuery({
-    queryKey: ['bulk', id],
-    queryFn: ({ signal }) => answer(api.GET('/bulk-acts/{id}', { params: { path: { id } }, signal })),
-    refetchInterval: ({ state }) => (isAtWork(state.data) ? 500 : false),
-  });
+  const run = useQuery(bulkAct(id));
   return (
     <Pane label="An act upon many accounts" back={back}>
       <QueryState of={run} what="the act">

@@ -150,6 +150,7 @@ Route::post('bulk-acts/{id}/undo', [BulkController::class, 'undo'])->middleware(
 Route::get('accounts/count', [AccountController::class, 'count'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::post('accounts', [AccountController::class, 'store'])->middleware([RequirePermission::named('kennel:accounts.manage'), RequireFreshProof::class]);
 Route::get('accounts/{id}', [AccountController::class, 'show'])->middleware(RequirePermission::named('kennel:accounts.read'));
+Route::patch('accounts/{id}', [AccountController::class, 'edit'])->middleware([RequirePermission::named('kennel:accounts.manage'), RequireFreshProof::class]);
 Route::post('accounts/{id}/suspend', [AccountController::class, 'suspend'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/restore', [AccountController::class, 'restore'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/close', [AccountController::class, 'close'])->middleware(RequirePermission::named('kennel:accounts.manage'));

@@ -169,6 +169,22 @@ final readonly class Accounts
     }
 
     /**
+     * @param  array<string, mixed>  $more  columns that change with it
+     *
+     * @throws Refusal when it changed meanwhile
+     * @throws \Illuminate\Database\UniqueConstraintViolationException when the lookup key is taken
+     */
+    public function readdress(Account $account, EmailAddress $email, array $more): void
+    {
+        $this->change($account, [
+            ...self::nameColumns(PersonName::parse($account->name), $email),
+            'email' => $email->toString(),
+            'lookup_key' => $this->addresses->lookupKey($email),
+            ...$more,
+        ]);
+    }
+
+    /**
      * Only in the place of the hash that was read. A new hash of the same password is not a change of the record, so the version stays.
      *
      * @throws Refusal when it changed meanwhile

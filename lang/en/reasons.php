@@ -241,6 +241,8 @@ return [
         'already_active' => 'The account is active already.',
         'already_pending' => 'The account’s address is not verified yet.',
         'not_suspended' => 'Only a suspended account can be restored.',
+        'no_transition' => 'An account that is :from cannot become :to this way.',
+        'nothing_changes' => 'Nothing would change.',
         'not_closed' => 'Only a closed account can be reopened.',
         'not_an_operators' => 'Operators cannot do this.',
         'not_a_holders' => 'Holders cannot do this themselves.',

@@ -11,6 +11,7 @@ use Kennel\App\Accounts\AccountList;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\ChangeFields;
 use Kennel\App\Accounts\Duties\WaiveDuty;
+use Kennel\App\Desk\EditAccount;
 use Kennel\App\Desk\MakeAccount;
 use Kennel\App\Desk\SignOutEverywhere;
 use Kennel\App\Desk\VerifyAddress;
@@ -25,6 +26,7 @@ use Kennel\App\Recovery\RequireNewPassword;
 use Kennel\App\Roles\GiveableRoles;
 use Kennel\App\Status\ChangeStatus;
 use Kennel\Core\Accounts\StatusAct;
+use Kennel\Core\Desk\AccountEdit;
 use Kennel\Core\Desk\AccountInput;
 use Kennel\Core\Metadata\MetadataKind;
 use Kennel\Core\Passwords\PasswordBox;
@@ -101,6 +103,26 @@ final readonly class AccountController
             201,
             ['ETag' => EntityTag::of($made->account->version), 'Location' => "/api/v1/accounts/{$made->account->id}"],
         );
+    }
+
+    /** The edit form: what is not sent stays, and so does the password where its box is empty. */
+    public function edit(string $id, Request $request, EditAccount $edit): JsonResponse
+    {
+        $operator = $this->caller->require('kennel:accounts.manage');
+        $body = Body::of($request);
+        $typed = new AccountEdit(
+            $body->text('name'),
+            $body->text('email'),
+            $body->yes('verified'),
+            $body->text('status'),
+            $body->object('fields'),
+            PasswordBox::read($body->secret('password')),
+            ! $body->has('must_change') || $body->yes('must_change'),
+            $body->text('reason') ?? '',
+        );
+        $body->complete();
+
+        return $this->answer($edit($id, $typed, $operator, EntityTag::seen($request)));
     }
 
     public function suspend(string $id, Request $request, ChangeStatus $change): JsonResponse

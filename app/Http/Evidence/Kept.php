@@ -74,6 +74,7 @@ final class Kept
         'POST account-views' => [['name', 'is_shared', 'where', 'sort'], ['id']],
         'DELETE account-views/{id}' => [[], []],
         'POST accounts' => [['app', 'name', 'email', 'way', 'verified', 'reason', 'suspended', 'fields', 'metadata', 'roles', 'must_change'], []],
+        'PATCH accounts/{id}' => [['name', 'email', 'verified', 'status', 'fields', 'must_change', 'reason'], ['id', 'version', 'status', 'access']],
         'POST accounts/{id}/suspend' => [['reason'], ['id', 'version', 'status', 'access']],
         'POST accounts/{id}/restore' => [['reason'], ['id', 'version', 'status', 'access']],
         'POST accounts/{id}/close' => [['reason'], ['id', 'version', 'status', 'access']],

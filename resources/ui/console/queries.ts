@@ -50,3 +50,11 @@ export const bulkAct = (id: string) =>
     queryFn: ({ signal }) => answer(api.GET('/bulk-acts/{id}', { params: { path: { id } }, signal })),
     refetchInterval: ({ state }) => (state.data?.state === 'checking' || state.data?.state === 'running' ? 500 : false),
   });
+
+/** What an app shows and asks; nothing of none. */
+export const app = (key: string | null) =>
+  queryOptions({
+    queryKey: ['app', key],
+    queryFn: ({ signal }) => answer(api.GET('/apps/{key}', { params: { path: { key: key ?? '' } }, signal })),
+    enabled: key !== null && key !== '',
+  });

@@ -133,12 +133,17 @@ final class ActsByKeyboardTest extends BrowserTestCase
         $console->keys(WebDriverKeys::ENTER);
         self::assertSame('true', $this->attribute('aria-pressed'));
         self::assertMatchesRegularExpression('/\d{4} at \d\d:\d\d:\d\d/', $this->called(), 'the exact time');
-        $this->do('Edit the fields', see: 'Edit the fields of');
-        $console->keys(WebDriverKeys::ESCAPE);
-        self::assertSame('Edit the fields', $this->hasFocus('the edit is left'));
+        $this->do('Edit…', see: 'Edit Oriel Vance');
+        $this->assertAccessible();
+        $console->keys(WebDriverKeys::END, ' of Alder')->see('Oriel Vance → Oriel Vance of Alder');
+        $this->reach('Reason');
+        $console->keys('Married');
+        $this->do('Save account', see: 'was saved.');
+        $console->seeNot('What will change');
+        self::assertSame('Edit…', $this->hasFocus('the account was saved'));
         $console->keys(WebDriverKeys::ESCAPE);
         $console->until(static fn (): bool => ! str_contains($console->driver->getCurrentURL(), '/accounts/'), 'the pane to close');
-        self::assertStringStartsWith('Oriel Vance', $this->hasFocus('the pane is closed'));
+        self::assertStringStartsWith('Oriel Vance of Alder', $this->hasFocus('the pane is closed'));
     }
 
     public function test_an_account_is_made_by_hand_and_somebody_who_is_there_is_found(): void

@@ -1,14 +1,17 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { Failure } from '../../kit/Failure';
+import { later } from '../../kit/later';
 import { useToast } from '../../kit/Toast';
 import { api, refresh, useMay } from '../api';
 import { ChangeStatusDialog, type StatusAct } from './ChangeStatusDialog';
 import { NewPasswordDialog } from './NewPasswordDialog';
 import { SignOutDialog } from './SignOutDialog';
 import { VerifyDialog } from './VerifyDialog';
+
+const EditDialog = later(() => import('./EditDialog').then((module) => module.EditDialog));
 
 type Account = Schemas['Account'];
 
@@ -17,7 +20,7 @@ export function AccountActs({ account }: { account: Account }) {
   const client = useQueryClient();
   const toast = useToast();
   const may = useMay();
-  const [dialog, setDialog] = useState<StatusAct | 'password' | 'verify' | 'sign-out' | null>(null);
+  const [dialog, setDialog] = useState<StatusAct | 'edit' | 'password' | 'verify' | 'sign-out' | null>(null);
   const close = () => setDialog(null);
   const sent = (what: string) => () => {
     toast(`${what} queued for ${account.email}. Earlier links no longer work.`);
@@ -47,6 +50,7 @@ export function AccountActs({ account }: { account: Account }) {
   return (
     <div className="my-3 space-y-2">
       <div className="flex flex-wrap gap-2">
+        {mayManage ? opens('Edit…', 'edit') : null}
         {status === 'pending' && maySend ? (
           <Button size="small" {...once(resend)}>
             Resend the verification link
@@ -66,7 +70,11 @@ export function AccountActs({ account }: { account: Account }) {
         {status !== 'closed' && mayManage ? opens('Close account…', 'close', 'stop') : null}
       </div>
       <Failure error={resend.error ?? recovery.error} />
-      {dialog === null ? null : dialog === 'password' ? (
+      {dialog === null ? null : dialog === 'edit' ? (
+        <Suspense fallback={null}>
+          <EditDialog account={account} onClose={close} />
+        </Suspense>
+      ) : dialog === 'password' ? (
         <NewPasswordDialog account={account} onClose={close} />
       ) : dialog === 'verify' ? (
         <VerifyDialog account={account} onClose={close} />

@@ -1,7 +1,5 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, type Schemas } from '../../api/client';
-import { FieldBox, type Field } from '../../kit/FieldBox';
 import { Row } from '../../kit/Layout';
 import { LinkButton } from '../../kit/Link';
 import { Picture } from '../../kit/Picture';
@@ -76,19 +74,11 @@ export function Waivers({ account }: { account: Account }) {
   );
 }
 
-/** What the fields hold, what does not fit pointed out, and editing it. */
+/** What the fields hold, what does not fit pointed out. */
 export function Fields({ account }: { account: Account }) {
-  const [editing, setEditing] = useState(false);
-  const may = useMay();
-  const app = useQuery({
-    queryKey: ['app', account.app],
-    queryFn: ({ signal }) => answer(api.GET('/apps/{key}', { params: { path: { key: account.app ?? '' } }, signal })),
-    enabled: account.app !== null,
-  });
-  const asked = app.data?.fields.filter(({ type }) => type !== 'picture') ?? [];
   return (
     <Row label="Fields">
-      {account.fields.length === 0 ? <Text tone="soft">none </Text> : null}
+      {account.fields.length === 0 ? <Text tone="soft">none</Text> : null}
       {account.fields.map((field) => (
         <div key={field.key}>
           <Text tone="soft">{field.label}:</Text>{' '}
@@ -104,50 +94,6 @@ export function Fields({ account }: { account: Account }) {
           )}
         </div>
       ))}
-      {asked.length === 0 || account.status === 'closed' || !may('kennel:accounts.manage') ? null : (
-        <LinkButton onClick={() => setEditing(true)} aria-label="Edit the fields">
-          Edit…
-        </LinkButton>
-      )}
-      {editing ? <FieldsDialog account={account} asked={asked} onClose={() => setEditing(false)} /> : null}
     </Row>
-  );
-}
-
-function FieldsDialog({ account, asked, onClose }: { account: Account; asked: Field[]; onClose: () => void }) {
-  const toast = useToast();
-  const [changed, setChanged] = useState<Record<string, unknown>>({});
-  return (
-    <AccountActDialog
-      account={account}
-      title={
-        <>
-          Edit the fields of <bdi>{account.name}</bdi>
-        </>
-      }
-      act="Save fields"
-      onClose={onClose}
-      run={(params, reason) =>
-        answer(api.PATCH('/accounts/{id}/fields', { params, body: { fields: changed, reason } })).then(() =>
-          toast(`Fields of ${account.name} saved.`),
-        )
-      }
-    >
-      {({ of }) =>
-        asked.map((field) => {
-          const held = account.fields.find(({ key }) => key === field.key);
-          return (
-            <FieldBox
-              key={field.key}
-              large={false}
-              field={field.required === 'never' ? field : { ...field, help: `${field.help} The app requires it.` }}
-              value={field.key in changed ? changed[field.key] : held?.value}
-              error={of(`fields.${field.key}`) ?? (field.key in changed ? undefined : (held?.misfit ?? undefined))}
-              onChange={(value) => setChanged({ ...changed, [field.key]: value })}
-            />
-          );
-        })
-      }
-    </AccountActDialog>
   );
 }

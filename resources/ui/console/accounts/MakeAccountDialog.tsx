@@ -11,7 +11,7 @@ import { Notice } from '../../kit/Notice';
 import { Segments } from '../../kit/Segments';
 import { Note, Text } from '../../kit/Text';
 import { api, refresh, useMay } from '../api';
-import { apps as appsQuery, roles as rolesQuery } from '../queries';
+import { app as appQuery, apps as appsQuery, roles as rolesQuery } from '../queries';
 import { Entries } from './Entries';
 import { documentOf, type Entry } from './metadata';
 import { TemporaryPasswordDialog } from './TemporaryPasswordDialog';
@@ -204,11 +204,7 @@ function AskedFields({
   onChange: (values: Record<string, unknown>) => void;
   mistakeOf: (key: string) => string | undefined;
 }) {
-  const asked = useQuery({
-    queryKey: ['app', app],
-    queryFn: ({ signal }) => answer(api.GET('/apps/{key}', { params: { path: { key: app } }, signal })),
-    enabled: app !== '',
-  }).data?.fields.filter(({ type }) => type !== 'picture');
+  const asked = useQuery(appQuery(app)).data?.fields.filter(({ type }) => type !== 'picture');
   if (asked === undefined || asked.length === 0) return null;
   const mistakes = asked.map(({ key }) => mistakeOf(key));
   return (

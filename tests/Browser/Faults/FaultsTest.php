@@ -192,6 +192,38 @@ final class FaultsTest extends TestCase
         self::$server->serve();
     }
 
+    public function test_an_act_upon_many_that_is_killed_goes_on_and_changes_each_once(): void
+    {
+        $database = self::$server->database();
+        $operator = (string) $database->query("SELECT id FROM accounts WHERE email = 'maren@alderwend.example'")->fetchColumn();
+        $database->exec("UPDATE accounts SET password_owed = '' WHERE password_owed <> ''");
+        $run = '01890a5d-ac96-774b-bcce-b302099a8058';
+        $accounts = 12_000;
+        /** @var non-empty-array<string, mixed> $one */
+        $one = array_diff_key((array) $database->query("SELECT * FROM accounts WHERE came_by = 'import' LIMIT 1")->fetch(\PDO::FETCH_ASSOC), ['seq' => 0]);
+        $database->exec('BEGIN IMMEDIATE');
+        $insert = $database->prepare('INSERT INTO accounts ('.implode(', ', array_keys($one)).') VALUES ('.implode(', ', array_fill(0, count($one), '?')).')');
+        for ($index = 1; $index <= $accounts; $index++) {
+            $insert->execute(array_values(array_replace($one, ['id' => sprintf('00000000-0000-7000-8001-%012d', $index), 'email' => "bulk{$index}@reach.example", 'lookup_key' => "bulk{$index}@reach.example", 'status' => 'active', 'closed_at' => null, 'email_proven_at' => $one['created_at'], 'version' => 1])));
+        }
+        $database->prepare("INSERT INTO bulk_runs (id, act_id, act, parameters, operator_id, operator_name, why, state, total, done, planned, changed, left_out, outcomes, begun_at) VALUES (?, ?, 'require_password', '{}', ?, 'Maren Thistlewood', 'Killed', 'running', ?, 0, ?, 0, 0, '{\"changes\":{},\"left_out\":{}}', '2026-01-01T00:00:00.000Z')")->execute([$run, $run, $operator, $accounts, $accounts]);
+        $database->prepare("INSERT INTO bulk_accounts (run_id, position, account_seq, version, state) SELECT ?, seq, seq, 1, 'planned' FROM accounts WHERE email LIKE 'bulk%'")->execute([$run]);
+        $database->exec('COMMIT');
+        self::$server->dispatch("Kennel\\App\\Bulk\\RunBulk::dispatch('{$run}');");
+        $changed = fn (): int => $this->number('SELECT changed FROM bulk_runs');
+        $kills = $this->killInTheMiddle($changed, function () use ($changed): void {
+            self::assertSame([$changed(), $changed()], [$this->number("SELECT count(*) FROM accounts WHERE password_owed = 'asked' AND email LIKE 'bulk%'"), $this->number("SELECT count(*) FROM audit_events WHERE event = 'account.password_change_asked'")], 'what is counted is done, and nothing else');
+        });
+        self::assertLessThan($accounts, $kills[0], 'the first kill fell in the middle');
+        self::$server->work();
+        for ($until = microtime(true) + 60; microtime(true) < $until && $this->number("SELECT count(*) FROM bulk_runs WHERE state = 'done'") === 0;) {
+            usleep(200_000);
+        }
+        self::assertSame([$accounts, $accounts, $accounts], [$changed(), $this->number("SELECT count(*) FROM accounts WHERE email LIKE 'bulk%' AND version = 2"), $this->number("SELECT count(*) FROM audit_events WHERE act_id = '{$run}'")]);
+        self::$server->kill();
+        self::$server->serve();
+    }
+
     /**
      * Three times lets workers begin, and kills them as soon as something more is done.
      *

@@ -29,7 +29,7 @@ final class AccountCommand extends Command
         {--suspended : it begins suspended; needs a reason}
         {--reason= : goes into the trail}
         {--role=* : in the place of the default roles}
-        {--field=* : such as home_reach=Saltings}
+        {--field=* : such as size=m}
         {--own= : metadata that the holder may write, as a JSON object}
         {--internal= : metadata that the holder does not see, as a JSON object}';
 

@@ -34,7 +34,7 @@ final readonly class FieldWork implements Work
     ) {
     }
 
-    /** {"field": "home_reach", "value": "Saltings"}, or {"field": "home_reach", "values": {"saltings": "Saltings"}}; null takes a value away. */
+    /** {"field": "size", "value": "m"}, or {"field": "size", "values": {"Medium": "m"}}; null takes a value away. */
     public function read(array $parameters, string $operatorId): array
     {
         $field = $this->fields->find(is_string($parameters['field'] ?? null) ? $parameters['field'] : '');

@@ -26,6 +26,7 @@ use Kennel\App\Cases\ResealCases;
 use Kennel\App\Challenges\Challenge;
 use Kennel\App\Evidence\EvidenceEntry;
 use Kennel\App\Evidence\ForgetEvidenceOfAccounts;
+use Kennel\App\Exports\ForgetExports;
 use Kennel\App\Fields\DialledNumbers;
 use Kennel\App\Http\Protocol\IdempotencyKey;
 use Kennel\App\Imports\ForgetImports;
@@ -91,6 +92,7 @@ final class KennelProvider extends ServiceProvider
         ForgetUnproven::class,
         ForgetClosedAccounts::class,
         ForgetImports::class,
+        ForgetExports::class,
         ForgetLogos::class,
         ForgetFailedJobs::class,
         ForgetThrottles::class,

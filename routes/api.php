@@ -11,6 +11,7 @@ use Kennel\App\Http\Bulk\BulkController;
 use Kennel\App\Http\Cases\CaseController;
 use Kennel\App\Http\Desk\AccountViewController;
 use Kennel\App\Http\Evidence\EvidenceController;
+use Kennel\App\Http\Exports\ExportController;
 use Kennel\App\Http\Fields\FieldController;
 use Kennel\App\Http\Guidance\GuidanceController;
 use Kennel\App\Http\Health\HealthController;
@@ -140,6 +141,10 @@ Route::get('accounts', [AccountController::class, 'index'])->middleware(RequireP
 Route::get('account-views', [AccountViewController::class, 'index'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::post('account-views', [AccountViewController::class, 'store'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::delete('account-views/{id}', [AccountViewController::class, 'destroy'])->middleware(RequirePermission::named('kennel:accounts.read'));
+Route::post('exports', [ExportController::class, 'store'])->middleware([RequirePermission::named('kennel:accounts.export'), RequireFreshProof::class]);
+Route::get('exports/{id}', [ExportController::class, 'show'])->middleware(RequirePermission::named('kennel:accounts.export'));
+Route::get('exports/{id}/file', [ExportController::class, 'file'])->middleware(RequirePermission::named('kennel:accounts.export'));
+Route::delete('exports/{id}', [ExportController::class, 'destroy'])->middleware(RequirePermission::named('kennel:accounts.export'));
 Route::get('bulk-acts', [BulkController::class, 'index'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::post('bulk-acts', [BulkController::class, 'store'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::get('bulk-acts/{id}', [BulkController::class, 'show'])->middleware(RequirePermission::named('kennel:accounts.read'));

@@ -55,6 +55,21 @@ final readonly class AccountList
     }
 
     /**
+     * A page for whoever goes on with what an operator began, and has asked whether they still may.
+     *
+     * @return array{items: list<Account>, next: string|null}
+     *
+     * @throws Refusal for an order there is none of, a condition that cannot be asked
+     */
+    public function pageFor(?string $search, Where $where, string $sort, ?string $cursor, int $limit): array
+    {
+        $field = $this->fieldOf($sort);
+        $rows = $this->matches->narrow($this->from($field), $search, $where);
+
+        return $rows === null ? ['items' => [], 'next' => null] : $this->read($rows, $sort, $field, $cursor, $limit);
+    }
+
+    /**
      * @param  bool  $isExact  however many there are
      * @return array{total: int, total_is_exact: bool}
      *

@@ -31,6 +31,21 @@ final readonly class Metadata
         return ['own' => $this->read($accountSeq, MetadataKind::Own)->values(), 'internal' => $this->read($accountSeq, MetadataKind::Internal)->values()];
     }
 
+    /**
+     * @param  list<int>  $accountSeqs
+     * @param  list<string>  $kinds
+     * @return array<int, array<string, object>> by account and kind; empty ones are left out
+     */
+    public function ofAll(array $accountSeqs, array $kinds): array
+    {
+        $documents = [];
+        foreach ($kinds === [] ? [] : MetadataRow::query()->toBase()->whereIn('account_seq', $accountSeqs)->whereIn('kind', $kinds)->get() as $row) {
+            $documents[(int) $row->account_seq][(string) $row->kind] = MetadataDocument::stored((string) $row->document)->values();
+        }
+
+        return $documents;
+    }
+
     public function write(int $accountSeq, MetadataKind $kind, MetadataDocument $document): void
     {
         $key = ['account_seq' => $accountSeq, 'kind' => $kind->value];

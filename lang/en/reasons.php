@@ -253,6 +253,11 @@ return [
         'app_unknown' => 'There is no app “:app”.',
         'way_unknown' => 'Choose one: a link, a temporary password, one that is mailed, or one that you type.',
     ],
+    'export' => [
+        'format' => 'Must be one of: :formats.',
+        'columns' => 'Name at least one column, and each once.',
+        'column' => 'There is no column “:column”. There are: :columns, and field: with a field’s key.',
+    ],
     'bulk' => [
         'act' => 'Must be one of: :acts.',
         'whom' => 'Name the accounts by their ids, or say that all are meant that match; not both.',

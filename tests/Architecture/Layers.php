@@ -43,6 +43,7 @@ final class Layers
             'Signup' => 'what becomes of a sign-up; forms against bots; terms',
             'Signin' => 'what becomes of a sign-in',
             'Imports' => 'what becomes of a row',
+            'Exports' => 'which columns a file has; no text is a formula',
             'Desk' => 'what an operator may make an account of',
         ],
         [
@@ -97,6 +98,7 @@ final class Layers
         [
             'Impact' => 'a draft, run over all accounts',
             'Bulk' => 'acts upon many accounts: checked, done, undone',
+            'Exports' => 'files of accounts, taken out',
         ],
         ['Cases' => 'saved cases'],
         ['Publishing' => 'putting a draft into force'],

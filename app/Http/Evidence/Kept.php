@@ -71,6 +71,8 @@ final class Kept
         'DELETE bulk-acts/{id}' => [[], ['id', 'act', 'state', 'total', 'planned', 'changed', 'left_out']],
         'POST bulk-acts/{id}/begin' => [['reason'], ['id', 'act', 'state', 'total', 'planned', 'changed', 'left_out']],
         'POST bulk-acts/{id}/undo' => [[], ['id', 'act', 'state', 'total', 'planned', 'changed', 'left_out']],
+        'POST exports' => [['format', 'columns', 'where', 'sort'], ['id', 'state', 'total', 'done', 'bytes']],
+        'DELETE exports/{id}' => [[], []],
         'POST account-views' => [['name', 'is_shared', 'where', 'sort'], ['id']],
         'DELETE account-views/{id}' => [[], []],
         'POST accounts' => [['app', 'name', 'email', 'way', 'verified', 'reason', 'suspended', 'fields', 'metadata', 'roles', 'must_change'], []],

@@ -69,6 +69,13 @@ final class ActsByKeyboardTest extends BrowserTestCase
         $this->hasFocus('the view is kept');
         $this->do('Speaks is filled in ✕', see: '50 shown');
         $this->hasFocus('the filter is gone');
+        $this->do('Export…', see: 'For spreadsheets.');
+        $this->assertAccessible();
+        $this->do('Write file', see: 'Save the file');
+        $this->hasFocus('the file is written');
+        $this->do('Delete the file');
+        $console->seeNot('Save the file');
+        $this->hasFocus('the file is deleted');
         $this->do('Columns…', see: 'The name comes first');
         $this->do('Standing: earlier');
         $this->do('Remove Seen');

@@ -14,6 +14,7 @@ use Kennel\Core\Accounts\Status;
 use Kennel\Core\Retention\RetentionRules;
 use Kennel\Tests\Factories\AccountFactory;
 use Kennel\Tests\Factories\BulkRunFactory;
+use Kennel\Tests\Factories\ExportFactory;
 use Kennel\Tests\Factories\CalibrationRunFactory;
 use Kennel\Tests\Factories\ChallengeFactory;
 use Kennel\Tests\Factories\ClaimFactory;
@@ -73,6 +74,7 @@ final class RetentionTest extends DoorTestCase
             'sessions that ended' => [SessionFactory::class, '1 day', static fn (string $at): array => ['ended_at' => $at]],
             'links' => [ChallengeFactory::class, '30 days', static fn (string $at): array => ['expires_at' => $at]],
             'messages' => [MessageFactory::class, '90 days', static fn (string $at): array => ['settled_at' => $at]],
+            'files that were taken out' => [ExportFactory::class, '24 hours', static fn (string $at): array => ['begun_at' => $at]],
             'acts upon many' => [BulkRunFactory::class, '90 days', static fn (string $at): array => ['finished_at' => $at]],
             'acts upon many that nobody began' => [BulkRunFactory::class, '90 days', static fn (string $at): array => ['state' => 'checked', 'begun_at' => $at]],
             'deliveries to the stand-in' => [HeldDeliveryFactory::class, '90 days', static fn (string $at): array => ['held_at' => $at]],

@@ -29,6 +29,7 @@ import { Views } from './Views';
 import { readWhere, whereInWords, writeWhere } from './where';
 
 const MakeAccountDialog = later(() => import('./MakeAccountDialog').then((module) => module.MakeAccountDialog));
+const ExportDialog = later(() => import('./ExportDialog').then((module) => module.ExportDialog));
 const ColumnsDialog = later(() => import('./ColumnsDialog').then((module) => module.ColumnsDialog));
 
 const ORDERS: Record<string, string> = {
@@ -84,8 +85,9 @@ export function AccountList({ openId }: { openId: string | null }) {
     ),
   );
   const total = useTotal(query, written, list.first !== undefined && !list.isStale ? list.first : null);
-  const mayMake = useMay()('kennel:accounts.manage');
-  const [dialog, setDialog] = useState<'make' | 'columns' | null>(null);
+  const may = useMay();
+  const mayMake = may('kennel:accounts.manage');
+  const [dialog, setDialog] = useState<'make' | 'columns' | 'export' | null>(null);
   const [isAdding, setAdding] = useState(false);
   const { copy } = useCopy();
   const toast = useToast();
@@ -128,6 +130,7 @@ export function AccountList({ openId }: { openId: string | null }) {
     column.replace('field:', '');
   const order =
     ORDERS[sort] ?? `by ${labelOf(sort.replace('-', '')).toLowerCase()}${sort.startsWith('-') ? ', from the end' : ''}`;
+  const listed = { search: query, where: JSON.stringify(where), sort, columns };
   return (
     <section aria-label="Accounts" className="flex h-full flex-col">
       <Surface edge="bottom" className="space-y-2.5 px-4 pt-3 pb-2.5 max-sm:px-3">
@@ -137,7 +140,7 @@ export function AccountList({ openId }: { openId: string | null }) {
               Accounts
             </Text>
             <Views
-              listed={{ search: query, where: JSON.stringify(where), sort, columns }}
+              listed={listed}
               isEverybody={query === '' && where.length === 0}
               onOpen={(view) =>
                 set(
@@ -157,6 +160,11 @@ export function AccountList({ openId }: { openId: string | null }) {
             <Button size="small" onClick={() => setDialog('columns')}>
               Columns…
             </Button>
+            {may('kennel:accounts.export') ? (
+              <Button size="small" onClick={() => setDialog('export')}>
+                Export…
+              </Button>
+            ) : null}
             {mayMake ? (
               <Button size="small" title="New account (n)" onClick={() => setDialog('make')}>
                 New account…
@@ -220,6 +228,7 @@ export function AccountList({ openId }: { openId: string | null }) {
       </Surface>
       <Suspense fallback={null}>
         {dialog === 'make' ? <MakeAccountDialog onClose={() => setDialog(null)} /> : null}
+        {dialog === 'export' ? <ExportDialog listed={listed} onClose={() => setDialog(null)} /> : null}
         {dialog === 'columns' ? (
           <ColumnsDialog
             columns={columns}

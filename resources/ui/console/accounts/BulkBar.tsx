@@ -68,24 +68,26 @@ export function BulkBar({
           {isAll ? null : <LinkButton onClick={onAll}>all that match</LinkButton>}
           <LinkButton onClick={onClear}>none</LinkButton>
         </span>
-        {offered.map((one) =>
-          WITH_PARAMETERS.includes(one) ? (
-            <Button key={one} size="small" onClick={() => setAsking(one)}>
-              {ACTS[one].label}
-            </Button>
-          ) : (
-            <Button
-              key={one}
-              size="small"
-              type="submit"
-              kind={ACTS[one].kind === 'stop' ? 'stop' : 'plain'}
-              aria-disabled={busy}
-              onClick={() => setAct(one)}
-            >
-              {ACTS[one].label}
-            </Button>
-          ),
-        )}
+        <span className="contents max-sm:flex max-sm:w-full max-sm:gap-1.5 max-sm:overflow-x-auto max-sm:pb-1">
+          {offered.map((one) =>
+            WITH_PARAMETERS.includes(one) ? (
+              <Button key={one} size="small" onClick={() => setAsking(one)}>
+                {ACTS[one].label}
+              </Button>
+            ) : (
+              <Button
+                key={one}
+                size="small"
+                type="submit"
+                kind={ACTS[one].kind === 'stop' ? 'stop' : 'plain'}
+                aria-disabled={busy}
+                onClick={() => setAct(one)}
+              >
+                {ACTS[one].label}
+              </Button>
+            ),
+          )}
+        </span>
       </form>
       <Failure error={error} />
       {asking === null ? null : (

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Exports;
+
+use Kennel\App\Platform\Database\AsJson;
+use Kennel\App\Platform\Database\NumberedRecord;
+use Kennel\App\Platform\Identity\Actor;
+
+/**
+ * One file of accounts.
+ *
+ * @property int $seq
+ * @property string $id
+ * @property string $operator_id
+ * @property string $operator_name
+ * @property 'csv'|'jsonl' $format
+ * @property list<string> $columns
+ * @property string $search
+ * @property string $conditions as Where writes them
+ * @property string $sort
+ * @property 'running'|'done'|'cancelled'|'failed' $state
+ * @property int|null $total as far as it was counted
+ * @property int $done rows
+ * @property int $bytes of the file that count: what is behind them is written again
+ * @property string|null $cursor where the list goes on
+ * @property string $begun_at
+ * @property string|null $finished_at
+ */
+final class Export extends NumberedRecord
+{
+    protected $table = 'exports';
+
+    protected $primaryKey = 'seq';
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['columns' => AsJson::ARRAY];
+    }
+
+    public function operator(): Actor
+    {
+        return Actor::operator($this->operator_id, $this->operator_name);
+    }
+}

@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Exports;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Support\Str;
+use Kennel\App\Accounts\AccountList;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Queue\Step;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\Core\Exports\ExportColumns;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Finding\Where;
+use Psr\Clock\ClockInterface;
+
+/** Files of accounts as operators take them out: their own, and for a day. */
+final readonly class Exports
+{
+    public const PERMISSION = 'kennel:accounts.export';
+
+    /** So many are written while the operator waits; for more a worker is asked. */
+    private const AT_ONCE = 5_000;
+
+    public function __construct(
+        private ConnectionInterface $database,
+        private ClockInterface $clock,
+        private Caller $caller,
+        private AccountList $list,
+        private FieldRules $fields,
+        private WriteExport $write,
+        private ExportFiles $files,
+        private AuditTrail $audit,
+    ) {
+    }
+
+    /**
+     * @param  list<string>  $columns
+     *
+     * @throws Refusal for what is invalid
+     */
+    public function begin(ExportFormat $format, array $columns, ?string $search, Where $where, string $sort): Export
+    {
+        $operator = $this->caller->require(self::PERMISSION);
+        $reasons = ExportColumns::reasonsAgainst($columns, $this->fields);
+        if ($reasons !== []) {
+            throw Refusal::invalid($reasons);
+        }
+        $count = $this->list->count($search, $where);
+        $export = $this->database->transaction(function () use ($format, $columns, $search, $where, $sort, $count, $operator): Export {
+            $this->audit->record('accounts.exported', $operator->asOperator(), null, [], [
+                'format' => $format->value, 'columns' => implode(', ', $columns), 'where' => $where->toJson(), 'search' => (string) $search, 'accounts' => $count['total'],
+            ], null, 'export');
+
+            return Export::query()->create([
+                'id' => (string) Str::uuid7(), 'operator_id' => $operator->accountId, 'operator_name' => $operator->name, 'format' => $format->value, 'columns' => $columns,
+                'search' => (string) $search, 'conditions' => $where->toJson(), 'sort' => $sort, 'state' => 'running', 'total' => $count['total_is_exact'] ? $count['total'] : null,
+                'done' => 0, 'bytes' => 0, 'begun_at' => Moment::write($this->clock->now()),
+            ]);
+        });
+        if ($export->total === null || $export->total > self::AT_ONCE) {
+            RunExport::dispatch($export->id);
+        } else {
+            ($this->write)($export->id, Step::endless());
+        }
+
+        return $export->refresh();
+    }
+
+    /** @throws Refusal for one that is somebody else's */
+    public function get(string $id, SignedIn $operator): Export
+    {
+        return Export::query()->where('id', $id)->where('operator_id', $operator->accountId)->first() ?? throw Refusal::notFound();
+    }
+
+    /** @return resource */
+    public function open(Export $export)
+    {
+        $file = $export->state === 'done' && is_file($this->files->path($export->id)) ? fopen($this->files->path($export->id), 'rb') : false;
+
+        return $file === false ? throw Refusal::notFound() : $file;
+    }
+
+    /** Stops what runs; what was written goes. */
+    public function discard(string $id, SignedIn $operator): void
+    {
+        $export = $this->get($id, $operator);
+        Export::query()->where('id', $export->id)->where('state', 'running')->update(['state' => 'cancelled', 'finished_at' => Moment::write($this->clock->now())]);
+        $this->files->remove($export->id);
+    }
+}

@@ -51,10 +51,6 @@ $shoot('passwords-hashing', '/console/passwords/hashing', do: static function (B
         sleep(1);
     }
 });
-$shoot('sign-up-draft', '/console/sign-up/rules?app=kitloft', do: static function (Browser $console): void {
-    $console->click("//label[normalize-space()='anyone']");
-    $console->see('1 change.')->press('Measure impact')->see('findings')->press('Review and publish…');
-});
 $browser->visit($server->url('/console'))->see('Needs you')->keys('e');
 Server::signUp($server->url(), ['app' => 'gaugebook', 'name' => 'Ngozi Adeyemi-Holt', 'email' => 'ngozi@millreach.example', 'password' => 'slow green otters swim']);
 usleep(1_500_000);
@@ -63,6 +59,9 @@ $openFirst = static function (Browser $console): void {
     usleep(1_200_000);
 };
 $shoot('accounts', '/console/accounts?q=ngozi', do: $openFirst);
+$shoot('accounts-bulk', '/console/accounts?columns=address,field:home_reach,roles,seen&where='.rawurlencode('[["field","home_reach","misfits"],["status","is","active"]]'), do: static function (Browser $console): void {
+    $console->keys('e')->click("//input[@aria-label='Select all that are shown']")->press('Set a field…')->see('Mend what does not fit')->press('Show what would change')->see('Nothing is changed yet')->type('Reason', 'Spelling of the older form, mended in bulk');
+});
 $shoot('mail', '/console/mail', do: static function (Browser $console): void {
     $console->click("//main//*[@role='row']//a");
     usleep(800_000);

@@ -24,6 +24,9 @@ final readonly class WorkThroughBulk
 {
     private const CHUNK = 200;
 
+    /** So that nobody waits long for the lock while messages are written. */
+    private const CHUNK_WITH_MAIL = 20;
+
     private const ROWS_A_STATEMENT = 100;
 
     /** So many kinds of outcome are told apart. */
@@ -67,7 +70,7 @@ final readonly class WorkThroughBulk
             return false;
         }
         $isChecking = $run->state === 'checking';
-        $rows = array_values(BulkAccount::query()->where('run_id', $id)->where('state', $isChecking ? 'waiting' : 'planned')->orderBy('position')->limit(self::CHUNK)->get()->all());
+        $rows = array_values(BulkAccount::query()->where('run_id', $id)->where('state', $isChecking ? 'waiting' : 'planned')->orderBy('position')->limit($run->act->mails() && ! $isChecking ? self::CHUNK_WITH_MAIL : self::CHUNK)->get()->all());
         if ($rows === []) {
             $this->finish($run);
 

@@ -41,6 +41,12 @@ enum BulkAct: string
         return ! in_array($this, [self::SignOut, self::Verify, self::Resend], true);
     }
 
+    /** Whether each account is sent a message, which takes its time to be written. */
+    public function mails(): bool
+    {
+        return $this === self::Resend || $this->statusAct()?->transition()->tells !== null;
+    }
+
     public function statusAct(): ?StatusAct
     {
         return match ($this) {

@@ -76,12 +76,14 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
         setTaken(null);
         setMade(null);
         if ('mistakes' in metadata) return 'stays';
+        // Whoever is quicker than the list of apps means the first of it.
+        const of = chosen === '' ? ((await client.ensureQueryData(appsQuery)).items[0]?.key ?? '') : chosen;
         try {
           const done = await answer(
             api.POST('/accounts', {
               body: {
                 ...person,
-                app: chosen,
+                app: of,
                 way,
                 verified: isVouchedFor,
                 ...(isVouchedFor || isSuspended ? { reason } : {}),

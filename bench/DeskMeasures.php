@@ -95,13 +95,13 @@ final class DeskMeasures
         $checked = $step();
         $ask('POST', "/bulk-acts/{$run['id']}/begin", ['reason' => 'bench']);
         $done = $step();
-        $after = $ask('GET', "/bulk-acts/{$run['id']}");
+        $changed = json_decode(Measures::read($stand, "/bulk-acts/{$run['id']}", $cookie)['body'], true)['changed'];
         $bare = self::bareSeconds($stand, (string) $run['act_id']);
         $stand->stop();
 
         return [
-            Figure::atLeast("bulk act upon {$after['changed']} / bare updates and inserts", $bare / $done, 0.25),
-            Figure::atMost('its check / the act', $checked / $done, 1),
+            Figure::atLeast("bulk act upon {$changed} / bare updates and inserts", $bare / $done, 0.25),
+            Figure::atMost('its check / the act', $checked / $done, 1.5),
         ];
     }
 

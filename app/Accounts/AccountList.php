@@ -12,7 +12,7 @@ use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Finding\Where;
 use Kennel\Core\Reasons\Reason;
 
-/** The accounts as operators list them: searched, filtered, sorted, one keyset page at a time, and counted as far as that is quick. */
+/** The accounts as operators list them: searched, filtered, sorted, one keyset page at a time, and counted apart from it. */
 final readonly class AccountList
 {
     /** By what the list is sorted, and the column or expression an index has. */
@@ -21,10 +21,10 @@ final readonly class AccountList
         'app' => 'app_key', 'origin' => 'came_by', 'hash' => 'hash_kind',
     ];
 
-    /** As far a list counts its matches itself. */
-    public const MANY = 1_000;
+    /** Rows of the list that are looked at before anything is cut: where conditions are frequent, a page is full by then. */
+    private const STRETCH = 2_000;
 
-    /** As far count() does, unless it is told to count them all. */
+    /** As far count() counts, unless it is told to count them all. */
     public const COUNTED = 10_000;
 
     private const BY_FIELD = '/^field:([a-z][a-z0-9_]{0,39})$/D';
@@ -36,22 +36,20 @@ final readonly class AccountList
     /**
      * @param  string  $sort  a key of SORTS, or "field:" and a field's key: then whoever holds no value of it is left out; "-" before it for
      *                        descending
-     * @return array{items: list<Account>, next: string|null, total: int, total_is_exact: bool}
+     * @return array{items: list<Account>, next: string|null, total: int, total_is_exact: bool} the total as far as it is known without counting: at
+     *                                                                                             least so many, where it is not exact
      *
      * @throws Refusal for an order there is none of, a condition that cannot be asked
      */
     public function page(?string $search, Where $where, string $sort, ?string $cursor, int $limit): array
     {
         $this->caller->require('kennel:accounts.read');
-        $field = $this->fieldOf($sort);
-        $rows = $this->matches->narrow($this->from($field), $search, $where);
-        if ($rows === null) {
-            return ['items' => [], 'next' => null, 'total' => 0, 'total_is_exact' => true];
-        }
+        $page = $this->pageFor($search, $where, $sort, $cursor, $limit);
+        $isWhole = $cursor === null && $page['next'] === null;
         // Without a filter the table's length is read off its smallest index.
-        $isAll = $search === null && $where->isEverybody() && $field === null;
+        $isAll = $search === null && $where->isEverybody() && $this->fieldOf($sort) === null;
 
-        return [...$this->read($rows, $sort, $field, $cursor, $limit), ...$isAll ? ['total' => $rows->count(), 'total_is_exact' => true] : self::counted($rows, self::MANY)];
+        return [...$page, 'total' => $isAll ? Account::query()->count() : count($page['items']), 'total_is_exact' => $isAll || $isWhole];
     }
 
     /**
@@ -64,9 +62,37 @@ final readonly class AccountList
     public function pageFor(?string $search, Where $where, string $sort, ?string $cursor, int $limit): array
     {
         $field = $this->fieldOf($sort);
+        $isFiltered = $search !== null || ! $where->isEverybody();
+        if ($isFiltered && $field === null) {
+            $page = $this->inTheFirstStretch($search, $where, $sort, $cursor, $limit);
+            if ($page !== null) {
+                return $page;
+            }
+        }
         $rows = $this->matches->narrow($this->from($field), $search, $where);
 
         return $rows === null ? ['items' => [], 'next' => null] : $this->read($rows, $sort, $field, $cursor, $limit);
+    }
+
+    /** @return array{items: list<Account>, next: string|null}|null null where a page is not full by then */
+    private function inTheFirstStretch(?string $search, Where $where, string $sort, ?string $cursor, int $limit): ?array
+    {
+        $column = self::SORTS[ltrim($sort, '-')];
+        $descending = str_starts_with($sort, '-');
+        $stretch = Account::query();
+        $from = Cursor::read($cursor, $sort);
+        if ($from !== null) {
+            $this->goOn($stretch, "accounts.{$column}", 'accounts.seq', $descending, $from);
+        }
+        $direction = $descending ? 'desc' : 'asc';
+        $stretch->orderBy("accounts.{$column}", $direction)->orderBy('accounts.seq', $direction)->limit(self::STRETCH);
+        $rows = $this->matches->test(Account::query()->fromSub($stretch, 'accounts'), $search, $where);
+        if ($rows === null) {
+            return ['items' => [], 'next' => null];
+        }
+        $page = $this->read($rows, $sort, null, null, $limit);
+
+        return $page['next'] === null ? null : $page;
     }
 
     /**
@@ -78,9 +104,13 @@ final readonly class AccountList
     public function count(?string $search, Where $where, bool $isExact = false): array
     {
         $this->caller->require('kennel:accounts.read');
-        $rows = $this->matches->narrow(Account::query(), $search, $where);
+        if ($isExact) {
+            return ['total' => (int) $this->matches->narrow(Account::query(), $search, $where)?->count(), 'total_is_exact' => true];
+        }
 
-        return $rows === null ? ['total' => 0, 'total_is_exact' => true] : self::counted($rows, $isExact ? null : self::COUNTED);
+        $found = $this->matches->count($search, $where, self::COUNTED);
+
+        return ['total' => min($found, self::COUNTED), 'total_is_exact' => $found <= self::COUNTED];
     }
 
     /**
@@ -97,21 +127,6 @@ final readonly class AccountList
         $rows = $ids === null ? $this->matches->narrow(Account::query(), $search, $where) : Account::query()->whereIn('id', $ids);
 
         return $rows ?? Account::query()->whereRaw('0');
-    }
-
-    /**
-     * @param  Builder<Account>  $rows
-     * @return array{total: int, total_is_exact: bool}
-     */
-    private static function counted(Builder $rows, ?int $most): array
-    {
-        if ($most === null) {
-            return ['total' => $rows->clone()->count(), 'total_is_exact' => true];
-        }
-        $some = $rows->clone()->reorder()->select('accounts.seq')->limit($most + 1);
-        $found = Account::query()->fromSub($some, 'some')->count();
-
-        return ['total' => min($found, $most), 'total_is_exact' => $found <= $most];
     }
 
     /** @return string|null the field's key */

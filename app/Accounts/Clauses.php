@@ -30,6 +30,9 @@ final readonly class Clauses
         'status' => 'status', 'app' => 'app_key', 'hash' => 'hash_kind', 'origin' => 'came_by', 'created' => 'created_at', 'changed' => 'changed_at', 'seen' => 'seen_at',
     ];
 
+    /** The sort key is what the index has; the value itself says whether it is exactly this one. */
+    private const EXACTLY = ' AND v.sort_key = ? AND v.value = ?';
+
     /** Of a suspended or closed account nothing is owed. */
     private const OWES = "accounts.status IN ('pending', 'active')";
 
@@ -55,7 +58,9 @@ final readonly class Clauses
             Subject::Permission => $this->holding($this->roles->allowing($one->value)),
             Subject::Field => $this->field($one),
             Subject::Metadata => $this->metadata($one),
-            Subject::Verified => new Clause('accounts.email_proven_at IS '.($one->value === 'yes' ? 'NOT NULL' : 'NULL'), []),
+            Subject::Verified => $one->value === 'yes'
+                ? new Clause('accounts.email_proven_at IS NOT NULL', [])
+                : new Clause('accounts.email_proven_at IS NULL', [], 'SELECT seq FROM accounts WHERE email_proven_at IS NULL'),
             default => $this->column($one, self::COLUMNS[$one->subject->value]),
         };
     }
@@ -101,21 +106,40 @@ final readonly class Clauses
         return new Clause(
             "EXISTS (SELECT 1 FROM assignments r WHERE r.account_id = accounts.id AND r.role_key {$in})",
             $roles,
-            "SELECT DISTINCT a.seq FROM assignments r CROSS JOIN accounts a ON a.id = r.account_id WHERE r.role_key {$in}",
+            "SELECT a.seq FROM assignments r CROSS JOIN accounts a ON a.id = r.account_id WHERE r.role_key {$in}",
+            size: "SELECT 1 FROM assignments r WHERE r.role_key {$in}",
         );
     }
 
     private function duty(Duty $duty): Clause
     {
         return match ($duty) {
-            Duty::VerifyEmail => new Clause(self::OWES." AND accounts.email_proven_at IS NULL AND {$this->notWaived("'verify_email:' || accounts.email")}", []),
-            Duty::ChangePassword => new Clause(self::OWES." AND accounts.password_owed <> ''", []),
-            Duty::AcceptTerms => new Clause(
-                self::OWES." AND accounts.terms_version < ? AND {$this->notWaived('?')}",
+            Duty::VerifyEmail => $this->owing("accounts.email_proven_at IS NULL AND {$this->notWaived("'verify_email:' || accounts.email")}", [], 'email_proven_at IS NULL'),
+            Duty::ChangePassword => $this->owing("accounts.password_owed <> ''", [], "password_owed <> ''"),
+            Duty::AcceptTerms => $this->owing(
+                "+accounts.terms_version < ? AND {$this->notWaived('?')}",
                 [$this->duties->termsVersion, "accept_terms:{$this->duties->termsVersion}"],
+                'terms_version < ?',
+                [$this->duties->termsVersion],
             ),
             Duty::CompleteFields => $this->incomplete(),
         };
+    }
+
+    /**
+     * @param  list<string>  $bindings
+     * @param  string  $indexed  what of it an index has
+     * @param  list<string>  $indexedBindings
+     */
+    private function owing(string $test, array $bindings, string $indexed, array $indexedBindings = []): Clause
+    {
+        return new Clause(
+            self::OWES." AND {$test}",
+            $bindings,
+            'SELECT seq FROM accounts WHERE +'.self::OWES.' AND '.str_replace('+accounts.', 'accounts.', $test),
+            rough: "SELECT seq FROM accounts WHERE {$indexed}",
+            roughBindings: $indexedBindings,
+        );
     }
 
     private function notWaived(string $subject): string
@@ -156,10 +180,10 @@ final readonly class Clauses
             Comparison::Since => [' AND v.sort_key >= ?', [SortKey::of(substr($one->moment($this->clock->now()), 0, 10))]],
             Comparison::AtLeast => [' AND v.sort_key >= ?', [SortKey::of((float) $one->value)]],
             Comparison::AtMost => [' AND v.sort_key <= ?', [SortKey::of((float) $one->value)]],
-            default => [' AND v.sort_key = ? AND v.value = ?', self::exactly($field, $one->value)],
+            default => [self::EXACTLY, self::exactly($field, $one->value)],
         };
 
-        return self::inTable('field_values', 'v.field_key = ?', [$one->key], $test, $values, $one->comparison);
+        return self::inTable('field_values', 'v.field_key = ?', [$one->key], $test, $values, $one->comparison, $test === self::EXACTLY ? [' AND v.sort_key = ?', [$values[0]]] : null);
     }
 
     /** @return array{string, string} sort key and encoded value: the one is what the index has, the other whether it is exactly this */
@@ -222,18 +246,27 @@ final readonly class Clauses
             Comparison::AtMost => [" AND v.sort_key <= ? AND {$aNumber}", [SortKey::of((float) $one->value)]],
             default => self::meant($one->value),
         };
+        $keys = $one->comparison === Comparison::Is ? self::keysOf($one->value) : [];
 
-        return self::inTable('metadata_values', 'v.kind = ? AND v.path = ?', [$kind, $path], $test, $values, $one->comparison);
+        return self::inTable('metadata_values', 'v.kind = ? AND v.path = ?', [$kind, $path], $test, $values, $one->comparison, $keys === [] ? null : [' AND v.sort_key '.self::in($keys), $keys]);
     }
 
     /** @return array{string, list<string>} */
     private static function meant(string $typed): array
     {
         $json = json_decode($typed);
-        $values = array_unique([FieldValues::encode($typed), ...is_bool($json) || is_int($json) || is_float($json) ? [FieldValues::encode($json)] : [], ...$typed === 'null' ? ['null'] : []]);
-        $keys = array_unique([SortKey::of($typed), ...is_bool($json) || is_int($json) || is_float($json) ? [SortKey::of($json)] : [], ...$typed === 'null' ? [''] : []]);
+        $values = array_values(array_unique([FieldValues::encode($typed), ...is_bool($json) || is_int($json) || is_float($json) ? [FieldValues::encode($json)] : [], ...$typed === 'null' ? ['null'] : []]));
+        $keys = self::keysOf($typed);
 
         return [' AND v.sort_key '.self::in($keys).' AND v.value '.self::in($values), [...$keys, ...array_map(Metadata::compared(...), $values)]];
+    }
+
+    /** @return non-empty-list<string> the sort keys of what was typed, as a text and as what else it may mean */
+    private static function keysOf(string $typed): array
+    {
+        $json = json_decode($typed);
+
+        return array_values(array_unique([SortKey::of($typed), ...is_bool($json) || is_int($json) || is_float($json) ? [SortKey::of($json)] : [], ...$typed === 'null' ? [''] : []]));
     }
 
     /** @param  array<array-key, string>  $values */
@@ -245,14 +278,21 @@ final readonly class Clauses
     /**
      * @param  list<string>  $key
      * @param  list<string>  $values
+     * @param  array{string, list<string>}|null  $rough  what of the test its index has; null for all of it
      */
-    private static function inTable(string $table, string $which, array $key, string $test, array $values, Comparison $comparison): Clause
+    private static function inTable(string $table, string $which, array $key, string $test, array $values, Comparison $comparison, ?array $rough): Clause
     {
         $isNot = $comparison === Comparison::IsNot || $comparison === Comparison::HasNone;
         $exists = "EXISTS (SELECT 1 FROM {$table} v WHERE v.account_seq = accounts.seq AND {$which}{$test})";
 
         return $isNot
             ? new Clause("NOT {$exists}", [...$key, ...$values])
-            : new Clause($exists, [...$key, ...$values], "SELECT DISTINCT v.account_seq FROM {$table} v WHERE {$which}{$test}");
+            : new Clause(
+                $exists,
+                [...$key, ...$values],
+                "SELECT v.account_seq FROM {$table} v WHERE {$which}{$test}",
+                rough: $rough === null ? null : "SELECT v.account_seq FROM {$table} v WHERE {$which}{$rough[0]}",
+                roughBindings: [...$key, ...$rough[1] ?? []],
+            );
     }
 }

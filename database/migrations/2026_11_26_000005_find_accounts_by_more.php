@@ -16,6 +16,10 @@ return new class extends Migration
         DB::statement('CREATE INDEX accounts_app_key ON accounts (app_key, seq)');
         DB::statement('CREATE INDEX accounts_came_by ON accounts (came_by, seq)');
         DB::statement('CREATE INDEX accounts_hash_kind_seq ON accounts (hash_kind, seq)');
+        DB::statement('CREATE INDEX accounts_terms_version ON accounts (terms_version, seq)');
+        // Few have not, and only they are looked for.
+        DB::statement('CREATE INDEX accounts_unproven ON accounts (seq) WHERE email_proven_at IS NULL');
+        DB::statement("CREATE INDEX accounts_password_owed ON accounts (seq) WHERE password_owed <> ''");
         DB::statement('CREATE INDEX assignments_role_account ON assignments (role_key, account_id)');
         DB::statement('DROP INDEX assignments_role_key_index');
     }

@@ -18,10 +18,20 @@ final class DecideStatus
      */
     public function byOperator(StatusAct $act, Status $status, string $why, bool $isSelf, bool $isLastKeeper): array
     {
+        // Of two ways to say the same, the one that says what to do.
+        return [...WrittenReason::reasonsAgainst($why), ...$this->ofManyByOperator($act, $status, $isSelf && ! $isLastKeeper), ...$this->againstTheLast($act, $isLastKeeper)];
+    }
+
+    /**
+     * One of many, of whom the operator says why once, and of whom a keeper is left.
+     *
+     * @return list<Reason> empty when it may be done
+     */
+    public function ofManyByOperator(StatusAct $act, Status $status, bool $isSelf): array
+    {
         return [
-            ...WrittenReason::reasonsAgainst($why),
             ...$act->transition()->byOperator ? $this->reasonsAgainst($act, $status) : [new Reason('account.not_an_operators')],
-            ...$this->selfOrLast($act, $isSelf, $isLastKeeper),
+            ...$isSelf && $act->transition()->endsSessions ? [new Reason('account.self')] : [],
         ];
     }
 
@@ -30,7 +40,7 @@ final class DecideStatus
     {
         return [
             ...$act->transition()->byHolder ? $this->reasonsAgainst($act, $status) : [new Reason('account.not_a_holders')],
-            ...$this->selfOrLast($act, false, $isLastKeeper),
+            ...$this->againstTheLast($act, $isLastKeeper),
         ];
     }
 
@@ -45,14 +55,9 @@ final class DecideStatus
         };
     }
 
-    /** @return list<Reason> against an operator who would lock out themselves, or everybody */
-    private function selfOrLast(StatusAct $act, bool $isSelf, bool $isLastKeeper): array
+    /** @return list<Reason> against who would lock out everybody */
+    private function againstTheLast(StatusAct $act, bool $isLastKeeper): array
     {
-        return match (true) {
-            ! $act->transition()->endsSessions => [],
-            $isLastKeeper => [new Reason('account.last_keeper')],
-            $isSelf => [new Reason('account.self')],
-            default => [],
-        };
+        return $isLastKeeper && $act->transition()->endsSessions ? [new Reason('account.last_keeper')] : [];
     }
 }

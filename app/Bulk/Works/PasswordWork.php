@@ -15,13 +15,10 @@ use Kennel\Core\Bulk\Change;
 /** Has many holders choose a new password after their next sign-in. */
 final readonly class PasswordWork implements Work
 {
+    use TakesNothing;
+
     public function __construct(private Accounts $accounts)
     {
-    }
-
-    public function read(array $parameters, string $operatorId): array
-    {
-        return [];
     }
 
     public function plan(array $accounts, array $parameters, string $operatorId): array

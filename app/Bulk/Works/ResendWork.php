@@ -16,13 +16,10 @@ use Kennel\Core\Challenges\ChallengePurpose;
 /** Sends the verification link to many once more. */
 final readonly class ResendWork implements Work
 {
+    use TakesNothing;
+
     public function __construct(private SendVerification $send, private Claims $claims, private Challenges $challenges)
     {
-    }
-
-    public function read(array $parameters, string $operatorId): array
-    {
-        return [];
     }
 
     public function plan(array $accounts, array $parameters, string $operatorId): array

@@ -12,13 +12,10 @@ use Kennel\Core\Bulk\Change;
 /** Ends every session of many. */
 final readonly class SignOutWork implements Work
 {
+    use TakesNothing;
+
     public function __construct(private EndSessions $endSessions)
     {
-    }
-
-    public function read(array $parameters, string $operatorId): array
-    {
-        return [];
     }
 
     public function plan(array $accounts, array $parameters, string $operatorId): array

@@ -24,6 +24,8 @@ use Psr\Clock\ClockInterface;
 /** Suspends, restores, closes, reopens or verifies many, by the table of transitions. */
 final readonly class StatusWork implements Work
 {
+    use TakesNothing;
+
     public function __construct(
         private ClockInterface $clock,
         private Accounts $accounts,
@@ -38,16 +40,11 @@ final readonly class StatusWork implements Work
     ) {
     }
 
-    public function read(array $parameters, string $operatorId): array
-    {
-        return [];
-    }
-
     public function plan(array $accounts, array $parameters, string $operatorId): array
     {
         $planned = [];
         foreach ($accounts as $account) {
-            $reasons = $this->decide->byOperator($this->act, $account->status, 'judged when it is begun', $account->id === $operatorId, false);
+            $reasons = $this->decide->ofManyByOperator($this->act, $account->status, $account->id === $operatorId);
             $planned[$account->seq] = $reasons === []
                 ? new Change(['status' => $account->status->value], ['status' => $this->act->to($this->act === StatusAct::Prove || $account->email_proven_at !== null)->value])
                 : $reasons[0]->code;

@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Bulk\Works;
+
+use Kennel\App\Bulk\Work;
+
+/**
+ * For a work that needs to be told nothing more than whom it means.
+ *
+ * @phpstan-require-implements Work
+ */
+trait TakesNothing
+{
+    public function read(array $parameters, string $operatorId): array
+    {
+        return [];
+    }
+}

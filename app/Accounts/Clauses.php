@@ -30,13 +30,15 @@ final readonly class Clauses
         'status' => 'status', 'app' => 'app_key', 'hash' => 'hash_kind', 'origin' => 'came_by', 'created' => 'created_at', 'changed' => 'changed_at', 'seen' => 'seen_at',
     ];
 
-    /** The sort key is what the index has; the value itself says whether it is exactly this one. */
-    private const EXACTLY = ' AND v.sort_key = ? AND v.value = ?';
+    private const EXACTLY = ' AND v.value = ?';
+
+    /** Of a field of choices, held by whomever. */
+    private const MOST_VALUES = 200;
 
     /** Of a suspended or closed account nothing is owed. */
     private const OWES = "accounts.status IN ('pending', 'active')";
 
-    public function __construct(private FieldRules $fields, private DutyRules $duties, private Roles $roles, private ClockInterface $clock)
+    public function __construct(private FieldRules $fields, private FieldValues $values, private DutyRules $duties, private Roles $roles, private ClockInterface $clock)
     {
     }
 
@@ -168,7 +170,7 @@ final readonly class Clauses
     {
         $field = $this->fields->find($one->key) ?? throw Refusal::invalid([new Reason('where.field', 'where', ['field' => $one->key])]);
         if ($one->comparison === Comparison::Misfits) {
-            return new Clause(...$this->misfits($field));
+            return $this->misfitting($field);
         }
         $isNumber = $field->kind === FieldKind::Number;
         if (($one->comparison->isOfMoments() && $field->kind !== FieldKind::Date) || (in_array($one->comparison, [Comparison::AtLeast, Comparison::AtMost], true) && (! $isNumber || ! is_numeric($one->value)))) {
@@ -180,22 +182,33 @@ final readonly class Clauses
             Comparison::Since => [' AND v.sort_key >= ?', [SortKey::of(substr($one->moment($this->clock->now()), 0, 10))]],
             Comparison::AtLeast => [' AND v.sort_key >= ?', [SortKey::of((float) $one->value)]],
             Comparison::AtMost => [' AND v.sort_key <= ?', [SortKey::of((float) $one->value)]],
-            default => [self::EXACTLY, self::exactly($field, $one->value)],
+            default => [self::EXACTLY, [self::exactly($field, $one->value)]],
         };
 
-        return self::inTable('field_values', 'v.field_key = ?', [$one->key], $test, $values, $one->comparison, $test === self::EXACTLY ? [' AND v.sort_key = ?', [$values[0]]] : null);
+        return self::inTable('field_values', 'v.field_key = ?', [$one->key], $test, $values, $one->comparison, null);
     }
 
-    /** @return array{string, string} sort key and encoded value: the one is what the index has, the other whether it is exactly this */
-    private static function exactly(Field $field, string $typed): array
+    /** @return string what was typed, as a value of this field is encoded */
+    private static function exactly(Field $field, string $typed): string
     {
-        $value = match ($field->kind) {
+        return FieldValues::encode(match ($field->kind) {
             FieldKind::Number => is_numeric($typed) ? $typed + 0 : $typed,
             FieldKind::YesNo => $typed === 'yes' || $typed === 'true',
             default => $typed,
-        };
+        });
+    }
 
-        return [SortKey::of($value), FieldValues::encode($value)];
+    /** Of a field of choices there are few values, and those that are no choice are fewer: each is looked up in the index. */
+    private function misfitting(Field $field): Clause
+    {
+        [$test, $bindings] = $this->misfits($field);
+        $held = $field->kind->hasChoices() ? $this->values->distinct($field->key, self::MOST_VALUES) : null;
+        if ($held === null) {
+            return new Clause($test, $bindings);
+        }
+        $odd = array_values(array_diff($held, array_map(FieldValues::encode(...), Choices::offered($field))));
+
+        return new Clause($test, $bindings, 'SELECT v.account_seq FROM field_values v WHERE v.field_key = ? AND v.value '.self::in($odd), [$field->key, ...$odd]);
     }
 
     /** @return array{string, list<string>} what is no choice, or out of bounds. A text that a rule made too long since is not looked for. */

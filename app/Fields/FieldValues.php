@@ -48,6 +48,26 @@ final readonly class FieldValues
             ->distinct()->limit($limit)->pluck('account_seq')->all());
     }
 
+    /**
+     * Which values of a field there are, each once: one look into the index each.
+     *
+     * @return list<string>|null as they are encoded; null for more than so many
+     */
+    public function distinct(string $field, int $most): ?array
+    {
+        $values = [];
+        $last = '';
+        while (count($values) <= $most) {
+            $next = FieldValue::query()->toBase()->where('field_key', $field)->where('value', '>', $last)->orderBy('value')->value('value');
+            if (! is_string($next)) {
+                return $values;
+            }
+            $values[] = $last = $next;
+        }
+
+        return null;
+    }
+
     /** How many accounts hold a value of a field. */
     public function countHolders(string $field): int
     {

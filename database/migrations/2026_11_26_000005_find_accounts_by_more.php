@@ -20,6 +20,7 @@ return new class extends Migration
         // Few have not, and only they are looked for.
         DB::statement('CREATE INDEX accounts_unproven ON accounts (seq) WHERE email_proven_at IS NULL');
         DB::statement("CREATE INDEX accounts_password_owed ON accounts (seq) WHERE password_owed <> ''");
+        DB::statement('CREATE INDEX field_values_value ON field_values (field_key, value, account_seq)');
         DB::statement('CREATE INDEX assignments_role_account ON assignments (role_key, account_id)');
         DB::statement('DROP INDEX assignments_role_key_index');
     }

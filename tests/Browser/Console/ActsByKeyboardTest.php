@@ -160,7 +160,7 @@ final class ActsByKeyboardTest extends BrowserTestCase
         $this->assertAccessible();
         $console->keys('Ada Holm');
         $this->reach('E-mail address');
-        $console->keys('oriel@alderwend.example', WebDriverKeys::ENTER)->see('Oriel Vance has an account with this address.');
+        $console->keys('oriel@alderwend.example', WebDriverKeys::ENTER)->see('has an account with this address.');
         $this->hasFocus('it was refused');
         $console->type('E-mail address', 'ada@holm.example');
         $this->reach('Link by mail');

@@ -73,7 +73,7 @@ final class PasswordMeasures
         $into = $other->database();
         $into->exec('PRAGMA synchronous = NORMAL');
         $rows = [];
-        foreach (['accounts' => "email LIKE '%@reach.example' AND name LIKE 'Person %'", 'erasure_keys' => "account_id IN (SELECT id FROM accounts WHERE email LIKE '%@reach.example' AND name LIKE 'Person %')", 'assignments' => "why = 'default role, by import'", 'audit_events' => "event = 'account.imported'"] as $table => $imported) {
+        foreach (['accounts' => "email LIKE '%@reach.example' AND name LIKE 'Person %'", 'erasure_keys' => "account_id IN (SELECT id FROM accounts WHERE email LIKE '%@reach.example' AND name LIKE 'Person %')", 'assignments' => "why = 'default role, by import'", 'audit_events' => "event = 'account.imported' AND account_id IN (SELECT id FROM accounts WHERE email LIKE '%@reach.example' AND name LIKE 'Person %')"] as $table => $imported) {
             $rows[$table] = $from->query("SELECT * FROM {$table} WHERE {$imported}")->fetchAll(\PDO::FETCH_NUM);
         }
         $began = microtime(true);

@@ -27,12 +27,12 @@ export function ColumnsDialog({
       onClose={onClose}
       title="Columns"
       foot={
-        <>
+        <div className="flex flex-wrap justify-end gap-2">
           <Button onClick={() => onChange(USUAL)}>The usual ones</Button>
           <Button kind="act" onClick={onClose}>
             Done
           </Button>
-        </>
+        </div>
       }
     >
       <div className="space-y-3">

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { JsonEditor } from '../../kit/JsonEditor';
-import { readObject } from '../../kit/readObject';
 import { Segments } from '../../kit/Segments';
 import { Note, Text } from '../../kit/Text';
 import { useToast } from '../../kit/Toast';
@@ -35,7 +34,7 @@ export function MetadataDialog({
     if (next === as) return;
     if (document === null) {
       setPressed(true);
-      setMistake('mistake' in read ? read.mistake : undefined);
+      void whereItStops(json).then(as === 'json' ? setMistake : () => undefined);
       return;
     }
     setMistake(undefined);
@@ -57,7 +56,7 @@ export function MetadataDialog({
       run={async (params) => {
         setPressed(true);
         if (document === null) {
-          setMistake('mistake' in read ? read.mistake : undefined);
+          if (as === 'json') setMistake(await whereItStops(json));
           return 'stays';
         }
         try {
@@ -138,10 +137,22 @@ function Changes({ before, after }: { before: Document; after: Document | null }
 
 const shown = (value: Json | undefined): string => (value === undefined ? 'not there' : textOf(value) || 'empty');
 
-function readJson(text: string): { document: Document } | { mistake: string } {
-  const read = readObject(text);
-  return 'object' in read ? { document: read.object as Document } : read;
+function readJson(text: string): { document: Document } | { mistakes: Record<string, string> } {
+  try {
+    const value = JSON.parse(text) as Json;
+    if (typeof value === 'object' && value !== null && !Array.isArray(value)) return { document: value as Document };
+  } catch {
+    // Where it stops being JSON is said when it is pressed.
+  }
+  return { mistakes: {} };
 }
+
+/** The parser that knows comes when it is asked. */
+const whereItStops = async (text: string): Promise<string | undefined> => {
+  const { readObject } = await import('../../kit/readObject');
+  const read = readObject(text);
+  return 'mistake' in read ? read.mistake : undefined;
+};
 
 /** Only what was changed here, so that keys somebody else writes meanwhile stay; the whole document where a patch cannot say it. */
 function write(params: Condition, kind: MetadataKind, before: Document, after: Document): Promise<unknown> {

@@ -177,12 +177,14 @@ final readonly class AccountList
     /** @param  Builder<Account>  $rows */
     private function goOn(Builder $rows, string $column, string $seq, bool $descending, Cursor $from): void
     {
+        $isByApp = $column === 'accounts.app_key';
         // Accounts of no app are the first in order, and a comparison of rows knows no NULL.
-        if ($column === 'accounts.app_key' && $from->value === '') {
+        if ($isByApp && $from->value === '') {
             $rows->whereRaw($descending ? '(accounts.app_key IS NULL AND accounts.seq < ?)' : '(accounts.app_key IS NOT NULL OR accounts.seq > ?)', [$from->seq]);
 
             return;
         }
-        $rows->whereRaw("({$column}, {$seq}) ".($descending ? '<' : '>').' (?, ?)'.($column === 'accounts.app_key' && $descending ? ' OR accounts.app_key IS NULL' : ''), [$from->value, $from->seq]);
+        $beyond = "({$column}, {$seq}) ".($descending ? '<' : '>').' (?, ?)';
+        $rows->whereRaw($isByApp && $descending ? "({$beyond} OR accounts.app_key IS NULL)" : $beyond, [$from->value, $from->seq]);
     }
 }

@@ -135,6 +135,22 @@ final class FindTest extends DoorTestCase
         self::assertSame(['total' => 0, 'total_is_exact' => true], $this->ask('/accounts/count?q=...')->json());
     }
 
+    public function test_a_condition_holds_on_every_page_of_every_order(): void
+    {
+        $this->keeper();
+        foreach (['ada' => 'gaugebook', 'bo' => 'kitloft', 'cy' => 'gaugebook', 'dee' => null] as $who => $app) {
+            DB::table('accounts')->where('id', $this->holder("{$who}@post.example", $who)->id)->update(['app_key' => $app]);
+        }
+        $this->holder('eve@post.example', 'eve', proven: false);
+        DB::table('accounts')->where('email', 'eve@post.example')->update(['app_key' => null]);
+
+        foreach (['app', '-app', 'name', '-name', 'seen', '-seen', 'hash', '-hash', 'changed', '-changed'] as $sort) {
+            $names = array_column($this->everybody([['status', 'is', 'active']], $sort, 1), 'name');
+            self::assertCount(5, $names, $sort);
+            self::assertEqualsCanonicalizing(['ada', 'bo', 'cy', 'dee', 'Maren Thistlewood'], $names, $sort);
+        }
+    }
+
     public function test_a_search_finds_ids_and_phone_numbers(): void
     {
         config(['rules.fields' => array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields'])]);
@@ -170,12 +186,12 @@ final class FindTest extends DoorTestCase
      * @param  list<list<string>>  $conditions
      * @return list<array<string, mixed>>
      */
-    private function everybody(array $conditions): array
+    private function everybody(array $conditions, string $sort = 'name', int $limit = 200): array
     {
         $found = [];
         $cursor = '';
         do {
-            $page = $this->ask('/accounts?sort=name&limit=200&where='.rawurlencode(json_encode($conditions, JSON_THROW_ON_ERROR)).$cursor)->assertOk();
+            $page = $this->ask("/accounts?sort={$sort}&limit={$limit}&where=".rawurlencode(json_encode($conditions, JSON_THROW_ON_ERROR)).$cursor)->assertOk();
             $found = [...$found, ...(array) $page->json('items')];
             $cursor = "&cursor={$page->json('next')}";
         } while ($page->json('next') !== null);

@@ -87,6 +87,10 @@ final readonly class PlanChunk
      */
     private function withoutTheLastKeeper(BulkRun $run, Work $work, array $accounts, array $planned): array
     {
+        $weakened = array_filter($planned, static fn (Change|string $change): bool => $change instanceof Change && $work->weakens($change));
+        if ($weakened === []) {
+            return $planned;
+        }
         $usable = array_flip($this->keepers->usable());
         if ($run->state === 'checking') {
             // Those of earlier chunks that are going to be changed are as good as changed.
@@ -94,9 +98,9 @@ final readonly class PlanChunk
             $taken = BulkAccount::query()->where('run_id', $run->id)->where('state', 'planned')->whereIn('account_seq', $seqs)->pluck('account_seq')->all();
             $usable = array_diff_key($usable, array_flip(array_column($this->accounts->bySeq(array_map(intval(...), $taken)), 'id')));
         }
-        foreach ($planned as $seq => $change) {
-            $id = $accounts[$seq]->id ?? '';
-            if ($change instanceof Change && isset($usable[$id]) && $work->weakens($change)) {
+        foreach (array_keys($weakened) as $seq) {
+            $id = $accounts[$seq]->id;
+            if (isset($usable[$id])) {
                 if (count($usable) === 1) {
                     $planned[$seq] = 'account.last_keeper';
                 } else {

@@ -1,34 +1,5 @@
 import { useEffect, useRef } from 'react';
 
-interface Described {
-  label: string;
-  /** What it says while it holds nothing. */
-  prompt: string;
-}
-
-const LOOK = 'h-6 max-w-full rounded-full border border-line-strong bg-sheet px-2.5 text-small';
-
-/** A value to filter by: it counts when the box is left or Enter is pressed. */
-export function FilterBox({
-  label,
-  prompt,
-  value,
-  onType,
-  onSave,
-}: Described & { value: string; onType: (value: string) => void; onSave: () => void }) {
-  return (
-    <input
-      aria-label={label}
-      placeholder={prompt}
-      value={value}
-      onChange={(event) => onType(event.target.value)}
-      onBlur={onSave}
-      onKeyDown={(event) => (event.key === 'Enter' ? onSave() : undefined)}
-      className={`w-36 ${LOOK}`}
-    />
-  );
-}
-
 /** A short text within a table's row or a line of conditions: its value is whoever's asked, at every key. */
 export function TextInput({
   label,
@@ -72,7 +43,14 @@ export function SearchInput({
   value,
   onType,
   found,
-}: Described & { value: string; onType: (value: string) => void; found: string }) {
+}: {
+  label: string;
+  /** What it says while it holds nothing. */
+  prompt: string;
+  value: string;
+  onType: (value: string) => void;
+  found: string;
+}) {
   return (
     <div className="relative">
       <input

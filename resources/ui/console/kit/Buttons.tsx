@@ -3,7 +3,7 @@ import { Button } from '../../kit/Button';
 import { FilterChip } from '../../kit/Chip';
 import { Combobox } from '../../kit/Combobox';
 import { FileButton, IconButton, ValueButton } from '../../kit/SmallButtons';
-import { FilterBox, TextInput } from '../../kit/Filter';
+import { TextInput } from '../../kit/Filter';
 import { InlineLink, LinkButton, PlainLink } from '../../kit/Link';
 import { StatusMark } from '../../kit/Marks';
 import { Segments, Switch } from '../../kit/Segments';
@@ -63,7 +63,6 @@ export function Buttons() {
           onChoose={setFound}
         />
         <TextInput label="A short text" value="R2" onType={nothing} />
-        <FilterBox label="Is exactly" prompt="is exactly…" value="" onType={nothing} onSave={nothing} />
       </Line>
       <Line>
         <Segments

@@ -20,7 +20,7 @@ final readonly class OperatorAuthority
     /** @throws Refusal when the operator was stopped meanwhile, or the account may do what they may not */
     public function require(SignedIn $operator, Account $account): void
     {
-        if (! in_array($this->accounts->find($operator->accountId)?->status, [Status::Active, Status::Pending], true)) {
+        if (! $this->isActive($operator->accountId)) {
             throw Refusal::nobodySignedIn();
         }
         if (! $this->reaches($operator, $account->id)) {
@@ -28,8 +28,19 @@ final readonly class OperatorAuthority
         }
     }
 
+    /** For what goes on without its operator: one who was stopped, or lost the permission, does nothing more. */
+    public function mayGoOn(string $operatorId, string $permission): bool
+    {
+        return $this->isActive($operatorId) && ($this->permissions)($operatorId)->allows($permission);
+    }
+
     public function reaches(SignedIn $operator, string $accountId): bool
     {
         return $accountId === $operator->accountId || Authority::reaches(($this->permissions)($operator->accountId), ($this->permissions)($accountId));
+    }
+
+    private function isActive(string $operatorId): bool
+    {
+        return in_array($this->accounts->find($operatorId)?->status, [Status::Active, Status::Pending], true);
     }
 }

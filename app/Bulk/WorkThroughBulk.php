@@ -6,13 +6,11 @@ namespace Kennel\App\Bulk;
 
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
-use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Database\AsJson;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
-use Kennel\App\Roles\PermissionsOfAccount;
-use Kennel\Core\Accounts\Status;
 use Kennel\Core\Bulk\Change;
 use Psr\Clock\ClockInterface;
 
@@ -40,8 +38,7 @@ final readonly class WorkThroughBulk
         private ClockInterface $clock,
         private Works $works,
         private PlanChunk $plan,
-        private Accounts $accounts,
-        private PermissionsOfAccount $permissions,
+        private OperatorAuthority $authority,
         private AuditTrail $audit,
     ) {
     }
@@ -76,7 +73,7 @@ final readonly class WorkThroughBulk
 
             return false;
         }
-        if (! $this->mayGoOn($run)) {
+        if (! $this->authority->mayGoOn($run->operator_id, $run->act->permission())) {
             $run->update(['state' => 'failed', 'failure' => 'bulk.operator_stopped', 'finished_at' => Moment::write($this->clock->now())]);
 
             return false;
@@ -89,13 +86,6 @@ final readonly class WorkThroughBulk
         $this->keep($run, $rows, $accounts, $planned, $isChecking);
 
         return true;
-    }
-
-    /** An operator who was stopped, or lost the permission, does nothing more. */
-    private function mayGoOn(BulkRun $run): bool
-    {
-        return in_array($this->accounts->find($run->operator_id)?->status, [Status::Active, Status::Pending], true)
-            && ($this->permissions)($run->operator_id)->allows($run->act->permission());
     }
 
     /**

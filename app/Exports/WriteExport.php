@@ -5,11 +5,9 @@ declare(strict_types=1);
 namespace Kennel\App\Exports;
 
 use Kennel\App\Accounts\AccountList;
-use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
-use Kennel\App\Roles\PermissionsOfAccount;
-use Kennel\Core\Accounts\Status;
 use Kennel\Core\Finding\Where;
 use Psr\Clock\ClockInterface;
 
@@ -22,8 +20,7 @@ final readonly class WriteExport
         private AccountList $list,
         private ExportRows $rows,
         private ExportFiles $files,
-        private Accounts $accounts,
-        private PermissionsOfAccount $permissions,
+        private OperatorAuthority $authority,
         private ClockInterface $clock,
     ) {
     }
@@ -42,7 +39,7 @@ final readonly class WriteExport
                 $format->begin($file, $export->columns);
             }
             do {
-                if (! $this->mayGoOn($export)) {
+                if (! $this->authority->mayGoOn($export->operator_id, Exports::PERMISSION)) {
                     $this->fail($id);
 
                     return true;
@@ -79,11 +76,5 @@ final readonly class WriteExport
         $export->forceFill($kept)->syncOriginal();
 
         return $isKept;
-    }
-
-    private function mayGoOn(Export $export): bool
-    {
-        return in_array($this->accounts->find($export->operator_id)?->status, [Status::Active, Status::Pending], true)
-            && ($this->permissions)($export->operator_id)->allows(Exports::PERMISSION);
     }
 }

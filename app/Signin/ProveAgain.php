@@ -9,13 +9,11 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Audit\Strangers;
 use Kennel\App\Passwords\Brakes;
+use Kennel\App\Passwords\CurrentPassword;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\MarkProven;
-use Kennel\Core\Passwords\PasswordHasher;
-use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Reasons\Reason;
-use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
 
 /** Somebody signed in types their password once more, for what hands out power. Under the same brake as signing in. */
@@ -24,7 +22,7 @@ final readonly class ProveAgain
     public function __construct(
         private ConnectionInterface $database,
         private Accounts $accounts,
-        private PasswordHasher $hasher,
+        private CurrentPassword $current,
         private Brakes $brakes,
         private MarkProven $markProven,
         private AuditTrail $audit,
@@ -37,7 +35,7 @@ final readonly class ProveAgain
     {
         $account = $this->accounts->find($signedIn->accountId) ?? throw Refusal::notFound();
         $attempt = $this->brakes->enter($account->lookup_key, $source);
-        if (! $this->matches($typed, $account->password_hash)) {
+        if (! $this->current->matches($typed, $account->password_hash)) {
             $this->database->transaction(fn () => $this->strangers->note('session.refused', $account->reference()));
             throw Refusal::invalid([new Reason('password.current_wrong', 'password')]);
         }
@@ -49,14 +47,5 @@ final readonly class ProveAgain
             ($this->markProven)($signedIn->sessionId);
             $this->audit->record('session.password_confirmed', $signedIn->asHolder(), $account->reference());
         });
-    }
-
-    private function matches(Secret $typed, string $stored): bool
-    {
-        try {
-            return $this->hasher->verify(PreparedPassword::from($typed), $stored);
-        } catch (Refused) {
-            return false;
-        }
     }
 }

@@ -32,7 +32,12 @@ final readonly class PlanChunk
         $planned = $this->refused($run, $rows, $accounts, $isSeen);
         $asked = array_values(array_diff_key($accounts, $planned));
         $work = $this->works->of($run->act);
-        $planned += $run->undo_of === null ? $work->plan($asked, $run->parameters, $run->operator_id) : $this->undoings($rows, $asked);
+        $reason = $work->reasonAgainst($run->parameters, $run->operator_id);
+        $planned += match (true) {
+            $reason !== null => array_fill_keys(array_column($asked, 'seq'), $reason),
+            $run->undo_of === null => $work->plan($asked, $run->parameters, $run->operator_id),
+            default => $this->undoings($rows, $asked),
+        };
 
         return [$accounts, $this->withoutTheLastKeeper($run, $work, $accounts, $planned)];
     }

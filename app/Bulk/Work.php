@@ -20,6 +20,14 @@ interface Work
     public function read(array $parameters, string $operatorId): array;
 
     /**
+     * Asked before anything is planned or undone, as often as it is.
+     *
+     * @param  array<string, mixed>  $parameters
+     * @return string|null the code of why the operator may not do, nor undo, this to anybody
+     */
+    public function reasonAgainst(array $parameters, string $operatorId): ?string;
+
+    /**
      * @param  list<Account>  $accounts  that the operator may act on
      * @param  array<string, mixed>  $parameters
      * @return array<int, Change|string> by sequence number: what would change, or the code of why it is left out

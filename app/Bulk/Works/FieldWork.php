@@ -51,6 +51,11 @@ final readonly class FieldWork implements Work
             : ['field' => $field->key, 'value' => $this->judged($field, $parameters['value'] ?? null)];
     }
 
+    public function reasonAgainst(array $parameters, string $operatorId): ?string
+    {
+        return null;
+    }
+
     public function plan(array $accounts, array $parameters, string $operatorId): array
     {
         $key = (string) $parameters['field'];

@@ -45,6 +45,11 @@ final readonly class MetadataWork implements Work
         return ['key' => $key, 'value' => $value];
     }
 
+    public function reasonAgainst(array $parameters, string $operatorId): ?string
+    {
+        return null;
+    }
+
     public function plan(array $accounts, array $parameters, string $operatorId): array
     {
         [$kind, $path] = self::of($parameters);

@@ -34,16 +34,19 @@ final readonly class RoleWork implements Work
         return ['role' => $role];
     }
 
+    public function reasonAgainst(array $parameters, string $operatorId): ?string
+    {
+        return $this->giveable->includes((string) $parameters['role'], $operatorId) ? null : 'role.beyond_authority';
+    }
+
     public function plan(array $accounts, array $parameters, string $operatorId): array
     {
         $role = (string) $parameters['role'];
         $held = $this->roles->ofAll(array_column($accounts, 'id'));
-        $mayGive = $this->giveable->includes($role, $operatorId);
         $planned = [];
         foreach ($accounts as $account) {
             $has = in_array($role, $held[$account->id] ?? [], true);
             $planned[$account->seq] = match (true) {
-                ! $mayGive => 'role.beyond_authority',
                 $has === $this->gives => $this->gives ? 'role.held_already' : 'role.not_held',
                 $account->id === $operatorId => 'account.self',
                 default => new Change(['role' => $has ? $role : 'none'], ['role' => $has ? 'none' : $role]),

@@ -17,4 +17,9 @@ trait TakesNothing
     {
         return [];
     }
+
+    public function reasonAgainst(array $parameters, string $operatorId): ?string
+    {
+        return null;
+    }
 }

@@ -158,6 +158,22 @@ final class BulkTest extends DoorTestCase
         $this->knock('POST', '/bulk-acts', ['act' => 'suspend', 'ids' => [$ada->id]], surface: 'console')->assertStatus(403);
     }
 
+    public function test_who_may_not_give_a_role_any_more_does_not_give_it_back_by_undoing(): void
+    {
+        DB::table('roles')->insert(['key' => 'reader', 'summary' => 'Made for this test', 'app_key' => null]);
+        DB::table('role_permissions')->insert(['role_key' => 'reader', 'permission' => 'kennel:audit.read']);
+        $ada = $this->holder('ada@post.example', 'Ada', role: 'reader');
+        $operator = $this->operatorWith('kennel:console', 'kennel:accounts.read', 'kennel:roles.give');
+        $this->app->make(Roles::class)->assign($operator->id, 'reader', 'the test', 'needed');
+        $run = $this->begin($this->check(['act' => 'take_role', 'parameters' => ['role' => 'reader'], 'ids' => [$ada->id]]))->assertOk()->assertJsonPath('changed', 1);
+        $undoing = (array) $this->knock('POST', "/bulk-acts/{$run->json('id')}/undo", surface: 'console')->assertCreated()->json();
+        self::assertSame(1, $undoing['planned']);
+
+        DB::table('assignments')->where('account_id', $operator->id)->where('role_key', 'reader')->delete();
+        $this->begin($undoing)->assertOk()->assertJsonPath('changed', 0);
+        self::assertSame([], $this->app->make(Roles::class)->of($ada->id));
+    }
+
     public function test_a_keeper_who_can_sign_in_is_left_whoever_is_meant(): void
     {
         $keepers = [$this->keeper(), $this->holder('oriel@alderwend.example', 'Oriel', role: 'keeper'), $this->holder('kofi@alderwend.example', 'Kofi', role: 'keeper')];

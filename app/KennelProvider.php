@@ -29,6 +29,7 @@ use Kennel\App\Evidence\ForgetEvidenceOfAccounts;
 use Kennel\App\Exports\ForgetExports;
 use Kennel\App\Fields\DialledNumbers;
 use Kennel\App\Http\Protocol\IdempotencyKey;
+use Kennel\App\Imports\ForgetImportRowsOfAccounts;
 use Kennel\App\Imports\ForgetImports;
 use Kennel\App\Imports\Import;
 use Kennel\App\Mail\ForgetMessagesOfAccounts;
@@ -99,7 +100,7 @@ final class KennelProvider extends ServiceProvider
     ];
 
     /** Who keeps what is personal apart from the account's own row. */
-    public const FORGETS_ACCOUNTS = [ForgetEvidenceOfAccounts::class, ForgetMessagesOfAccounts::class];
+    public const FORGETS_ACCOUNTS = [ForgetEvidenceOfAccounts::class, ForgetMessagesOfAccounts::class, ForgetImportRowsOfAccounts::class];
 
     /** Who keeps sealed values. */
     public const RESEALS = [ResealMessages::class, ResealCases::class];

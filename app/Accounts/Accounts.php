@@ -63,6 +63,50 @@ final readonly class Accounts
     }
 
     /**
+     * @param  list<string>  $ids
+     * @return array<string, true> those of them that an account has
+     */
+    public function takenIds(array $ids): array
+    {
+        return $ids === [] ? [] : array_fill_keys(Account::query()->whereIn('id', $ids)->pluck('id')->all(), true);
+    }
+
+    /**
+     * @param  list<string>  $ids
+     * @return list<string>
+     */
+    public function addresses(array $ids): array
+    {
+        return array_values(Account::query()->whereIn('id', $ids)->pluck('email')->all());
+    }
+
+    /**
+     * @param  list<string>  $lookupKeys
+     * @return array<string, Account> by lookup key
+     */
+    public function byLookupKeys(array $lookupKeys): array
+    {
+        /** @var array<string, Account> $accounts */
+        $accounts = Account::query()->whereIn('lookup_key', $lookupKeys)->get()->keyBy('lookup_key')->all();
+
+        return $accounts;
+    }
+
+    /**
+     * @param  list<string>  $ids
+     * @return array<string, int> sequence numbers by id
+     */
+    public function seqs(array $ids): array
+    {
+        $seqs = [];
+        foreach (array_chunk($ids, self::ROWS_A_STATEMENT) as $some) {
+            $seqs += Account::query()->toBase()->whereIn('id', $some)->pluck('seq', 'id')->all();
+        }
+
+        return $seqs;
+    }
+
+    /**
      * Many at once.
      *
      * @param  list<array<string, mixed>>  $rows  columns of each

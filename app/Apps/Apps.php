@@ -49,6 +49,12 @@ final readonly class Apps
         return array_values(RegisteredApp::query()->orderBy('name')->get()->map($this->read(...))->all());
     }
 
+    /** @return list<string> */
+    public function keys(): array
+    {
+        return array_values(RegisteredApp::query()->orderBy('key')->pluck('key')->all());
+    }
+
     private function read(RegisteredApp $row): App
     {
         $rules = $this->rules[$row->key] ?? new AppRules($row->key, new Look($row->name, '#006373', '', ''), Admission::of(Admission::NOBODY), true, false);

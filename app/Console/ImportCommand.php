@@ -7,21 +7,31 @@ namespace Kennel\App\Console;
 use Illuminate\Console\Command;
 use Illuminate\Support\Str;
 use Kennel\App\Imports\CheckImport;
+use Kennel\App\Imports\DescribeImport;
+use Kennel\App\Imports\GatherFacts;
+use Kennel\App\Imports\Import;
 use Kennel\App\Imports\ImportAccounts;
+use Kennel\App\Imports\ImportFormat;
 use Kennel\App\Imports\ImportReport;
 use Kennel\App\Imports\Imports;
+use Kennel\App\Imports\KeptPlans;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Queue\Step;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Imports\ImportPlan;
 use Kennel\Core\Imports\ImportRules;
+use Kennel\Core\Reasons\Refused;
 
 /** Imports a file of any size on the server itself. Broken off, the same command with --resume goes on. */
 final class ImportCommand extends Command
 {
     protected $signature = 'kennel:import
-        {file? : CSV (.csv) or JSON Lines (.jsonl) with address, name, hash and, for bare digests, salt}
+        {file? : CSV, JSON Lines, XLSX, ODS or SQLite, by its ending; without a plan, columns called address, name, hash and, for bare digests, salt}
         {--app= : the app the accounts are of}
+        {--plan= : what the columns become: the name of a kept plan, a file of JSON, or "suggested"}
+        {--print-plan : print the plan that suggests itself, and import nothing}
         {--proven : the addresses are proven}
         {--must-change : everybody has to choose a new password after the next sign-in}
         {--digest= : what bare digests are: md5, sha1, sha256 or sha512}
@@ -30,7 +40,7 @@ final class ImportCommand extends Command
         {--resume= : the id of an import that was broken off}
         {--dry-run : check every row, and import none}';
 
-    protected $description = 'Import accounts with the hashes of another service';
+    protected $description = 'Import accounts of another service, with their hashes';
 
     public function handle(Imports $imports, CheckImport $check, ImportAccounts $import, Words $words): int
     {
@@ -52,6 +62,15 @@ final class ImportCommand extends Command
             $id = $this->receive($imports);
             if ($id === null) {
                 return self::INVALID;
+            }
+            if ($this->option('print-plan') === true) {
+                $this->line((string) json_encode($this->suggestion($imports->get($id))->toArray(), JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES));
+                $imports->discard($id);
+
+                return self::SUCCESS;
+            }
+            if ($this->option('plan') !== null) {
+                $imports->check($id, $this->plan($imports->get($id)), Actor::kennel(), inBackground: false);
             }
             $check($id, Step::endless());
             $this->report($imports, $id);
@@ -80,22 +99,49 @@ final class ImportCommand extends Command
     private function receive(Imports $imports): ?string
     {
         $file = (string) $this->argument('file');
-        $format = ['csv' => 'csv', 'jsonl' => 'jsonl'][strtolower(pathinfo($file, PATHINFO_EXTENSION))] ?? null;
+        $format = ImportFormat::ofFile($file);
         $digest = (string) $this->option('digest');
         $layout = (string) $this->option('layout');
         $content = is_file($file) && $format !== null ? fopen($file, 'rb') : false;
         if ($content === false || $format === null || ($digest !== '' && ! isset(ImportRules::DIGESTS[$digest])) || ! in_array($layout, ImportRules::LAYOUTS, true)) {
-            $this->error('Name a file that ends in .csv or .jsonl; --digest and --layout are as the help has them.');
+            $this->error('Name a file that ends in .csv, .jsonl, .xlsx, .ods or .sqlite; --digest and --layout are as the help has them.');
 
             return null;
         }
         $id = (string) Str::uuid7();
-        $imports->receive($id, $content, [
-            'name' => basename($file), 'format' => $format, 'app' => (string) $this->option('app'), 'proven' => $this->option('proven') === true,
-            'must_change' => $this->option('must-change') === true, 'digest' => $digest, 'layout' => $layout,
-        ], Actor::kennel(), inBackground: false);
+        if ($this->option('plan') !== null || $this->option('print-plan') === true) {
+            $imports->receive($id, $content, basename($file), $format, Actor::kennel());
+        } else {
+            $imports->receivePlain($id, $content, basename($file), $format, [
+                'app' => (string) $this->option('app'), 'proven' => $this->option('proven') === true, 'must_change' => $this->option('must-change') === true, 'digest' => $digest, 'layout' => $layout,
+            ], Actor::kennel(), inBackground: false);
+        }
 
         return $id;
+    }
+
+    /** The kept, written or suggested one; what the options say holds for it as well. @throws Refusal */
+    private function plan(Import $import): ImportPlan
+    {
+        $named = (string) $this->option('plan');
+        $plan = match (true) {
+            $named === 'suggested' => $this->suggestion($import)->toArray(),
+            is_file($named) => json_decode((string) file_get_contents($named), true),
+            default => app(KeptPlans::class)->find($named)?->plan,
+        };
+        $said = array_filter([
+            'app' => $this->option('app'), 'proven' => $this->option('proven') === true, 'must_change' => $this->option('must-change') === true, 'digest' => $this->option('digest'),
+        ], static fn (mixed $value): bool => $value !== null && $value !== false);
+        try {
+            return ImportPlan::read([...is_array($plan) ? $plan : [], ...$said, ...$this->option('digest') === null ? [] : ['layout' => $this->option('layout')]], app(FieldRules::class));
+        } catch (Refused $refused) {
+            throw Refusal::invalid([$refused->reason]);
+        }
+    }
+
+    private function suggestion(Import $import): ImportPlan
+    {
+        return app(DescribeImport::class)->suggestion($import, app(GatherFacts::class)(Actor::kennel()));
     }
 
     private function report(Imports $imports, string $id): void
@@ -108,11 +154,14 @@ final class ImportCommand extends Command
         }
         $shown = app(ImportReport::class)->of($import);
         $this->line("{$shown['state']}: {$shown['done']} rows, {$shown['accepted']} can be or were imported, {$shown['refused']} refused");
+        if ($shown['updated'] + $shown['left'] > 0) {
+            $this->line("accounts that are there: {$shown['updated']} changed, {$shown['left']} left as they are");
+        }
         foreach ($shown['kinds'] as ['kind' => $kind, 'rows' => $rows]) {
             $this->line(sprintf('%8d  %s', $rows, $kind));
         }
         foreach ($shown['codes'] as ['message' => $message, 'rows' => $rows]) {
-            $this->line(sprintf('%8d  refused: %s', $rows, $message));
+            $this->line(sprintf('%8d  %s', $rows, $message));
         }
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Exports;
 
 use Kennel\App\Platform\Database\AsJson;
-use Kennel\Core\Exports\Harmless;
+use Kennel\Core\Text\Harmless;
 
 /** How rows are written: CSV (RFC 4180) for spreadsheets, or JSON Lines, a value each as it is stored. */
 enum ExportFormat: string

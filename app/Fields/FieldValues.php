@@ -14,6 +14,8 @@ final readonly class FieldValues
 
     private const ACCOUNTS_A_STATEMENT = 100;
 
+    private const ROWS_A_STATEMENT = 200;
+
     /** A single value stands here; a list's begin at 1. */
     private const SINGLE = 0;
 
@@ -114,6 +116,24 @@ final readonly class FieldValues
         }
         if ($rows !== []) {
             FieldValue::query()->insert($rows);
+        }
+    }
+
+    /**
+     * Of accounts that have none yet.
+     *
+     * @param  array<int, array<string, bool|int|float|string|list<string>|null>>  $values  by account and key
+     */
+    public function addAll(array $values): void
+    {
+        $rows = [];
+        foreach ($values as $seq => $held) {
+            foreach ($held as $key => $value) {
+                array_push($rows, ...self::rows($seq, $key, $value));
+            }
+        }
+        foreach (array_chunk($rows, self::ROWS_A_STATEMENT) as $some) {
+            FieldValue::query()->insert($some);
         }
     }
 

@@ -5,22 +5,23 @@ declare(strict_types=1);
 namespace Kennel\App\Imports;
 
 use Illuminate\Database\ConnectionInterface;
-use Kennel\App\Accounts\Accounts;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
-use Kennel\Core\Imports\ImportedAccount;
-use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Imports\ImportPlan;
 use Psr\Clock\ClockInterface;
 
-/** The dry run: every row is decided as it would be, and nothing is written but the report. */
+/** The dry run: every row is settled as it would be, and nothing is written but the report. */
 final readonly class CheckImport
 {
     public function __construct(
         private ConnectionInterface $database,
         private ClockInterface $clock,
         private Imports $imports,
-        private Accounts $accounts,
+        private UnpackImport $unpack,
         private DecideRows $decide,
+        private SettleChunk $settle,
+        private FieldRules $fields,
     ) {
     }
 
@@ -31,9 +32,13 @@ final readonly class CheckImport
         if ($import === null || $import->state !== 'checking') {
             return true;
         }
+        if (! ($this->unpack)($import, $step)) {
+            return false;
+        }
         $counts = RowCounts::of($import);
+        $plan = $import->plan($this->fields);
         foreach ($this->decide->chunks($import) as $chunk) {
-            if (! $this->keep($import, $chunk, $counts)) {
+            if (! $this->keep($import, $plan, $chunk, $counts)) {
                 break;
             }
             if (! $chunk->isLast && $step->isOver()) {
@@ -50,31 +55,10 @@ final readonly class CheckImport
      *
      * @return bool false when it was discarded meanwhile
      */
-    private function keep(Import $import, DecidedChunk $chunk, RowCounts $counts): bool
+    private function keep(Import $import, ImportPlan $plan, DecidedChunk $chunk, RowCounts $counts): bool
     {
-        return $this->database->transaction(function () use ($import, $chunk, $counts): bool {
-            $keys = $chunk->lookupKeys();
-            $taken = $this->accounts->taken($keys);
-            $seen = array_fill_keys(ImportAddress::query()->where('import_id', $import->id)->whereIn('lookup_key', $keys)->pluck('lookup_key')->all(), true);
-            $new = [];
-            foreach ($chunk->rows as $row) {
-                if (! $row->decision instanceof ImportedAccount) {
-                    $counts->refuse($row->typed, $row->decision);
-
-                    continue;
-                }
-                $reason = match (true) {
-                    isset($seen[$row->lookupKey]) => new Reason('import.twice', 'address'),
-                    isset($taken[$row->lookupKey]) => new Reason('import.taken', 'address'),
-                    default => null,
-                };
-                if (! isset($seen[$row->lookupKey])) {
-                    $seen[$row->lookupKey] = true;
-                    $new[] = ['import_id' => $import->id, 'lookup_key' => $row->lookupKey];
-                }
-                $reason === null ? $counts->accept($row->decision) : $counts->refuse($row->decision->email->toString(), [$reason]);
-            }
-            ImportAddress::query()->insert($new);
+        return $this->database->transaction(function () use ($import, $plan, $chunk, $counts): bool {
+            ($this->settle)($chunk, $import, $plan, $counts);
 
             return $this->imports->keep($import, $counts, [
                 'offset' => $chunk->offset,

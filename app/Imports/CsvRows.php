@@ -30,25 +30,22 @@ final class CsvRows implements Rows
             yield $end => match (true) {
                 count($values) !== count($columns) => new Reason('import.columns_in_row', null, ['found' => count($values), 'asked' => count($columns)]),
                 ! mb_check_encoding($values, 'UTF-8') => new Reason('import.encoding'),
-                default => array_intersect_key(array_combine($columns, $values), array_flip(self::COLUMNS)),
+                default => array_combine($columns, $values),
             };
         }
     }
 
-    public function ignored(): array
+    /** In small letters, since the first line is written by hand as often as not. */
+    public function columns(): array
     {
-        return array_values(array_diff($this->header()['columns'], self::COLUMNS));
+        return $this->header()['columns'];
     }
 
     public function reasonAgainst(): ?Reason
     {
-        $missing = array_diff(['address', 'name', 'hash'], $this->header()['columns']);
+        $columns = $this->columns();
 
-        return match (true) {
-            $missing !== [] => new Reason('import.columns_missing', 'file', ['columns' => array_values($missing)]),
-            count(array_unique($this->header()['columns'])) !== count($this->header()['columns']) => new Reason('import.columns_twice', 'file'),
-            default => null,
-        };
+        return count(array_unique($columns)) === count($columns) ? null : new Reason('import.columns_twice', 'file');
     }
 
     /** @return array{columns: list<string>, separator: string, begins: int} */
@@ -60,7 +57,7 @@ final class CsvRows implements Rows
             // A byte order mark says nothing in UTF-8; spreadsheets write one all the same.
             $line = preg_replace('/^\xEF\xBB\xBF/', '', $line) ?? $line;
             $separator = ! str_contains($line, ',') && str_contains($line, ';') ? ';' : ',';
-            $columns = array_map(static fn (?string $name): string => strtolower(trim((string) $name)), str_getcsv($line, $separator, '"', ''));
+            $columns = array_map(static fn (?string $name): string => mb_strtolower(trim((string) $name)), str_getcsv($line, $separator, '"', ''));
             $this->header = [
                 'columns' => mb_check_encoding($columns, 'UTF-8') ? $columns : [],
                 'separator' => $separator,

@@ -11,6 +11,8 @@ use Kennel\App\Platform\Database\Record;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Retention\Limit;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Imports\ImportPlan;
 use Kennel\Core\Imports\ImportRules;
 
 /**
@@ -18,13 +20,13 @@ use Kennel\Core\Imports\ImportRules;
  *
  * @property string $id
  * @property string $name
- * @property 'csv'|'jsonl' $format
+ * @property ImportFormat $format
  * @property string $app_key
  * @property bool $proven
  * @property bool $must_change
  * @property string $digest
  * @property string $layout
- * @property 'checking'|'checked'|'importing'|'done'|'discarded'|'failed' $state
+ * @property 'received'|'checking'|'checked'|'importing'|'done'|'discarded'|'failed' $state
  * @property int $bytes
  * @property int $offset
  * @property int $done
@@ -34,6 +36,12 @@ use Kennel\Core\Imports\ImportRules;
  * @property array<string, int> $kinds
  * @property array<string, int> $codes
  * @property list<string> $ignored
+ * @property array<string, mixed>|null $plan
+ * @property int $unpacked_rows
+ * @property int $unpacked_bytes
+ * @property bool $is_unpacked
+ * @property int $updated
+ * @property int $left
  * @property string $begun_by_kind
  * @property string|null $begun_by_id
  * @property string $begun_by
@@ -49,12 +57,15 @@ final class Import extends Record
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['proven' => 'boolean', 'must_change' => 'boolean', 'kinds' => AsJson::ARRAY, 'codes' => AsJson::ARRAY, 'ignored' => AsJson::ARRAY];
+        return ['format' => ImportFormat::class, 'is_unpacked' => 'boolean', 'plan' => AsJson::ARRAY, 'proven' => 'boolean', 'must_change' => 'boolean', 'kinds' => AsJson::ARRAY, 'codes' => AsJson::ARRAY, 'ignored' => AsJson::ARRAY];
     }
 
-    public function rules(): ImportRules
+    /** What was said of the file; of one from before there were plans, that its columns are called as what they become. */
+    public function plan(FieldRules $fields): ImportPlan
     {
-        return new ImportRules($this->digest, $this->layout);
+        return $this->plan === null
+            ? ImportPlan::plain($this->app_key, $this->proven, $this->must_change, new ImportRules($this->digest, $this->layout))
+            : ImportPlan::read($this->plan, $fields);
     }
 
     public function begunBy(): Actor

@@ -30,7 +30,7 @@ final class ImportBounds
      */
     public function judge(#[\SensitiveParameter] ImportedAccount|array $row): ImportedAccount|array
     {
-        if (! $row instanceof ImportedAccount) {
+        if (! $row instanceof ImportedAccount || $row->hash === '') {
             return $row;
         }
         $seconds = $this->seconds[$row->kind] ??= $this->times->known($row->kind) ?? $this->times->measureOnce($row->hash);

@@ -4,6 +4,11 @@ declare(strict_types=1);
 
 namespace Kennel\App\Imports;
 
+use Kennel\App\Imports\Sources\OfficeOpenXml;
+use Kennel\App\Imports\Sources\OpenDocument;
+use Kennel\App\Imports\Sources\Source;
+use Kennel\App\Imports\Sources\SqliteFile;
+
 /** The files of imports. They hold people's hashes: each lies where only the service's user can read it, and is deleted when it is done with. */
 final readonly class ImportFiles
 {
@@ -29,25 +34,67 @@ final readonly class ImportFiles
         return is_file($this->path($id));
     }
 
-    public function rows(string $id, string $format): Rows
+    /** What is read row by row: the file itself, or what of it is unpacked. */
+    public function rows(string $id, ImportFormat $format): Rows
     {
-        $file = @fopen($this->path($id), 'rb');
+        $file = @fopen($format->isUnpacked() ? $this->unpacked($id) : $this->path($id), 'rb');
         if ($file === false) {
             throw new \RuntimeException("The file of import {$id} is gone.");
         }
 
-        return $format === 'csv' ? new CsvRows($file) : new JsonLinesRows($file);
+        return $format === ImportFormat::Csv ? new CsvRows($file) : new JsonLinesRows($file);
+    }
+
+    /**
+     * The tables of a file that is unpacked before its rows are read.
+     *
+     * @throws Sources\Unreadable
+     */
+    public function source(string $id, ImportFormat $format): Source
+    {
+        return match ($format) {
+            ImportFormat::Xlsx => new OfficeOpenXml($this->path($id)),
+            ImportFormat::Ods => new OpenDocument($this->path($id)),
+            ImportFormat::Sqlite => new SqliteFile($this->path($id)),
+            default => throw new \LogicException('a file of rows has no tables'),
+        };
+    }
+
+    /**
+     * Where rows are unpacked to, open for writing behind what counts.
+     *
+     * @return resource
+     */
+    public function openUnpacked(string $id, int $bytes)
+    {
+        $before = umask(0077);
+        $file = fopen($this->unpacked($id), 'c+b');
+        umask($before);
+        if ($file === false) {
+            throw new \RuntimeException("Rows of import {$id} cannot be written.");
+        }
+        ftruncate($file, $bytes);
+        fseek($file, $bytes);
+
+        return $file;
     }
 
     public function remove(string $id): void
     {
-        if ($this->exists($id)) {
-            unlink($this->path($id));
+        foreach ([$this->path($id), $this->unpacked($id)] as $path) {
+            if (is_file($path)) {
+                unlink($path);
+            }
         }
     }
 
     public function path(string $id): string
     {
         return storage_path(self::FOLDER."/{$id}");
+    }
+
+    private function unpacked(string $id): string
+    {
+        return "{$this->path($id)}.rows";
     }
 }

@@ -20,17 +20,18 @@ final readonly class ImportReport
     public function of(Import $import): array
     {
         return [
-            'id' => $import->id, 'name' => $import->name, 'format' => $import->format, 'app' => $import->app_key, 'proven' => $import->proven, 'must_change' => $import->must_change,
+            'id' => $import->id, 'name' => $import->name, 'format' => $import->format->value, 'app' => $import->app_key, 'proven' => $import->proven, 'must_change' => $import->must_change,
             'state' => $import->state, 'done' => $import->done, 'total' => $import->total, 'bytes' => $import->bytes, 'offset' => $import->offset,
-            'accepted' => $import->accepted, 'refused' => $import->refused, 'ignored' => $import->ignored,
+            'accepted' => $import->accepted, 'updated' => $import->updated, 'left' => $import->left, 'refused' => $import->refused,
+            'unpacked' => $import->unpacked_rows, 'ignored' => $import->ignored,
             'kinds' => self::counts($import->kinds, static fn (string $kind): array => ['kind' => $kind]),
-            'codes' => self::counts($import->codes, fn (string $code): array => ['code' => $code, 'message' => $this->words->say(new Reason("short.{$code}"))]),
+            'codes' => self::counts($import->codes, fn (string $code): array => ['code' => $code, 'message' => $this->words->say(new Reason("short.{$code}", null, ['field' => 'a field']))]),
             'begun_by' => $import->begun_by, 'started_at' => $import->started_at, 'finished_at' => $import->finished_at,
         ];
     }
 
-    /** @return list<array<string, mixed>> the first rows that were refused */
-    public function refusedRows(Import $import, ?string $code): array
+    /** @return list<array<string, mixed>> the first rows that are no new accounts, and why */
+    public function rows(Import $import, ?string $code): array
     {
         $rows = ImportRow::query()->where('import_id', $import->id)->when($code !== null, static fn ($rows) => $rows->where('code', $code))->orderBy('row')->limit(self::LISTED)->get();
 

@@ -7,16 +7,24 @@ namespace Kennel\App\Imports;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Platform\Database\AsJson;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\Core\Imports\ImportPlan;
+use Kennel\Core\Imports\ImportRules;
 use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Reasons\WrittenReason;
 use Psr\Clock\ClockInterface;
 
 /** Imports as operators meet them: a file is received and checked, what would happen is shown, then it is begun or discarded. */
 final readonly class Imports
 {
+    public const PERMISSION = 'kennel:accounts.manage';
+
+    private const COUNTS_ANEW = ['done' => 0, 'offset' => 0, 'accepted' => 0, 'refused' => 0, 'updated' => 0, 'left' => 0, 'kinds' => '{}', 'codes' => '{}', 'finished_at' => null];
+
     private const SHOWN = 20;
 
     private const ROWS_A_STATEMENT = 100;
@@ -27,6 +35,7 @@ final readonly class Imports
         private Apps $apps,
         private AuditTrail $audit,
         private ImportFiles $files,
+        private DescribeImport $describe,
     ) {
     }
 
@@ -48,36 +57,111 @@ final readonly class Imports
     }
 
     /**
-     * Receives a file and has it checked. Nothing is imported.
+     * Takes a file in. Nothing is read of it yet but what its columns are.
      *
      * @param  resource  $content
-     * @param  array{name: string, format: string, app: string, proven: bool, must_change: bool, digest: string, layout: string}  $options
      *
-     * @throws Refusal when there is such an import, for what is invalid
+     * @throws Refusal when there is such an import, for what cannot be one
      */
-    public function receive(string $id, $content, array $options, Actor $by, bool $inBackground = true): void
+    public function receive(string $id, $content, string $name, ImportFormat $format, Actor $by): Import
     {
-        if ($this->apps->find($options['app']) === null) {
-            throw Refusal::invalid([new Reason('app.unknown', 'app')]);
-        }
         if ($this->find($id) !== null) {
             throw Refusal::conflict('import.exists');
         }
+        $apps = $this->apps->keys();
+        if ($apps === []) {
+            throw Refusal::invalid([new Reason('app.unknown', 'app')]);
+        }
         $bytes = $this->files->receive($id, $content);
-        $reason = $bytes === 0 ? new Reason('import.empty', 'file') : $this->files->rows($id, $options['format'])->reasonAgainst();
+        $reason = $bytes === 0 ? new Reason('import.empty', 'file') : $this->reasonAgainst($id, $format);
         if ($reason !== null) {
             $this->files->remove($id);
             throw Refusal::invalid([$reason]);
         }
-        $ignored = $this->files->rows($id, $options['format'])->ignored();
-        $this->database->transaction(function () use ($id, $options, $bytes, $ignored, $by, $inBackground): void {
-            Import::query()->create([
-                'id' => $id, 'name' => $options['name'], 'format' => $options['format'], 'app_key' => $options['app'], 'proven' => $options['proven'], 'must_change' => $options['must_change'],
-                'digest' => $options['digest'], 'layout' => $options['layout'], 'state' => 'checking', 'bytes' => $bytes, 'ignored' => $ignored, 'started_at' => Moment::write($this->clock->now()),
-                ...self::begunBy($by),
-            ]);
+
+        return $this->database->transaction(fn (): Import => Import::query()->create([
+            'id' => $id, 'name' => $name, 'format' => $format, 'app_key' => $apps[0], 'proven' => false, 'must_change' => false, 'digest' => '', 'layout' => 'password',
+            'state' => 'received', 'bytes' => $bytes, 'ignored' => [], 'started_at' => Moment::write($this->clock->now()), ...self::begunBy($by),
+        ])->refresh());
+    }
+
+    /**
+     * Takes a file in whose columns are called as what they become, and has it checked at once.
+     *
+     * @param  resource  $content
+     * @param  array{app: string, proven: bool, must_change: bool, digest: string, layout: string}  $options
+     *
+     * @throws Refusal when there is such an import, for what is invalid; nothing of it is kept then
+     */
+    public function receivePlain(string $id, $content, string $name, ImportFormat $format, array $options, Actor $by, bool $inBackground = true): void
+    {
+        $import = $this->receive($id, $content, $name, $format, $by);
+        try {
+            $hashes = new ImportRules($options['digest'], $options['layout']);
+            $columns = $format === ImportFormat::JsonLines ? null : $this->describe->tables($import)[0]['columns'];
+            $this->check($id, ImportPlan::plain($options['app'], $options['proven'], $options['must_change'], $hashes, $columns), $by, $inBackground);
+        } catch (Refused $refused) {
+            $this->forget($id);
+            throw Refusal::invalid([$refused->reason]);
+        } catch (Refusal $refusal) {
+            $this->forget($id);
+            throw $refusal;
+        }
+    }
+
+    private function forget(string $id): void
+    {
+        Import::query()->whereKey($id)->delete();
+        $this->files->remove($id);
+    }
+
+    private function reasonAgainst(string $id, ImportFormat $format): ?Reason
+    {
+        try {
+            if (! $format->isUnpacked()) {
+                return $this->files->rows($id, $format)->reasonAgainst();
+            }
+
+            return $this->files->source($id, $format)->tables() === [] ? new Reason('import.empty', 'file') : null;
+        } catch (Sources\Unreadable $unreadable) {
+            return $unreadable->reason;
+        }
+    }
+
+    /**
+     * Has a file checked by a plan: for the first time, or by another one than before. Nothing is imported.
+     *
+     * @throws Refusal when it is at work or over, for what is invalid
+     */
+    public function check(string $id, ImportPlan $plan, Actor $by, bool $inBackground = true): void
+    {
+        $import = $this->get($id);
+        if (! in_array($import->state, ['received', 'checked'], true)) {
+            throw Refusal::invalid([new Reason('import.not_open')]);
+        }
+        if ($this->apps->find($plan->app) === null) {
+            throw Refusal::invalid([new Reason('app.unknown', 'app')]);
+        }
+        $reason = $this->describe->reasonAgainst($import, $plan);
+        if ($reason !== null) {
+            throw Refusal::invalid([$reason]);
+        }
+        $tables = array_column($this->describe->tables($import), 'columns', 'name');
+        $ignored = array_values(array_diff($plan->table === '' ? (array_values($tables)[0] ?? []) : $tables[$plan->table], array_column($plan->columns, 'from')));
+        $isSameTable = $import->plan !== null && ($import->plan['table'] ?? null) === $plan->table && ($import->plan['links'] ?? null) === $plan->links?->toArray();
+        $this->database->transaction(function () use ($import, $plan, $ignored, $isSameTable, $by, $inBackground): void {
+            $anew = [
+                'state' => 'checking', 'plan' => AsJson::encode($plan->toArray()), 'app_key' => $plan->app, 'proven' => $plan->areProven, 'must_change' => $plan->mustChange,
+                'digest' => $plan->hashes->digest, 'layout' => $plan->hashes->layout, 'ignored' => AsJson::encode($ignored), 'total' => null,
+                ...self::COUNTS_ANEW, ...$isSameTable ? [] : ['unpacked_rows' => 0, 'unpacked_bytes' => 0, 'is_unpacked' => false], ...self::begunBy($by),
+            ];
+            if (Import::query()->whereKey($import->id)->where('state', $import->state)->update($anew) === 0) {
+                throw Refusal::changedMeanwhile();
+            }
+            ImportRow::query()->where('import_id', $import->id)->delete();
+            $this->forgetAddresses($import->id);
             if ($inBackground) {
-                RunImport::dispatch($id);
+                RunImport::dispatch($import->id);
             }
         });
     }
@@ -88,7 +172,7 @@ final readonly class Imports
         $import = $this->get($id);
         $reasons = [...WrittenReason::reasonsAgainst($why), ...match (true) {
             $import->state !== 'checked' => [new Reason('import.not_checked')],
-            $import->accepted === 0 => [new Reason('import.nothing')],
+            $import->accepted + $import->updated === 0 => [new Reason('import.nothing')],
             default => [],
         }];
         if ($reasons !== []) {
@@ -98,13 +182,7 @@ final readonly class Imports
             $anew = [
                 'state' => 'importing',
                 'total' => $import->done,
-                'done' => 0,
-                'offset' => 0,
-                'accepted' => 0,
-                'refused' => 0,
-                'kinds' => '{}',
-                'codes' => '{}',
-                'finished_at' => null,
+                ...self::COUNTS_ANEW,
                 ...self::begunBy($by),
             ];
             if (Import::query()->whereKey($import->id)->where('state', 'checked')->update($anew) === 0) {
@@ -129,7 +207,7 @@ final readonly class Imports
     /** Stops what runs; what was imported stays. The file is deleted, so it cannot be gone on with. */
     public function discard(string $id): void
     {
-        $changed = Import::query()->whereKey($id)->whereIn('state', ['checking', 'checked', 'importing', 'failed'])->update([
+        $changed = Import::query()->whereKey($id)->whereIn('state', ['received', 'checking', 'checked', 'importing', 'failed'])->update([
             'state' => 'discarded',
             'finished_at' => Moment::write($this->clock->now()),
         ]);
@@ -187,7 +265,7 @@ final readonly class Imports
     /** Whatever lies there checked, and is never begun: it holds people's hashes. @return int how many */
     public function discardForgotten(\DateTimeImmutable $before): int
     {
-        $forgotten = Import::query()->whereIn('state', ['checking', 'checked'])->where('started_at', '<', Moment::write($before))->pluck('id');
+        $forgotten = Import::query()->whereIn('state', ['received', 'checking', 'checked'])->where('started_at', '<', Moment::write($before))->pluck('id');
         foreach ($forgotten as $id) {
             $this->discard((string) $id);
         }

@@ -4,11 +4,18 @@ declare(strict_types=1);
 
 namespace Kennel\App\Imports;
 
+use Kennel\Core\Metadata\MetadataDocument;
 use Kennel\Core\Reasons\Reason;
 
 /** An object a line, as in {"address": "jo@post.example", "name": "Jo", "hash": "$2y$…"}. */
 final class JsonLinesRows implements Rows
 {
+    /** The row itself, and a document of metadata in it. */
+    private const DEEPEST = MetadataDocument::DEEPEST + 1;
+
+    /** Lines may lack what others have: so many are looked at for their keys. */
+    private const LOOKED_AT = 200;
+
     /** @param  resource  $file */
     public function __construct(private $file)
     {
@@ -26,15 +33,18 @@ final class JsonLinesRows implements Rows
         }
     }
 
-    public function ignored(): array
+    public function columns(): array
     {
+        $columns = [];
+        $looked = 0;
         foreach ($this->from(0) as $row) {
-            $first = $this->decode();
-
-            return $row instanceof Reason || $first === null ? [] : array_values(array_map(strval(...), array_diff(array_keys($first), self::COLUMNS)));
+            $columns += $row instanceof Reason ? [] : array_fill_keys(array_keys($row), true);
+            if (++$looked === self::LOOKED_AT) {
+                break;
+            }
         }
 
-        return [];
+        return array_map(strval(...), array_keys($columns));
     }
 
     public function reasonAgainst(): ?Reason
@@ -42,33 +52,14 @@ final class JsonLinesRows implements Rows
         return null;
     }
 
-    /** @return array<string, string>|Reason */
+    /** @return array<string, mixed>|Reason */
     private function row(#[\SensitiveParameter] string $line): array|Reason
     {
         if (! mb_check_encoding($line, 'UTF-8')) {
             return new Reason('import.encoding');
         }
-        $row = json_decode($line, true, 4);
-        if (! is_array($row) || array_is_list($row)) {
-            return new Reason('import.json');
-        }
-        $row = array_intersect_key($row, array_flip(self::COLUMNS));
-        foreach ($row as $column => $value) {
-            if (! is_string($value)) {
-                return new Reason('import.json_text', $column, ['column' => $column]);
-            }
-        }
+        $row = json_decode($line, false, self::DEEPEST + 1);
 
-        /** @var array<string, string> $row */
-        return $row;
-    }
-
-    /** @return array<array-key, mixed>|null the first line */
-    private function decode(): ?array
-    {
-        rewind($this->file);
-        $first = json_decode((string) fgets($this->file, self::LONGEST), true, 4);
-
-        return is_array($first) ? $first : null;
+        return is_object($row) ? get_object_vars($row) : new Reason('import.json');
     }
 }

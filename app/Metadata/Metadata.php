@@ -46,6 +46,42 @@ final readonly class Metadata
         return $documents;
     }
 
+    /**
+     * @param  list<int>  $accountSeqs
+     * @return array<int, array<string, MetadataDocument>> by account and kind; empty ones are left out
+     */
+    public function documentsOfAll(array $accountSeqs): array
+    {
+        $documents = [];
+        foreach ($accountSeqs === [] ? [] : MetadataRow::query()->toBase()->whereIn('account_seq', $accountSeqs)->get() as $row) {
+            $documents[(int) $row->account_seq][(string) $row->kind] = MetadataDocument::stored((string) $row->document);
+        }
+
+        return $documents;
+    }
+
+    /**
+     * Of accounts that have none yet.
+     *
+     * @param  array<int, array<string, MetadataDocument>>  $documents  by account and kind
+     */
+    public function addAll(array $documents): void
+    {
+        $whole = $values = [];
+        foreach ($documents as $seq => $kinds) {
+            foreach ($kinds as $kind => $document) {
+                $whole[] = ['account_seq' => $seq, 'kind' => $kind, 'document' => $document->toJson()];
+                array_push($values, ...self::rows($seq, MetadataKind::from($kind), $document));
+            }
+        }
+        foreach (array_chunk($whole, self::ROWS_A_STATEMENT) as $some) {
+            MetadataRow::query()->insert($some);
+        }
+        foreach (array_chunk($values, self::ROWS_A_STATEMENT) as $some) {
+            MetadataValue::query()->insert($some);
+        }
+    }
+
     public function write(int $accountSeq, MetadataKind $kind, MetadataDocument $document): void
     {
         $key = ['account_seq' => $accountSeq, 'kind' => $kind->value];

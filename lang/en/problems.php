@@ -39,6 +39,7 @@ return [
     ],
     'import' => [
         'exists' => ['title' => 'There is an import with this id', 'detail' => 'Draw a new id for a new file.'],
+        'not_open' => ['title' => 'This import is not open', 'detail' => 'Only a file that waits, or one that has been checked, can be planned. Send it anew.'],
     ],
     'picture' => [
         'refused' => ['title' => 'The picture was not taken', 'detail' => 'The reason says why.'],

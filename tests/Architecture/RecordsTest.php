@@ -31,6 +31,7 @@ final class RecordsTest extends TestCase
         'app/Sessions/CurrentSession.php',
         'app/Platform/Database/ImmediateSqliteConnection.php',
         'app/Installation/Backup.php',
+        'app/Imports/Sources/SqliteFile.php',
     ];
 
     public function test_each_table_has_one_model(): void

@@ -10,39 +10,43 @@ use Illuminate\Http\Response;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Imports\ImportFormat;
 use Kennel\App\Imports\ImportReport;
 use Kennel\App\Imports\Imports;
+use Kennel\App\Imports\ReportFile;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Imports\ImportRules;
 use Kennel\Core\Reasons\Reason;
+use Symfony\Component\HttpFoundation\StreamedResponse;
 
 final readonly class ImportController
 {
     /** What is larger is imported by the command, on the server itself. */
     private const LARGEST = 64 * 1024 * 1024;
 
-    private const FORMATS = ['text/csv' => 'csv', 'application/jsonl' => 'jsonl'];
-
-    public function __construct(private Caller $caller, private Imports $imports, private ImportReport $report)
+    public function __construct(private Caller $caller, private Imports $imports, private ImportReport $report, private ReportFile $file)
     {
     }
 
     public function index(): JsonResponse
     {
-        $this->caller->require('kennel:accounts.manage');
+        $this->caller->require(Imports::PERMISSION);
 
         return Json::ok(['items' => array_map($this->report->of(...), $this->imports->latest())]);
     }
 
-    /** The body is the file itself, by PUT: it is streamed to its place and never wholly in memory. */
+    /**
+     * The body is the file itself, by PUT: it is streamed to its place and never wholly in memory. With an app it is checked at once, by columns that
+     * are called as what they become.
+     */
     public function store(string $id, Request $request): JsonResponse
     {
-        $operator = $this->caller->require('kennel:accounts.manage');
+        $operator = $this->caller->require(Imports::PERMISSION);
         $query = new Query($request);
+        $format = ImportFormat::ofType((string) $request->headers->get('Content-Type')) ?? throw Refusal::invalid([new Reason('import.format', 'file')]);
+        $name = $query->text('name') ?? 'accounts';
         $options = [
-            'name' => $query->text('name') ?? 'accounts',
-            'format' => self::FORMATS[strtolower(trim(explode(';', (string) $request->headers->get('Content-Type'))[0]))] ?? throw Refusal::invalid([new Reason('import.format', 'file')]),
             'app' => $query->text('app') ?? '',
             'proven' => $query->choice('proven', ['yes', 'no']) === 'yes',
             'must_change' => $query->choice('must_change', ['yes', 'no']) === 'yes',
@@ -52,14 +56,17 @@ final readonly class ImportController
         if ((int) $request->headers->get('Content-Length', '0') > self::LARGEST) {
             throw Refusal::tooLarge([new Reason('request.too_large', 'file', ['maximum' => self::LARGEST])]);
         }
-        $this->imports->receive($id, $request->getContent(true), $options, $operator->asOperator());
+        $content = $request->getContent(true);
+        $options['app'] === ''
+            ? $this->imports->receive($id, $content, $name, $format, $operator->asOperator())
+            : $this->imports->receivePlain($id, $content, $name, $format, $options, $operator->asOperator());
 
         return Json::ok($this->report->of($this->imports->get($id)), 202);
     }
 
     public function begin(string $id, Request $request): JsonResponse
     {
-        $operator = $this->caller->require('kennel:accounts.manage');
+        $operator = $this->caller->require(Imports::PERMISSION);
         $body = Body::of($request);
         $why = $body->text('reason') ?? '';
         $body->complete();
@@ -70,14 +77,27 @@ final readonly class ImportController
 
     public function rows(string $id, Request $request): JsonResponse
     {
-        $this->caller->require('kennel:accounts.manage');
+        $this->caller->require(Imports::PERMISSION);
 
-        return Json::ok(['items' => $this->report->refusedRows($this->imports->get($id), (new Query($request))->text('code'))]);
+        return Json::ok(['items' => $this->report->rows($this->imports->get($id), (new Query($request))->text('code'))]);
+    }
+
+    /** Every row that is no new account, and why. */
+    public function report(string $id): StreamedResponse
+    {
+        $this->caller->require(Imports::PERMISSION);
+        $import = $this->imports->get($id);
+
+        return new StreamedResponse(fn () => $this->file->write($import), 200, [
+            'Content-Type' => 'text/csv; charset=utf-8; header=present',
+            'Content-Disposition' => 'attachment; filename="import-report.csv"',
+            'Cache-Control' => 'no-store',
+        ]);
     }
 
     public function destroy(string $id): Response
     {
-        $this->caller->require('kennel:accounts.manage');
+        $this->caller->require(Imports::PERMISSION);
         $this->imports->discard($id);
 
         return new Response(status: 204);

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Core\Imports;
 
-use Kennel\Core\Imports\DecideImport;
 use Kennel\Core\Imports\ImportedAccount;
+use Kennel\Core\Imports\ImportPlan;
 use Kennel\Core\Imports\ImportRules;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Tests\Support\Passwords;
@@ -20,7 +20,7 @@ final class DecideImportTest extends TestCase
     #[DataProvider('rows')]
     public function test_says_what_is_wrong_with_a_row(array $row, ImportRules $rules, string $outcome): void
     {
-        $decided = (new DecideImport(Passwords::hasher()))(array_replace(['address' => 'tam@post.example', 'name' => 'Tam Pellow'], $row), $rules);
+        $decided = Rules::decide()(array_replace(['address' => 'tam@post.example', 'name' => 'Tam Pellow'], $row), ImportPlan::plain('north', false, false, $rules), Rules::facts());
         self::assertSame($outcome, $decided instanceof ImportedAccount ? $decided->kind : implode(' ', array_map(static fn (Reason $reason): string => trim("{$reason->code} ".($reason->parameters['digest'] ?? $reason->parameters['kind'] ?? '')), $decided)));
         if ($decided instanceof ImportedAccount && str_contains($outcome, 'digest')) {
             self::assertTrue(Passwords::hasher()->verify(Passwords::prepared(self::PASSWORD), $decided->hash));

@@ -11,6 +11,7 @@ use Illuminate\Testing\TestResponse;
 use Kennel\App\Imports\CheckImport;
 use Kennel\App\Imports\ImportAccounts;
 use Kennel\App\Imports\ImportFiles;
+use Kennel\App\Imports\ImportFormat;
 use Kennel\App\Imports\Imports;
 use Kennel\App\Imports\RunImport;
 use Kennel\App\Platform\Identity\Actor;
@@ -82,7 +83,7 @@ final class ImportTest extends DoorTestCase
         [$id] = $this->send($lines, 'app=gaugebook&must_change=yes&digest=sha1&layout=password.salt', 'application/jsonl');
         $this->work();
         $checked = $this->import($id);
-        self::assertSame([1, ['theme'], ['import.json' => 2, 'import.json_text' => 1]], [$checked['accepted'], $checked['ignored'], array_column($checked['codes'], 'rows', 'code')]);
+        self::assertSame([1, ['theme'], ['import.json' => 2, 'import.json_text' => 1, 'import.hash_unknown' => 1]], [$checked['accepted'], $checked['ignored'], array_column($checked['codes'], 'rows', 'code')]);
         $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'Moved'], [], 'console')->assertStatus(202);
         $this->work();
         $this->signIn('a@reach.example')->assertCreated();
@@ -108,15 +109,16 @@ final class ImportTest extends DoorTestCase
         $files->remove('of-a-fresh-installation');
         $files->remove('of-a-fresh-installation');
         $this->expectExceptionMessage('The file of import of-a-fresh-installation is gone.');
-        $files->rows('of-a-fresh-installation', 'csv');
+        $files->rows('of-a-fresh-installation', ImportFormat::Csv);
     }
 
-    public function test_of_one_reason_five_hundred_rows_are_listed_and_all_are_counted(): void
+    public function test_five_hundred_rows_are_listed_at_once_and_all_are_kept(): void
     {
         $this->keeper();
         [$id] = $this->send("address,name,hash\n".str_repeat('nowhere,Somebody,$2y$04$'.str_repeat('a', 53)."\n", 501), 'app=gaugebook');
         $this->work();
-        self::assertSame([501, 500], [$this->import($id)['refused'], DB::table('import_rows')->where('import_id', $id)->count()]);
+        self::assertSame([501, 501, 500], [$this->import($id)['refused'], DB::table('import_rows')->where('import_id', $id)->count(), count((array) $this->ask("/imports/{$id}/rows")->assertOk()->json('items'))]);
+        self::assertCount(502, explode("\r\n", trim($this->ask("/imports/{$id}/report")->assertOk()->streamedContent())), 'the report has them all');
         [$id] = $this->send("address,name,hash\n".str_repeat('nowhere,,$2y$04$'.str_repeat('a', 53)."\n", 300), 'app=gaugebook');
         $this->work();
         self::assertSame([600, 500], [DB::table('import_rows')->where('import_id', $id)->count(), count((array) $this->ask("/imports/{$id}/rows")->assertOk()->json('items'))], 'two reasons each; so many at once');
@@ -185,7 +187,7 @@ final class ImportTest extends DoorTestCase
         self::assertSame(6, self::rows('jobs'), 'and the same once more, with the one that was begun');
         $content = fopen('data://text/plain,address', 'rb');
         try {
-            $this->app->make(Imports::class)->receive($id, is_resource($content) ? $content : throw new \LogicException, ['name' => 'x', 'format' => 'csv', 'app' => 'gaugebook', 'proven' => true, 'must_change' => false, 'digest' => '', 'layout' => 'password'], Actor::kennel());
+            $this->app->make(Imports::class)->receive($id, is_resource($content) ? $content : throw new \LogicException, 'x', ImportFormat::Csv, Actor::kennel());
             self::fail('received');
         } catch (Refusal $refusal) {
             self::assertSame('import.exists', $refusal->refusal);

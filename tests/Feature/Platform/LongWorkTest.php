@@ -119,7 +119,7 @@ final class LongWorkTest extends DoorTestCase
         file_put_contents($file, "address,name,hash\ntam@reach.example,Tam,".password_hash('x', PASSWORD_BCRYPT, ['cost' => 4])."\n");
         $imports = $this->app->make(\Kennel\App\Imports\Imports::class);
         $content = fopen($file, 'rb');
-        $imports->receive(self::ID, $content === false ? throw new \RuntimeException : $content, ['name' => 'rows.csv', 'format' => 'csv', 'app' => 'gaugebook', 'proven' => true, 'must_change' => false, 'digest' => '', 'layout' => 'password'], \Kennel\App\Platform\Identity\Actor::kennel());
+        $imports->receivePlain(self::ID, $content === false ? throw new \RuntimeException : $content, 'rows.csv', \Kennel\App\Imports\ImportFormat::Csv, ['app' => 'gaugebook', 'proven' => true, 'must_change' => false, 'digest' => '', 'layout' => 'password'], \Kennel\App\Platform\Identity\Actor::kennel());
         $imports->fail(self::ID);
         self::assertSame('failed', DB::table('imports')->value('state'));
         self::assertSame(0, $kernel->call('kennel:import', ['--resume' => self::ID]), $kernel->output());
@@ -131,7 +131,7 @@ final class LongWorkTest extends DoorTestCase
     {
         DB::table('hash_times')->insert(['machine' => \Kennel\App\Passwords\Machine::here()->id, 'kind' => 'bcrypt 14', 'seconds' => 2.6, 'measured_at' => '2026-05-01T11:00:00.000Z']);
         $bounds = $this->app->make(\Kennel\App\Imports\ImportBounds::class);
-        $row = new \Kennel\Core\Imports\ImportedAccount(\Kennel\Core\Accounts\EmailAddress::parse('tam@reach.example'), \Kennel\Core\Accounts\PersonName::parse('Tam'), '$2y$14$'.str_repeat('a', 53), 'bcrypt 14');
+        $row = new \Kennel\Core\Imports\ImportedAccount(\Kennel\Core\Accounts\EmailAddress::parse('tam@reach.example'), \Kennel\Core\Accounts\PersonName::parse('Tam'), '$2y$14$'.str_repeat('a', 53), 'bcrypt 14', \Kennel\Core\Accounts\Status::Active, 'gaugebook', null, false, new \DateTimeImmutable);
         $refused = $bounds->judge($row);
         self::assertIsArray($refused);
         self::assertSame(['import.too_slow', '2.6'], [$refused[0]->code, $refused[0]->parameters['seconds']]);

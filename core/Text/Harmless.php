@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kennel\Core\Exports;
+namespace Kennel\Core\Text;
 
 /**
  * Keeps a spreadsheet from taking a text for a formula (OWASP, CSV Injection): what begins with a sign that a formula begins with is given an

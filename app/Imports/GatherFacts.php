@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Imports;
+
+use Kennel\App\Apps\Apps;
+use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Language;
+use Kennel\App\Roles\GiveableRoles;
+use Kennel\App\Roles\Roles;
+use Kennel\Core\Imports\ImportFacts;
+use Psr\Clock\ClockInterface;
+
+/** The apps and roles there are, and which of the roles whoever imports may give: of Kennel itself nobody is asked. */
+final readonly class GatherFacts
+{
+    public function __construct(private Apps $apps, private Roles $roles, private GiveableRoles $giveable, private ClockInterface $clock)
+    {
+    }
+
+    public function __invoke(Actor $by): ImportFacts
+    {
+        $roles = [];
+        foreach ($this->roles->all() as ['key' => $key]) {
+            $roles[$key] = $by->id === null || $this->giveable->includes($key, $by->id);
+        }
+
+        return new ImportFacts($this->apps->keys(), $roles, Language::tags(), $this->clock->now());
+    }
+}

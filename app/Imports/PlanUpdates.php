@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Imports;
+
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Fields\FieldValues;
+use Kennel\App\Metadata\Metadata;
+use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Roles\Roles;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Imports\AccountUpdate;
+use Kennel\Core\Imports\DecideUpdate;
+use Kennel\Core\Imports\ImportedAccount;
+use Kennel\Core\Imports\ImportPlan;
+use Kennel\Core\Metadata\MetadataDocument;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Reasons\Refused;
+use Kennel\Core\Roles\Authority;
+
+/** What becomes of rows whose address has an account: asked by the check and, within its transaction, by the import. */
+final readonly class PlanUpdates
+{
+    public function __construct(private Accounts $accounts, private FieldValues $fields, private Metadata $metadata, private Roles $roles, private DecideUpdate $decide)
+    {
+    }
+
+    /**
+     * @param  list<DecidedRow>  $rows  none refused
+     * @return array<string, array{Account, AccountUpdate|Reason}> by lookup key; a reason for an account that is not to be touched
+     */
+    public function __invoke(array $rows, ImportPlan $plan, Actor $by): array
+    {
+        $accounts = $rows === [] ? [] : $this->accounts->byLookupKeys(array_column($rows, 'lookupKey'));
+        $seqs = array_column($accounts, 'seq');
+        $roles = $this->roles->ofAll([...array_values(array_column($accounts, 'id')), ...$by->id === null ? [] : [$by->id]]);
+        $fields = $this->fields->ofAll(array_values($seqs));
+        $documents = $this->metadata->documentsOfAll(array_values($seqs));
+        $graph = $this->roles->graph();
+        $own = $by->id === null ? null : $graph->permissionsOf($roles[$by->id] ?? []);
+        $planned = [];
+        foreach ($rows as $row) {
+            $account = $accounts[$row->lookupKey] ?? null;
+            if ($account === null || ! $row->decision instanceof ImportedAccount) {
+                continue;
+            }
+            $reason = match (true) {
+                $account->status === Status::Closed => new Reason('account.closed', 'address'),
+                $own !== null && $account->id !== $by->id && ! Authority::reaches($own, $graph->permissionsOf($roles[$account->id] ?? [])) => new Reason('operator.beyond_authority', 'address'),
+                // As everywhere: nobody gives themselves anything.
+                $account->id === $by->id => new Reason('account.self', 'address'),
+                default => null,
+            };
+            $planned[$row->lookupKey] = [$account, $reason ?? $this->update($row->decision, $plan, $account, $roles[$account->id] ?? [], $fields[$account->seq] ?? [], $documents[$account->seq] ?? [])];
+        }
+
+        return $planned;
+    }
+
+    /**
+     * @param  list<string>  $roles
+     * @param  array<string, mixed>  $fields
+     * @param  array<string, MetadataDocument>  $documents
+     */
+    private function update(ImportedAccount $row, ImportPlan $plan, Account $account, array $roles, array $fields, array $documents): AccountUpdate|Reason
+    {
+        try {
+            return ($this->decide)($row, $plan, $account->name, $roles, $fields, $documents);
+        } catch (Refused $refused) {
+            return $refused->reason;
+        }
+    }
+}

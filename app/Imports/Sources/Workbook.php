@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Imports\Sources;
+
+use Kennel\Core\Reasons\Reason;
+
+/** The parts of a zipped spreadsheet, read as streams. What a hostile one could do is bounded here: its size unpacked, and its XML. */
+final readonly class Workbook
+{
+    /** In bytes, of all parts unpacked. */
+    private const LARGEST = 2 ** 31;
+
+    private function __construct(private string $path)
+    {
+    }
+
+    /** @throws Unreadable for what is no zip, or unpacks to more than anybody's accounts */
+    public static function open(string $path): self
+    {
+        $zip = new \ZipArchive;
+        if ($zip->open($path, \ZipArchive::RDONLY) !== true) {
+            throw new Unreadable(new Reason('import.unreadable', 'file'));
+        }
+        $bytes = 0;
+        for ($index = 0; $index < $zip->numFiles; $index++) {
+            $bytes += (int) ($zip->statIndex($index)['size'] ?? 0);
+        }
+        $zip->close();
+        if ($bytes > self::LARGEST) {
+            throw new Unreadable(new Reason('import.unpacks_to_much', 'file', ['maximum' => self::LARGEST >> 20]));
+        }
+
+        return new self($path);
+    }
+
+    public function has(string $part): bool
+    {
+        $zip = new \ZipArchive;
+        $zip->open($this->path, \ZipArchive::RDONLY);
+        $has = $zip->locateName($part) !== false;
+        $zip->close();
+
+        return $has;
+    }
+
+    /** @throws Unreadable when there is no such part */
+    public function part(string $part): \XMLReader
+    {
+        if (! $this->has($part)) {
+            throw new Unreadable(new Reason('import.unreadable', 'file'));
+        }
+        $reader = \XMLReader::open("zip://{$this->path}#{$part}", null, LIBXML_NONET | LIBXML_COMPACT);
+
+        return $reader instanceof \XMLReader ? $reader : throw new Unreadable(new Reason('import.unreadable', 'file'));
+    }
+
+    /**
+     * The elements of a part, one by one: the reader stands at each.
+     *
+     * @return \Generator<int, string> their local names
+     *
+     * @throws Unreadable for XML that is broken, or declares entities
+     */
+    public static function elements(\XMLReader $reader): \Generator
+    {
+        $before = libxml_use_internal_errors(true);
+        try {
+            while ($reader->read()) {
+                if ($reader->nodeType === \XMLReader::DOC_TYPE) {
+                    throw new Unreadable(new Reason('import.unreadable', 'file'));
+                }
+                if ($reader->nodeType === \XMLReader::ELEMENT) {
+                    yield $reader->localName;
+                }
+            }
+            if (libxml_get_last_error() !== false) {
+                throw new Unreadable(new Reason('import.unreadable', 'file'));
+            }
+        } finally {
+            libxml_clear_errors();
+            libxml_use_internal_errors($before);
+        }
+    }
+}

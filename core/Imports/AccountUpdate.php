@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Imports;
+
+use Kennel\Core\Accounts\PersonName;
+use Kennel\Core\Metadata\MetadataDocument;
+
+/** What an import changes of an account that is there. */
+final readonly class AccountUpdate
+{
+    /**
+     * @param  PersonName|null  $name  null for the one it has
+     * @param  list<string>  $roles  to be given
+     * @param  array<string, bool|int|float|string|list<string>>  $fields  by key
+     * @param  array<string, MetadataDocument>  $metadata  whole, by kind
+     */
+    public function __construct(public ?PersonName $name, public array $roles, public array $fields, public array $metadata)
+    {
+    }
+
+    public function isEmpty(): bool
+    {
+        return $this->parts() === [];
+    }
+
+    /** @return list<string> what it changes: "name", "roles", fields by key, metadata by kind */
+    public function parts(): array
+    {
+        return [...$this->name === null ? [] : ['name'], ...$this->roles === [] ? [] : ['roles'], ...array_keys($this->fields), ...array_keys($this->metadata)];
+    }
+}

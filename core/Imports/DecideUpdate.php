@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Imports;
+
+use Kennel\Core\Metadata\MetadataDocument;
+use Kennel\Core\Reasons\Refused;
+
+/**
+ * What a row changes of an account that is there: of the chosen parts those that differ. Roles are added and never taken, metadata is merged,
+ * and an empty cell says nothing.
+ */
+final readonly class DecideUpdate
+{
+    /**
+     * @param  list<string>  $roles  held
+     * @param  array<string, mixed>  $fields  held, by key
+     * @param  array<string, MetadataDocument>  $metadata  held, by kind
+     *
+     * @throws Refused for metadata that would become too large
+     */
+    public function __invoke(ImportedAccount $row, ImportPlan $plan, string $name, array $roles, array $fields, array $metadata): AccountUpdate
+    {
+        $changed = [];
+        $documents = [];
+        foreach ($plan->update as $target) {
+            [$part, $key] = [...explode(':', $target, 2), ''];
+            if ($part === 'field' && isset($row->fields[$key]) && $row->fields[$key] !== ($fields[$key] ?? null)) {
+                $changed[$key] = $row->fields[$key];
+            } elseif (($part === 'own' || $part === 'internal') && isset($row->metadata[$part]) && ! isset($documents[$part])) {
+                $before = $metadata[$part] ?? MetadataDocument::nothing();
+                $after = $before->patched($row->metadata[$part]->toJson());
+                if ($before->differences($after) !== []) {
+                    $documents[$part] = $after;
+                }
+            }
+        }
+
+        return new AccountUpdate(
+            in_array('name', $plan->update, true) && $row->name->value !== $name ? $row->name : null,
+            in_array('roles', $plan->update, true) ? array_values(array_diff($row->roles ?? [], $roles)) : [],
+            $changed,
+            $documents,
+        );
+    }
+}

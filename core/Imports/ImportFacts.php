@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Imports;
+
+/** What a row is held against: which apps and roles there are, and which of the roles whoever imports may give. */
+final readonly class ImportFacts
+{
+    /**
+     * @param  list<string>  $apps  keys
+     * @param  array<string, bool>  $roles  whether they may be given, by key
+     * @param  list<string>  $languages  tags
+     */
+    public function __construct(public array $apps, public array $roles, public array $languages, public \DateTimeImmutable $now)
+    {
+    }
+}

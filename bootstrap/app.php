@@ -30,6 +30,7 @@ use Kennel\App\Platform\Pulses\Pulses;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Kennel\Demo\Commands\SeedDemo;
+use Kennel\Demo\Commands\WriteOlderSite;
 
 $app = Application::configure(basePath: dirname(__DIR__))
     ->withRouting(
@@ -41,7 +42,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
     )
     ->withCommands([
         AccountCommand::class, AskRelayCommand::class, BackupCommand::class, CheckCommand::class, ImportCommand::class, InstallCommand::class, KeysCommand::class,
-        NoteCensusCommand::class, PeppersCommand::class, PurgeCommand::class, RestoreCommand::class, RulesCommand::class, SeedDemo::class,
+        NoteCensusCommand::class, PeppersCommand::class, PurgeCommand::class, RestoreCommand::class, RulesCommand::class, SeedDemo::class, WriteOlderSite::class,
     ])
     ->withSchedule(static function (Schedule $schedule): void {
         $schedule->call(static fn () => app(Pulses::class)->beat(Pulses::SCHEDULE))->name('pulse')->everyMinute();

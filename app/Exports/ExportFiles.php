@@ -17,15 +17,15 @@ final readonly class ExportFiles
      *
      * @return resource
      */
-    public function open(string $id, int $bytes)
+    public function open(string $id, ExportFormat $format, int $bytes)
     {
-        $directory = dirname($this->path($id));
-        is_dir($directory) || mkdir($directory, 0700, true);
-        $file = fopen($this->path($id), 'c+b');
+        $path = $this->rows($id, $format);
+        is_dir(dirname($path)) || mkdir(dirname($path), 0700, true);
+        $file = fopen($path, 'c+b');
         if ($file === false) {
-            throw new \RuntimeException("{$this->path($id)} cannot be written.");
+            throw new \RuntimeException("{$path} cannot be written.");
         }
-        chmod($this->path($id), 0600);
+        chmod($path, 0600);
         ftruncate($file, $bytes);
         fseek($file, $bytes);
 
@@ -34,8 +34,22 @@ final readonly class ExportFiles
 
     public function remove(string $id): void
     {
-        if (is_file($this->path($id))) {
-            unlink($this->path($id));
+        foreach ([$this->path($id), "{$this->path($id)}.rows", "{$this->path($id)}.zip"] as $path) {
+            if (is_file($path)) {
+                unlink($path);
+            }
         }
+    }
+
+    /** Once all rows are written. @return int the size of the file in bytes */
+    public function finish(string $id, ExportFormat $format, int $bytes): int
+    {
+        return $format->isPacked() ? XlsxFile::finish($this->rows($id, $format), $this->path($id)) : $bytes;
+    }
+
+    /** Where rows are written: the file itself, or what is packed into it. */
+    private function rows(string $id, ExportFormat $format): string
+    {
+        return $format->isPacked() ? "{$this->path($id)}.rows" : $this->path($id);
     }
 }

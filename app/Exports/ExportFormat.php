@@ -7,18 +7,32 @@ namespace Kennel\App\Exports;
 use Kennel\App\Platform\Database\AsJson;
 use Kennel\Core\Text\Harmless;
 
-/** How rows are written: CSV (RFC 4180) for spreadsheets, or JSON Lines, a value each as it is stored. */
+/** How rows are written: CSV (RFC 4180) or a workbook for spreadsheets, or JSON Lines, a value each as it is stored. */
 enum ExportFormat: string
 {
     case Csv = 'csv';
     case JsonLines = 'jsonl';
+    case Xlsx = 'xlsx';
 
     /** The last column of CSV: which cells of its row were given an apostrophe, so that no program takes them for formulas. */
     public const MADE_HARMLESS = 'made_harmless';
 
+    /** 2.0 stays 2.0, as it is stored. */
+    private const JSON = JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION;
+
     public function type(): string
     {
-        return $this === self::Csv ? 'text/csv; charset=utf-8; header=present' : 'application/jsonl';
+        return match ($this) {
+            self::Csv => 'text/csv; charset=utf-8; header=present',
+            self::JsonLines => 'application/jsonl',
+            self::Xlsx => 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+        };
+    }
+
+    /** @return int|null as many rows as it can hold */
+    public function mostRows(): ?int
+    {
+        return $this === self::Xlsx ? XlsxFile::MOST_ROWS : null;
     }
 
     /**
@@ -27,23 +41,51 @@ enum ExportFormat: string
      */
     public function begin($file, array $columns): void
     {
-        if ($this === self::Csv) {
-            self::line($file, [...$columns, self::MADE_HARMLESS]);
-        }
+        match ($this) {
+            self::Csv => self::line($file, [...$columns, self::MADE_HARMLESS]),
+            self::Xlsx => XlsxFile::begin($file, $columns),
+            self::JsonLines => null,
+        };
     }
 
     /**
      * @param  resource  $file
      * @param  array<string, mixed>  $row  by column
+     * @param  int  $number  of the row, from 1
      */
-    public function write($file, array $row): void
+    public function write($file, array $row, int $number): void
     {
-        if ($this === self::JsonLines) {
-            fwrite($file, AsJson::encode((object) $row)."\n");
+        match ($this) {
+            self::JsonLines => fwrite($file, json_encode((object) $row, self::JSON)."\n"),
+            self::Xlsx => XlsxFile::write($file, array_values(array_map(static fn (mixed $value): bool|int|float|string => is_bool($value) || is_int($value) || is_float($value) ? $value : self::text($value), $row)), $number),
+            self::Csv => self::texts($file, array_map(self::text(...), $row)),
+        };
+    }
 
-            return;
+    /**
+     * Once all rows are there.
+     *
+     * @param  resource  $file
+     */
+    public function end($file): void
+    {
+        if ($this === self::Xlsx) {
+            XlsxFile::end($file);
         }
-        $texts = array_map(self::text(...), $row);
+    }
+
+    /** Whether the rows are packed into the file once they are all there. */
+    public function isPacked(): bool
+    {
+        return $this === self::Xlsx;
+    }
+
+    /**
+     * @param  resource  $file
+     * @param  array<string, string>  $texts
+     */
+    private static function texts($file, array $texts): void
+    {
         self::line($file, [
             ...array_values(array_map(Harmless::text(...), $texts)),
             implode(' ', array_keys(array_filter($texts, Harmless::isFormula(...)))),

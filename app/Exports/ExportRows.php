@@ -8,6 +8,7 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Fields\FieldValues;
 use Kennel\App\Metadata\Metadata;
 use Kennel\App\Roles\Roles;
+use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Metadata\MetadataKind;
 
 /** The values of a page of accounts, by column, as JSON has them. */
@@ -60,7 +61,10 @@ final readonly class ExportRows
             'created' => $account->created_at,
             'changed' => $account->changed_at,
             'seen' => $account->seen_at === '' ? null : $account->seen_at,
-            'hash' => $account->hash_kind,
+            'language' => $account->language,
+            'must_change' => $account->password_owed !== PasswordOwed::Nothing,
+            'hash_kind' => $account->hash_kind,
+            'password_hash' => $account->password_hash,
             'own', 'internal' => $documents[$column] ?? null,
             default => null,
         };

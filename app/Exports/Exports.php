@@ -23,6 +23,9 @@ final readonly class Exports
 {
     public const PERMISSION = 'kennel:accounts.export';
 
+    /** To have the hashes of passwords in it, for moving to another installation. */
+    public const HASHES = 'kennel:accounts.export_hashes';
+
     /** So many are written while the operator waits; for more a worker is asked. */
     private const AT_ONCE = 5_000;
 
@@ -46,7 +49,8 @@ final readonly class Exports
     public function begin(ExportFormat $format, array $columns, ?string $search, Where $where, string $sort): Export
     {
         $operator = $this->caller->require(self::PERMISSION);
-        $reasons = ExportColumns::reasonsAgainst($columns, $this->fields);
+        $mayHaveHashes = $format === ExportFormat::JsonLines && $this->caller->permissions()->allows(self::HASHES);
+        $reasons = ExportColumns::reasonsAgainst($columns, $this->fields, $mayHaveHashes);
         if ($reasons !== []) {
             throw Refusal::invalid($reasons);
         }

@@ -8,6 +8,7 @@ use Kennel\App\Accounts\AccountList;
 use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
+use Kennel\Core\Exports\ExportColumns;
 use Kennel\Core\Finding\Where;
 use Psr\Clock\ClockInterface;
 
@@ -33,23 +34,27 @@ final readonly class WriteExport
             return true;
         }
         $format = ExportFormat::from($export->format);
-        $file = $this->files->open($id, $export->bytes);
+        $file = $this->files->open($id, $format, $export->bytes);
         try {
             if ($export->bytes === 0) {
                 $format->begin($file, $export->columns);
             }
             do {
-                if (! $this->authority->mayGoOn($export->operator_id, Exports::PERMISSION)) {
+                if (! $this->mayGoOn($export) || ($format->mostRows() !== null && $export->done >= $format->mostRows())) {
                     $this->fail($id);
 
                     return true;
                 }
                 $page = $this->list->pageFor($export->search === '' ? null : $export->search, Where::read($export->conditions), $export->sort, $export->cursor, self::PAGE);
-                foreach ($this->rows->of($page['items'], $export->columns) as $row) {
-                    $format->write($file, $row);
+                foreach ($this->rows->of($page['items'], $export->columns) as $index => $row) {
+                    $format->write($file, $row, $export->done + $index + 1);
+                }
+                if ($page['next'] === null) {
+                    $format->end($file);
                 }
                 fflush($file);
-                if (! $this->keep($export, $page['next'], count($page['items']), (int) ftell($file))) {
+                $bytes = (int) ftell($file);
+                if (! $this->keep($export, $page['next'], count($page['items']), $page['next'] === null ? $this->files->finish($id, $format, $bytes) : $bytes)) {
                     $this->files->remove($id);
 
                     return true;
@@ -66,6 +71,12 @@ final readonly class WriteExport
     {
         Export::query()->where('id', $id)->where('state', 'running')->update(['state' => 'failed', 'finished_at' => Moment::write($this->clock->now())]);
         $this->files->remove($id);
+    }
+
+    private function mayGoOn(Export $export): bool
+    {
+        return $this->authority->mayGoOn($export->operator_id, Exports::PERMISSION)
+            && (! in_array(ExportColumns::PASSWORD_HASH, $export->columns, true) || $this->authority->mayGoOn($export->operator_id, Exports::HASHES));
     }
 
     /** @return bool false when it was discarded meanwhile */

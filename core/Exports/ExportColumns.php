@@ -7,19 +7,26 @@ namespace Kennel\Core\Exports;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Reasons\Reason;
 
-/** Which columns a file has. Secrets are no columns, and cannot be chosen. */
+/** Which columns a file has. Of secrets the hash alone can be one, for who may take it out. */
 final class ExportColumns
 {
     public const OF_ACCOUNT = [
-        'id', 'name', 'address', 'status', 'status_reason', 'verified', 'app', 'origin', 'roles', 'terms', 'created', 'changed', 'seen', 'hash', 'own', 'internal',
+        'id', 'name', 'address', 'status', 'status_reason', 'verified', 'app', 'origin', 'roles', 'terms', 'language', 'must_change', 'created', 'changed', 'seen', 'hash_kind',
+        'own', 'internal', self::PASSWORD_HASH,
     ];
+
+    /** For moving to another installation: only in JSON Lines, and by a permission of its own. */
+    public const PASSWORD_HASH = 'password_hash';
 
     /**
      * @param  list<string>  $chosen  of OF_ACCOUNT, or "field:" and a field's key
      * @return list<Reason>
      */
-    public static function reasonsAgainst(array $chosen, FieldRules $fields): array
+    public static function reasonsAgainst(array $chosen, FieldRules $fields, bool $mayHaveHashes): array
     {
+        if (! $mayHaveHashes && in_array(self::PASSWORD_HASH, $chosen, true)) {
+            return [new Reason('export.hashes', 'columns')];
+        }
         if ($chosen === [] || count(array_unique($chosen)) !== count($chosen)) {
             return [new Reason('export.columns', 'columns')];
         }

@@ -224,6 +224,8 @@ final readonly class DecideImport
     private function metadata(array $row, Mistakes $mistakes): array
     {
         $documents = [];
+        // Whole documents first, which the file may have single keys beside.
+        uksort($row, static fn (string $one, string $other): int => str_contains($one, ':') <=> str_contains($other, ':'));
         foreach ($row as $target => $value) {
             $path = ImportTargets::metadata($target);
             $kind = $path[0] ?? MetadataKind::tryFrom($target)?->value;
@@ -231,10 +233,9 @@ final readonly class DecideImport
                 continue;
             }
             try {
-                $before = $documents[$kind] ?? MetadataDocument::nothing();
                 $documents[$kind] = $path === null
-                    ? $before->patched(is_string($value) ? $value : json_encode($value, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION))
-                    : $before->with($path[1], $value);
+                    ? MetadataDocument::parse(is_string($value) ? $value : json_encode($value, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION))
+                    : ($documents[$kind] ?? MetadataDocument::nothing())->with($path[1], $value);
             } catch (Refused $refused) {
                 $mistakes->add(new Reason($refused->reason->code, $target, $refused->reason->parameters));
             }

@@ -15,8 +15,8 @@ final readonly class SuggestTarget
         'name' => ['name', 'fullname', 'displayname', 'realname', 'person'],
         'given_name' => ['givenname', 'firstname', 'forename', 'vorname'],
         'family_name' => ['familyname', 'lastname', 'surname', 'nachname'],
-        'hash' => ['hash', 'passwordhash', 'password', 'passwd', 'pwd', 'pass', 'crypt', 'secret'],
-        'salt' => ['salt', 'passwordsalt'],
+        'hash' => ['hash', 'passwordhash', 'password', 'passwd', 'pwd', 'pw', 'pass', 'crypt', 'secret'],
+        'salt' => ['salt', 'passwordsalt', 'pwsalt', 'hashsalt'],
         'id' => ['id', 'uuid', 'accountid', 'userid'],
         'status' => ['status', 'state', 'standing'],
         'status_reason' => ['statusreason'],
@@ -65,7 +65,7 @@ final readonly class SuggestTarget
             }
         }
         // A table's name stands before its column's, in a join.
-        if (in_array('role', explode('.', str_replace(['_', ' ', 's.'], ['.', '.', '.'], mb_strtolower($column))), true)) {
+        if (preg_match('/^(role|right|group|dut(y|ie)|position)s?\./i', $column) === 1) {
             return 'roles';
         }
         $names = [];

@@ -287,6 +287,7 @@ return [
         'way_unknown' => 'Choose one: a link, a temporary password, one that is mailed, or one that you type.',
     ],
     'export' => [
+        'hashes' => 'Hashes of passwords can be taken out in JSON Lines alone, with the permission kennel:accounts.export_hashes.',
         'format' => 'Must be one of: :formats.',
         'columns' => 'Name at least one column, and each once.',
         'column' => 'There is no column “:column”. There are: :columns, and field: with a field’s key.',

@@ -43,7 +43,7 @@ final class ExportTest extends DoorTestCase
     {
         $this->keeper();
         self::assertSame(['export.format'], self::codes($this->export(['format' => 'xls'])->assertStatus(422)));
-        foreach (['password_hash', 'search', 'lookup_key', 'field:nothing', 'version'] as $column) {
+        foreach (['hash', 'search', 'lookup_key', 'field:nothing', 'version'] as $column) {
             self::assertSame(['export.column'], self::codes($this->export(['columns' => [$column]])->assertStatus(422)), $column);
         }
         self::assertSame(['export.columns'], self::codes($this->export(['columns' => []])->assertStatus(422)));

@@ -86,7 +86,7 @@ final readonly class PreviewImport
             default => AsJson::encode($value),
         };
         if ($text !== '' && (in_array($target, self::SECRET, true) || preg_match('/^(\$|\{[A-Z0-9]+\}|pbkdf2)|^[0-9a-f]{32,}$/i', $text) === 1)) {
-            return '(hash)';
+            return '(not shown)';
         }
 
         return mb_strimwidth($text, 0, self::LONGEST, '…');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Imports;
 
+use Kennel\Core\Fields\Choice;
 use Kennel\Core\Fields\FieldRules;
 
 /** What a column probably becomes: by what it is called first, then by what is in it. */
@@ -32,6 +33,8 @@ final readonly class SuggestTarget
         'internal' => ['internal'],
     ];
 
+    private const MOST_VALUES = 50;
+
     public function __construct(private FieldRules $fields)
     {
     }
@@ -42,7 +45,7 @@ final readonly class SuggestTarget
      */
     public function __invoke(string $column, array $samples): ?string
     {
-        $target = $this->byName($column) ?? self::byContents($samples);
+        $target = $this->byName($column) ?? self::byContents($samples) ?? $this->byChoices($samples);
         // An id that is a number is the other service's own affair, and what is no hash is no password.
         $fits = match ($target) {
             'id' => Samples::share($samples, '/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/iD') > 0.9,
@@ -77,6 +80,25 @@ final readonly class SuggestTarget
         $likely = Resemblance::likely($column, $names);
 
         return $likely === null ? null : "field:{$likely}";
+    }
+
+    /**
+     * The field whose choices most of the values probably mean.
+     *
+     * @param  list<string>  $samples
+     */
+    private function byChoices(array $samples): ?string
+    {
+        $values = array_slice(array_values(array_unique($samples)), 0, self::MOST_VALUES);
+        foreach ($this->fields->all as $key => $field) {
+            $choices = array_map(static fn (Choice $choice): array => [$choice->label], $field->choices);
+            $meant = array_filter($values, static fn (string $value): bool => Resemblance::likely($value, $choices) !== null);
+            if ($choices !== [] && count($meant) > 1 && count($meant) > 0.6 * count($values) && ImportTargets::field("field:{$key}", $this->fields) !== null) {
+                return "field:{$key}";
+            }
+        }
+
+        return null;
     }
 
     /** @param  list<string>  $samples */

@@ -21,6 +21,7 @@ const Find = later(() => import('./find/Find').then((module) => module.Find));
 const KeyList = later(() => import('./KeyList').then((module) => module.KeyList));
 const KitScreen = later(() => import('./kit/KitScreen').then((module) => module.KitScreen));
 const MailScreen = later(() => import('./mail/MailScreen').then((module) => module.MailScreen));
+const ImportsScreen = later(() => import('./imports/ImportsScreen').then((module) => module.ImportsScreen));
 const PasswordsScreen = later(() => import('./passwords/PasswordsScreen').then((module) => module.PasswordsScreen));
 const ProofDialog = later(() => import('./proof/ProofDialog').then((module) => module.ProofDialog));
 const RolesScreen = later(() => import('./roles/RolesScreen').then((module) => module.RolesScreen));
@@ -64,10 +65,12 @@ export function Bench({ name }: { name: string }) {
                   <Route index element={<NeedsYou />} />
                   <Route path="sign-up/:tab?" element={<SignupScreen />} />
                   <Route path="mail/:id?" element={<MailScreen />} />
+                  <Route path="passwords/import" element={<Navigate to="/accounts/import" replace />} />
                   <Route path="passwords/:tab?" element={<PasswordsScreen />} />
                   <Route path="sessions" element={<SessionsScreen />} />
                   <Route path="roles" element={<RolesScreen />} />
                   <Route path="apps" element={<AppsScreen />} />
+                  <Route path="accounts/import/:id?" element={<ImportsScreen />} />
                   <Route path="accounts/:id?" element={<AccountsScreen />} />
                   <Route path="audit" element={<AuditScreen />} />
                   {isDemo ? <Route path="kit" element={<KitScreen />} /> : null}

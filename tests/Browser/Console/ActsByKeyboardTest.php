@@ -439,11 +439,13 @@ final class ActsByKeyboardTest extends BrowserTestCase
     {
         $file = sys_get_temp_dir().'/kennel-accounts-'.bin2hex(random_bytes(4)).'.csv';
         file_put_contents($file, "address,name,hash\nwren@reach.example,Wren Aske,".password_hash('slow green otters', PASSWORD_BCRYPT, ['cost' => 4])."\nnobody,Nobody,x\n");
-        $console = $this->enterConsole('/passwords/import')->see('Nothing has been imported yet.');
+        $console = $this->enterConsole('/accounts/import')->see('Nothing has been imported yet.');
         // Which file, the system's own window asks.
         $console->box('File')->setFileDetector(new LocalFileDetector)->sendKeys($file);
+        $this->do('Look at its columns', see: 'What the columns become');
+        $this->hasFocus('it is looked at');
         $this->do('The addresses are verified', ' ');
-        $this->do('Check file', see: 'checked, not imported yet');
+        $this->do('Check every row', see: 'checked, not imported yet');
         $this->hasFocus('it is checked');
         unlink($file);
         $this->do('not an address', see: 'This is not an e-mail address');

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Browser\Console;
 
-use Facebook\WebDriver\Remote\LocalFileDetector;
 use Facebook\WebDriver\WebDriverBy;
 use Kennel\Tests\Browser\Support\BrowserTestCase;
 
@@ -52,22 +51,6 @@ final class PasswordsBenchTest extends BrowserTestCase
         $page->press('Set digits 0')->see('There are none.');
         $page->type('Minimum length', '300')->keys("\u{E007}");
         $page->see('At most 256.');
-    }
-
-    public function test_a_file_of_accounts_is_checked_and_imported(): void
-    {
-        $file = sys_get_temp_dir().'/kennel-accounts-'.bin2hex(random_bytes(4)).'.csv';
-        file_put_contents($file, "address,name,hash\nwren@reach.example,Wren Aske,".password_hash('slow green otters', PASSWORD_BCRYPT, ['cost' => 4])."\nnobody,Nobody,x\n");
-        $page = $this->enterConsole('/passwords/import')->see('Nothing has been imported yet.');
-        $page->choose('App', 'Gaugebook');
-        $page->box('File')->setFileDetector(new LocalFileDetector)->sendKeys($file);
-        $page->press('Check file')->see('checked, not imported yet')->see('bcrypt 4')->press('not an address')->see('This is not an e-mail address');
-        $page->keys("\u{E00C}");
-        unlink($file);
-        $this->assertAccessible();
-        $page->press('Import 1 account…')->press('Import accounts')->see('Give a reason; it goes into the audit trail.')->type('Reason', 'The older site closes')->press('Import accounts')->see(', imported,');
-        self::$browser->forget();
-        $this->visit('/a/gaugebook/sign-in')->type('E-mail address', 'wren@reach.example')->type('Password', 'slow green otters')->press('Sign in')->see('Before you begin');
     }
 
     public function test_the_trend_and_what_is_stranded_are_shown(): void

@@ -52,7 +52,7 @@ final class PlannedImportTest extends DoorTestCase
 
         $plan = [...$plan, 'app' => 'gaugebook', 'proven' => true, 'digest' => 'sha1', 'layout' => 'salt.password'];
         $preview = $this->knock('POST', "/imports/{$id}/preview", ['plan' => $plan], [], 'console')->assertOk();
-        self::assertSame('(hash)', $preview->json('rows.0.values.hash'));
+        self::assertSame('(not shown)', $preview->json('rows.0.values.hash'));
         self::assertStringNotContainsString('$2y$', (string) $preview->getContent(), 'no hash is shown');
         self::assertSame([6], array_column(array_filter((array) $preview->json('rows'), static fn (array $row): bool => $row['reasons'] !== [] && $row['row'] === 6), 'row'), 'its address has no @');
 

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Suspense, useEffect, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { answer } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { useCopy } from '../../kit/Copy';
@@ -97,6 +97,7 @@ export function AccountList({ openId }: { openId: string | null }) {
   const selection = useSelection(list.items, `${query} ${written}`);
   // Once it is done to them, they are let go.
   const bulk = search.get('bulk');
+  const navigate = useNavigate();
   const begun = useQuery({ ...bulkAct(bulk ?? ''), enabled: bulk !== null }).data;
   const isDone = begun?.state === 'done' || begun?.state === 'running';
   useEffect(() => {
@@ -163,6 +164,11 @@ export function AccountList({ openId }: { openId: string | null }) {
             {may('kennel:accounts.export') ? (
               <Button size="small" onClick={() => setDialog('export')}>
                 Export…
+              </Button>
+            ) : null}
+            {mayMake ? (
+              <Button size="small" onClick={() => void navigate('/accounts/import')}>
+                Import…
               </Button>
             ) : null}
             {mayMake ? (

@@ -11,7 +11,6 @@ import { StoredTab } from './StoredTab';
 const Calibration = later(() => import('./Calibration').then((module) => module.Calibration));
 const Guidance = later(() => import('./Guidance').then((module) => module.Guidance));
 const HashingRules = later(() => import('./HashingRules').then((module) => module.HashingRules));
-const ImportTab = later(() => import('./ImportTab').then((module) => module.ImportTab));
 const PolicyRules = later(() => import('./PolicyRules').then((module) => module.PolicyRules));
 const TryPassword = later(() => import('./TryPassword').then((module) => module.TryPassword));
 
@@ -19,10 +18,9 @@ const TABS = [
   ['stored', 'Stored hashes'],
   ['policy', 'Policy'],
   ['hashing', 'Hashing'],
-  ['import', 'Import'],
 ] as const;
 
-/** Where it is decided what a password must be and how it is stored, measured what that costs, and older hashes are brought along. */
+/** Where it is decided what a password must be and how it is stored, and measured what that costs. */
 export function PasswordsScreen() {
   const tab = useParams()['tab'] ?? 'stored';
   const isPolicy = tab === 'policy';
@@ -48,7 +46,9 @@ export function PasswordsScreen() {
             </BenchColumns>
           ) : (
             <div className="relative min-h-0 flex-1 overflow-y-auto px-5 py-4 max-sm:px-3">
-              <div className="mx-auto max-w-[960px]">{tab === 'import' ? <ImportTab /> : <StoredTab />}</div>
+              <div className="mx-auto max-w-[960px]">
+                <StoredTab />
+              </div>
             </div>
           )}
         </Suspense>

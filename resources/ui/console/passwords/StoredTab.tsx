@@ -7,7 +7,7 @@ import { InlineLink } from '../../kit/Link';
 import { Notice } from '../../kit/Notice';
 import { QueryState } from '../../kit/QueryState';
 import { counted, grouped } from '../../text/figures';
-import { api } from '../api';
+import { api, useMay } from '../api';
 import { Peppers } from './Peppers';
 import { Trend } from './Trend';
 import { Wrapping } from './Wrapping';
@@ -18,6 +18,7 @@ type Kind = Schemas['Census']['items'][number];
 
 /** Which schemes and parameters the stored hashes use, how that changes, and what can be done about it. */
 export function StoredTab() {
+  const may = useMay();
   const census = useQuery({
     queryKey: ['census'],
     queryFn: ({ signal }) => answer(api.GET('/passwords/census', { signal })),
@@ -101,6 +102,13 @@ export function StoredTab() {
       <Peppers />
       <Text as="p" tone="soft" className="mt-4 max-w-prose">
         A hash of another scheme, or of other parameters, is replaced when its holder next signs in.
+        {may('kennel:accounts.manage') ? (
+          <>
+            {' '}
+            Hashes of another service come along with its accounts:{' '}
+            <InlineLink to="/accounts/import">import accounts</InlineLink>.
+          </>
+        ) : null}
       </Text>
     </>
   );

@@ -6,7 +6,7 @@ import { Button } from '../../kit/Button';
 import { DataTable, type Column } from '../../kit/DataTable';
 import { Dialog } from '../../kit/Dialog';
 import { Failure } from '../../kit/Failure';
-import { LinkButton } from '../../kit/Link';
+import { InlineLink, LinkButton, PlainLink } from '../../kit/Link';
 import { Progress } from '../../kit/Progress';
 import { QueryState } from '../../kit/QueryState';
 import { counted, grouped } from '../../text/figures';
@@ -20,6 +20,7 @@ type Import = Schemas['Import'];
 type ImportRow = ItemOf<'/imports/{id}/rows'>;
 
 const states = {
+  received: 'waits for its plan',
   checking: 'being checked',
   checked: 'checked, not imported yet',
   importing: 'being imported',
@@ -31,6 +32,7 @@ const states = {
 /** @returns how its steps stand; null of one that was discarded, since it is not kept at which */
 function steps({ state, total }: Import): readonly Step['stands'][] | null {
   return {
+    received: ['now', 'next', 'next'] as const,
     checking: ['now', 'next', 'next'] as const,
     checked: ['done', 'now', 'next'] as const,
     importing: ['done', 'done', 'now'] as const,
@@ -42,7 +44,7 @@ function steps({ state, total }: Import): readonly Step['stands'][] | null {
 }
 
 /** One import: how far it is, what its hashes are, which rows are refused and why. */
-export function ImportReport({ of }: { of: Import }) {
+export function ImportReport({ of, isListed = false }: { of: Import; isListed?: boolean }) {
   const client = useQueryClient();
   const may = useMay();
   const [asking, setAsking] = useState<'import' | 'discard' | null>(null);
@@ -54,10 +56,16 @@ export function ImportReport({ of }: { of: Import }) {
   const stands = steps(of);
   const isOn = of.state === 'checking' || of.state === 'importing';
   return (
-    <Surface as="section" edge="top" aria-label={`Import ${of.name}`} className="py-3">
+    <Surface as="section" edge="top" aria-label={`Report of ${of.name}`} className="py-3">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-        <Text as="h3" weight="strong" className="wrap-anywhere">
-          <bdi>{of.name}</bdi>
+        <Text as="h2" weight="strong" className="wrap-anywhere">
+          {isListed ? (
+            <InlineLink to={`/accounts/import/${of.id}`}>
+              <bdi>{of.name}</bdi>
+            </InlineLink>
+          ) : (
+            <bdi>{of.name}</bdi>
+          )}
         </Text>
         <Note as="span">
           {of.app}, {states[of.state]}, <bdi>{of.begun_by}</bdi>, <When at={of.finished_at ?? of.started_at} />
@@ -65,17 +73,19 @@ export function ImportReport({ of }: { of: Import }) {
         <span className="ml-auto flex items-center gap-2">
           {isOn ? (
             <Progress label={of.name} value={of.offset} max={of.bytes}>
-              {counted(of.done, 'row', 'rows')}
+              {of.done === 0 && of.unpacked > 0
+                ? `${counted(of.unpacked, 'row', 'rows')} unpacked`
+                : counted(of.done, 'row', 'rows')}
             </Progress>
           ) : null}
-          {may('kennel:accounts.manage') && (isOn || of.state === 'checked') ? (
+          {may('kennel:accounts.manage') && (isOn || of.state === 'checked' || of.state === 'received') ? (
             <Button size="small" onClick={() => setAsking('discard')}>
               {isOn ? 'Cancel import…' : 'Discard import…'}
             </Button>
           ) : null}
-          {may('kennel:accounts.manage') && of.state === 'checked' && of.accepted > 0 ? (
+          {may('kennel:accounts.manage') && of.state === 'checked' && of.accepted + of.updated > 0 ? (
             <Button size="small" kind="act" onClick={() => setAsking('import')}>
-              Import {counted(of.accepted, 'account', 'accounts')}…
+              Import {whatIsDone(of)}…
             </Button>
           ) : null}
         </span>
@@ -101,10 +111,10 @@ export function ImportReport({ of }: { of: Import }) {
             </Surface>
           ))}
         </ul>
-        <ul aria-label="Refused">
+        <ul aria-label="What else becomes of rows">
           {of.codes.map(({ code, message, rows }) => (
             <Surface as="li" edge="top" key={code} className="flex justify-between gap-3 py-0.5">
-              <LinkButton kind="stop" onClick={() => setShown(code)}>
+              <LinkButton kind={ELSE.includes(code) ? 'act' : 'stop'} onClick={() => setShown(code)}>
                 {message}
               </LinkButton>{' '}
               {grouped(rows)}
@@ -115,9 +125,16 @@ export function ImportReport({ of }: { of: Import }) {
       {of.ignored.length === 0 ? null : (
         <Note className="mt-1">Columns that are not read: {of.ignored.join(', ')}.</Note>
       )}
+      {of.codes.length === 0 ? null : (
+        <Text as="p" size="small">
+          <PlainLink href={`/api/v1/imports/${of.id}/report?surface=console`} download>
+            Save the report of these rows
+          </PlainLink>
+        </Text>
+      )}
       {asking === 'import' ? (
         <ActDialog
-          title={`Import ${counted(of.accepted, 'account', 'accounts')}?`}
+          title={`Import ${whatIsDone(of)}?`}
           act="Import accounts"
           run={(reason) =>
             answer(api.POST('/imports/{id}/begin', { params: { path: { id: of.id } }, body: { reason } })).then(() =>
@@ -127,7 +144,12 @@ export function ImportReport({ of }: { of: Import }) {
           onClose={() => setAsking(null)}
         >
           <p>
-            {of.refused === 0 ? 'Every row can be imported.' : `${counted(of.refused, 'row is', 'rows are')} left out.`}{' '}
+            {of.refused + of.left === 0
+              ? 'Every row can be imported.'
+              : `${counted(of.refused + of.left, 'row is', 'rows are')} left out.`}{' '}
+            {of.updated === 0
+              ? ''
+              : `${counted(of.updated, 'account that is there is', 'accounts that are there are')} changed. `}
             {of.proven
               ? 'The addresses count as verified.'
               : 'Each account holder has to verify the address after signing in.'}{' '}
@@ -156,6 +178,16 @@ export function ImportReport({ of }: { of: Import }) {
   );
 }
 
+/** Codes that refuse nothing. */
+const ELSE = ['import.updated', 'import.left', 'import.unchanged'];
+
+/** "12 accounts", and what of them is there already. */
+const whatIsDone = ({ accepted, updated }: Import): string =>
+  [
+    ...(accepted > 0 || updated === 0 ? [counted(accepted, 'account', 'accounts')] : []),
+    ...(updated > 0 ? [`${grouped(updated)} changed`] : []),
+  ].join(', ');
+
 const COLUMNS: readonly Column<ImportRow>[] = [
   { key: 'row', head: 'Row', width: '56px', fold: 'first-end', isFigure: true, cell: ({ row }) => grouped(row) },
   {
@@ -181,13 +213,13 @@ function RowsDialog({ of, code, onClose }: { of: Import; code: string; onClose: 
       onClose={onClose}
       title={
         <>
-          Refused rows of <bdi>{of.name}</bdi>
+          Rows of <bdi>{of.name}</bdi>
         </>
       }
     >
       <QueryState of={rows} what="the rows">
         <DataTable
-          label="Refused rows"
+          label="Rows of the report"
           columns={COLUMNS}
           rows={items}
           rowKey={({ row, code: reason }) => `${row}${reason}`}

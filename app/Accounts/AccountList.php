@@ -17,7 +17,7 @@ final readonly class AccountList
 {
     /** By what the list is sorted, and the column or expression an index has. */
     public const SORTS = [
-        'name' => 'name_key', 'address' => 'lookup_key', 'created' => 'created_at', 'seen' => 'seen_at', 'changed' => 'changed_at',
+        'name' => 'name_key', 'address' => 'lookup_key', 'created' => 'created_at', 'seen' => 'seen_at', 'changed' => 'changed_at', 'status' => 'status',
         'app' => 'app_key', 'origin' => 'came_by', 'hash' => 'hash_kind',
     ];
 
@@ -169,7 +169,7 @@ final readonly class AccountList
         return [
             'items' => array_values($shown->all()),
             'next' => $found->count() > $limit && $last !== null
-                ? (new Cursor($sort, (string) $last->getAttribute($field !== null ? 'field' : self::SORTS[ltrim($sort, '-')]), $last->seq))->write()
+                ? (new Cursor($sort, (string) $last->getRawOriginal($field !== null ? 'field' : self::SORTS[ltrim($sort, '-')]), $last->seq))->write()
                 : null,
         ];
     }

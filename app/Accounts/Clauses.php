@@ -6,6 +6,7 @@ namespace Kennel\App\Accounts;
 
 use Kennel\App\Fields\FieldValues;
 use Kennel\App\Metadata\Metadata;
+use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\Duty;
@@ -63,6 +64,7 @@ final readonly class Clauses
             Subject::Verified => $one->value === 'yes'
                 ? new Clause('accounts.email_proven_at IS NOT NULL', [])
                 : new Clause('accounts.email_proven_at IS NULL', [], 'SELECT seq FROM accounts WHERE email_proven_at IS NULL'),
+            Subject::HeldBack => $this->heldBack($one->value === 'yes'),
             default => $this->column($one, self::COLUMNS[$one->subject->value]),
         };
     }
@@ -87,6 +89,16 @@ final readonly class Clauses
             [$value],
             $isSet ? "SELECT seq FROM accounts WHERE {$column} {$compares} ?".($seen === '' ? '' : " AND {$column} > ''") : null,
         );
+    }
+
+    private function heldBack(bool $is): Clause
+    {
+        $now = Moment::write($this->clock->now());
+        $held = 'EXISTS (SELECT 1 FROM held_back h WHERE h.lookup_key = accounts.lookup_key AND h.until > ?)';
+
+        return $is
+            ? new Clause($held, [$now], 'SELECT a.seq FROM held_back h CROSS JOIN accounts a ON a.lookup_key = h.lookup_key WHERE h.until > ?')
+            : new Clause("NOT {$held}", [$now]);
     }
 
     private function role(Condition $one): Clause

@@ -57,6 +57,19 @@ final readonly class AuditEvents
         }, $events);
     }
 
+    /** @return list<array{at: string, event: string, by: string}> what the trail has of a holder: that, when and by whom of the three, and not the words of others */
+    public function ofHolder(string $accountId): array
+    {
+        return array_values(AuditEvent::query()->where('account_id', $accountId)->orderByDesc('seq')->get(['at', 'event', 'actor_kind'])
+            ->map(static fn (AuditEvent $row): array => ['at' => $row->at, 'event' => $row->event, 'by' => $row->actor_kind])->all());
+    }
+
+    /** @return list<string> when something was, the newest first */
+    public function moments(string $event, string $since): array
+    {
+        return array_values(AuditEvent::query()->where('event', $event)->where('at', '>=', $since)->orderByDesc('seq')->pluck('at')->all());
+    }
+
     /** @return array<string, int> how often an event was recorded, by hour */
     public function byHour(string $event, \DateTimeImmutable $since): array
     {

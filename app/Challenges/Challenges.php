@@ -7,6 +7,7 @@ namespace Kennel\App\Challenges;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Challenges\DecideChallenge;
 use Kennel\Core\Documents\Duration;
@@ -22,8 +23,12 @@ final readonly class Challenges
     {
     }
 
-    /** A new token; earlier ones for the same purpose, and of the same claim where it is for one, stop working. */
-    public function issue(Account $account, ChallengePurpose $purpose, Duration $lifetime, ?string $claimId = null): Token
+    /**
+     * A new token; earlier ones for the same purpose, and of the same claim where it is for one, stop working.
+     *
+     * @param  EmailAddress|null  $address  that it proves; null for the account's
+     */
+    public function issue(Account $account, ChallengePurpose $purpose, Duration $lifetime, ?string $claimId = null, ?EmailAddress $address = null): Token
     {
         $now = $this->clock->now();
         $claimId === null ? $this->supersede($account->id, $purpose) : $this->supersedeClaim($claimId);
@@ -32,7 +37,7 @@ final readonly class Challenges
             'account_id' => $account->id,
             'claim_id' => $claimId,
             'purpose' => $purpose,
-            'address' => $account->email,
+            'address' => $address?->toString() ?? $account->email,
             'token_digest' => $token->digest(),
             'created_at' => Moment::write($now),
             'expires_at' => Moment::write($lifetime->after($now)),

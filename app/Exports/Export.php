@@ -17,6 +17,7 @@ use Kennel\App\Platform\Identity\Actor;
  * @property string $operator_name
  * @property 'csv'|'jsonl' $format
  * @property list<string> $columns
+ * @property list<string>|null $ids of those that were selected; null for all that match
  * @property string $search
  * @property string $conditions as Where writes them
  * @property string $sort
@@ -37,7 +38,7 @@ final class Export extends NumberedRecord
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['columns' => AsJson::ARRAY];
+        return ['columns' => AsJson::ARRAY, 'ids' => AsJson::ARRAY];
     }
 
     public function operator(): Actor

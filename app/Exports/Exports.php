@@ -29,6 +29,9 @@ final readonly class Exports
     /** So many are written while the operator waits; for more a worker is asked. */
     private const AT_ONCE = 5_000;
 
+    /** In seconds: as long as no request takes. */
+    private const ABANDONED = 120;
+
     public function __construct(
         private ConnectionInterface $database,
         private ClockInterface $clock,
@@ -43,10 +46,11 @@ final readonly class Exports
 
     /**
      * @param  list<string>  $columns
+     * @param  list<string>|null  $ids  those that are meant; null for all that match
      *
      * @throws Refusal for what is invalid
      */
-    public function begin(ExportFormat $format, array $columns, ?string $search, Where $where, string $sort): Export
+    public function begin(ExportFormat $format, array $columns, ?string $search, Where $where, string $sort, ?array $ids = null): Export
     {
         $operator = $this->caller->require(self::PERMISSION);
         $mayHaveHashes = $format === ExportFormat::JsonLines && $this->caller->permissions()->allows(self::HASHES);
@@ -54,21 +58,23 @@ final readonly class Exports
         if ($reasons !== []) {
             throw Refusal::invalid($reasons);
         }
-        $count = $this->list->count($search, $where);
-        $export = $this->database->transaction(function () use ($format, $columns, $search, $where, $sort, $count, $operator): Export {
+        $count = $ids === null ? $this->list->count($search, $where) : ['total' => count($ids), 'total_is_exact' => true];
+        $export = $this->database->transaction(function () use ($format, $columns, $search, $where, $sort, $ids, $count, $operator): Export {
             $this->audit->record('accounts.exported', $operator->asOperator(), null, [], [
-                'format' => $format->value, 'columns' => implode(', ', $columns), 'where' => $where->toJson(), 'search' => (string) $search, 'accounts' => $count['total'],
+                'format' => $format->value, 'columns' => implode(', ', $columns), 'where' => $ids === null ? $where->toJson() : 'selected one by one', 'search' => (string) $search, 'accounts' => $count['total'],
             ], null, 'export');
 
             return Export::query()->create([
                 'id' => (string) Str::uuid7(), 'operator_id' => $operator->accountId, 'operator_name' => $operator->name, 'format' => $format->value, 'columns' => $columns,
-                'search' => (string) $search, 'conditions' => $where->toJson(), 'sort' => $sort, 'state' => 'running', 'total' => $count['total_is_exact'] ? $count['total'] : null,
+                'search' => (string) $search, 'conditions' => $where->toJson(), 'sort' => $sort, 'ids' => $ids, 'state' => 'running', 'total' => $count['total_is_exact'] ? $count['total'] : null,
                 'done' => 0, 'bytes' => 0, 'begun_at' => Moment::write($this->clock->now()),
             ]);
         });
         if ($export->total === null || $export->total > self::AT_ONCE) {
             RunExport::dispatch($export->id);
         } else {
+            // Should this process be killed while the operator waits, a worker finds what is left; else it finds nothing to do.
+            RunExport::dispatch($export->id)->delay(self::ABANDONED);
             ($this->write)($export->id, Step::endless());
         }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Exports;
 
 use Kennel\App\Accounts\AccountList;
+use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
@@ -19,6 +20,7 @@ final readonly class WriteExport
 
     public function __construct(
         private AccountList $list,
+        private Accounts $accounts,
         private ExportRows $rows,
         private ExportFiles $files,
         private OperatorAuthority $authority,
@@ -45,7 +47,9 @@ final readonly class WriteExport
 
                     return true;
                 }
-                $page = $this->list->pageFor($export->search === '' ? null : $export->search, Where::read($export->conditions), $export->sort, $export->cursor, self::PAGE);
+                $page = $export->ids === null
+                    ? $this->list->pageFor($export->search === '' ? null : $export->search, Where::read($export->conditions), $export->sort, $export->cursor, self::PAGE)
+                    : $this->accounts->selected($export->ids, $export->cursor, self::PAGE);
                 foreach ($this->rows->of($page['items'], $export->columns) as $index => $row) {
                     $format->write($file, $row, $export->done + $index + 1);
                 }

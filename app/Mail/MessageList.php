@@ -14,6 +14,18 @@ final readonly class MessageList
     {
     }
 
+    /** @return list<array<string, mixed>> what was written to a holder, the newest first */
+    public function ofHolder(string $accountId): array
+    {
+        return array_values(Message::query()->where('account_id', $accountId)->orderByDesc('seq')->get()->map(static fn (Message $row): array => [
+            'at' => $row->created_at,
+            'kind' => $row->kind,
+            'to' => $row->recipient,
+            'subject' => $row->subject,
+            'state' => $row->state->value,
+        ])->all());
+    }
+
     /**
      * @param  \Closure(Message): array<string, mixed>  $present
      * @return array{items: list<array<string, mixed>>, next: string|null}

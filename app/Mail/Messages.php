@@ -64,6 +64,7 @@ final readonly class Messages
      * @param  string  $fragment  with its "#"; what is behind it never reaches a log or a Referer header
      * @param  string|null  $name  in the place of the account's
      * @param  string|null  $appKey  in the place of the account's
+     * @param  string|null  $recipient  an address of theirs in the place of the account's
      */
     public function queueToHolder(
         string $kind,
@@ -73,6 +74,7 @@ final readonly class Messages
         string $fragment = '',
         ?string $name = null,
         ?string $appKey = null,
+        ?string $recipient = null,
     ): Message {
         $key = $appKey ?? $account->app_key;
         $app = $key === null ? null : $this->apps->find($key);
@@ -81,7 +83,7 @@ final readonly class Messages
             $kind,
             $account->id,
             $name ?? $account->name,
-            $account->email,
+            $recipient ?? $account->email,
             [...$variables, 'app' => $app?->name() ?? 'Kennel', 'url' => $this->apps->pageOf($app, $page).$fragment],
         );
     }

@@ -7,6 +7,7 @@ namespace Kennel\App\Passwords;
 use Illuminate\Cache\RateLimiter;
 use Illuminate\Contracts\Cache\Repository;
 use Illuminate\Support\Carbon;
+use Kennel\App\Accounts\HeldBackAddresses;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Throttling\Throttle;
 use Kennel\Core\Throttling\Brake;
@@ -18,7 +19,7 @@ use Kennel\Core\Throttling\ThrottleRules;
  */
 final readonly class Brakes
 {
-    public function __construct(private RateLimiter $limiter, private Repository $cache, private ThrottleRules $rules)
+    public function __construct(private RateLimiter $limiter, private Repository $cache, private ThrottleRules $rules, private HeldBackAddresses $heldBack)
     {
     }
 
@@ -37,13 +38,14 @@ final readonly class Brakes
         if ($wait > 0) {
             throw Refusal::heldBack('signin.held_back', $wait);
         }
-        $failures = $this->count($account, $this->rules->signinsOfAccount);
+        $failures = $this->count($account, $this->rules->signinsOfAccount, $key);
         $this->count($from, $this->rules->signinsOfSource);
 
-        return new Attempt(function () use ($account, $from, $failures): void {
+        return new Attempt(function () use ($account, $from, $failures, $key): void {
             if ($failures > 1) {
                 $this->limiter->clear($account);
                 $this->cache->forget("{$account}:until");
+                $this->heldBack->release($key);
             } else {
                 $this->takeBack($account, $this->rules->signinsOfAccount);
             }
@@ -58,7 +60,7 @@ final readonly class Brakes
     }
 
     /** @return int how many there are now, this one among them */
-    private function count(string $key, Brake $brake): int
+    private function count(string $key, Brake $brake, ?string $lookupKey = null): int
     {
         if ($brake->free === 0) {
             return 0;
@@ -67,6 +69,7 @@ final readonly class Brakes
         $delay = $brake->delayAfter($failures);
         if ($delay > 0) {
             $this->cache->put("{$key}:until", self::now() + $delay * 1_000, $delay + 1);
+            $lookupKey === null || $this->heldBack->note($lookupKey, $delay);
         }
 
         return $failures;

@@ -43,6 +43,18 @@ final readonly class SessionList
         ]);
     }
 
+    /** @return list<array<string, mixed>> the live ones of a holder, as they are told of them */
+    public function ofHolder(string $accountId, string $own): array
+    {
+        return array_values($this->live()->where('account_id', $accountId)->orderByDesc('seq')->get()->map(static fn (Session $row): array => [
+            'device' => Device::describe($row->user_agent),
+            'source' => $row->source,
+            'started_at' => $row->started_at,
+            'seen_at' => $row->seen_at,
+            'is_this' => $row->id === $own,
+        ])->all());
+    }
+
     /** @return array{id: string, account_id: string, name: string}|null */
     public function find(string $sessionId): ?array
     {

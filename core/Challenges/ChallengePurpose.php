@@ -9,4 +9,5 @@ enum ChallengePurpose: string
 {
     case VerifyAddress = 'verify_address';
     case ResetPassword = 'reset_password';
+    case ChangeAddress = 'change_address';
 }

@@ -25,6 +25,8 @@ enum Subject: string
     case Changed = 'changed';
     case Seen = 'seen';
     case Verified = 'verified';
+    /** Its sign-in is, by the brakes on guessing. */
+    case HeldBack = 'held_back';
 
     public const ORIGINS = ['signup', 'import', 'installation', 'operator'];
 
@@ -32,7 +34,7 @@ enum Subject: string
     public function comparisons(): array
     {
         return match ($this) {
-            self::Duty, self::Permission, self::Verified => [Comparison::Is],
+            self::Duty, self::Permission, self::Verified, self::HeldBack => [Comparison::Is],
             self::Status, self::App, self::Hash, self::Origin => [Comparison::Is, Comparison::IsNot],
             self::Role => [Comparison::Is, Comparison::IsNot, Comparison::HasNone],
             self::Created, self::Changed => [Comparison::Before, Comparison::Since],
@@ -61,7 +63,7 @@ enum Subject: string
             self::Status => array_column(Status::cases(), 'value'),
             self::Duty => array_column(Duty::cases(), 'value'),
             self::Origin => self::ORIGINS,
-            self::Verified => ['yes', 'no'],
+            self::Verified, self::HeldBack => ['yes', 'no'],
             default => null,
         };
     }

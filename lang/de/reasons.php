@@ -115,6 +115,7 @@ return [
         'mend_fields' => 'Die Angabe passt nicht mehr: :label.',
     ],
     'account' => [
+        'address_same' => 'Das Konto hat diese Adresse bereits.',
         'language' => 'Muss eines von diesen sein: :languages; leer für die Sprache des Browsers.',
         'suspended' => 'Das Konto ist gesperrt.',
         'closed' => 'Das Konto ist geschlossen.',

@@ -282,6 +282,7 @@ return [
         'last_keeper' => 'No other keeper could sign in. Give another account the role first, and see that its holder can use it.',
         'self' => 'This is your own account. Ask another operator.',
         'address_taken' => ':name has an account with this address.',
+        'address_same' => 'Your account has this address already.',
         'address_known' => 'There is an account with this address already.',
         'app_unknown' => 'There is no app “:app”.',
         'way_unknown' => 'Choose one: a link, a temporary password, one that is mailed, or one that you type.',

@@ -12,7 +12,10 @@ import * as english from '@zxcvbn-ts/language-en';
 
 const LONGEST_LIST = 30_000;
 const dictionary = { ...(common.default ?? common).dictionary, ...(english.default ?? english).dictionary };
-const fold = (words) => [...new Set(words.map((word) => word.normalize('NFC').toLowerCase()))].filter((word) => word !== '' && !word.includes('\n'));
+const fold = (words) =>
+  [...new Set(words.map((word) => word.normalize('NFC').toLowerCase()))].filter(
+    (word) => word !== '' && !word.includes('\n'),
+  );
 
 const passwords = fold(dictionary['passwords-common']);
 const sorted = passwords.toSorted((a, b) => Buffer.compare(Buffer.from(a), Buffer.from(b)));
@@ -42,5 +45,8 @@ for (let beginning = 0; beginning <= 65_536; beginning++) {
   while (first < records.length && records[first].readUInt16BE(0) < beginning) first++;
   index.writeUIntBE(first, 3 * beginning, 3);
 }
-writeFileSync(new URL('./words.bin', import.meta.url), Buffer.concat([index, ...records.map((record) => record.subarray(2))]));
+writeFileSync(
+  new URL('./words.bin', import.meta.url),
+  Buffer.concat([index, ...records.map((record) => record.subarray(2))]),
+);
 console.log(`${passwords.length} passwords, ${words.size} words`);

@@ -29,6 +29,7 @@ test.each([
   [['seen', 'has_none'], 'never seen'],
   [['role', 'has_none'], 'no role'],
   [['verified', 'is', 'no'], 'address not verified'],
+  [['held_back', 'is', 'yes'], 'sign-in held back'],
   [['duty', 'is', 'accept_terms'], 'open duty is accept the terms'],
   [['something', 'new', 'here'], 'something new here'],
 ])('%j reads “%s”', (condition, words) => {

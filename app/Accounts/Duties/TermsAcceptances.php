@@ -25,6 +25,13 @@ final readonly class TermsAcceptances
         ]);
     }
 
+    /** @return list<array{version: string, accepted_at: string}> */
+    public function of(string $accountId): array
+    {
+        return array_values(TermsAcceptance::query()->where('account_id', $accountId)->orderBy('accepted_at')->get()
+            ->map(static fn (TermsAcceptance $row): array => ['version' => $row->version, 'accepted_at' => $row->accepted_at])->all());
+    }
+
     /** For an account that turns out to be another person's. */
     public function forget(string $accountId): void
     {

@@ -43,6 +43,8 @@ final class Kept
         'PUT account/metadata' => [[], ['version']],
         'PATCH account/metadata' => [[], ['version']],
         'POST account/terms' => [['version'], ['id', 'version', 'access', 'owed']],
+        'POST account/address' => [['email'], ['state']],
+        'POST account/address/take' => [[], ['address', 'app']],
         'POST account/close' => [[], ['reopenable_until']],
         'PUT account/password' => [['end_others'], []],
         'PUT account/pictures/{field}' => [[], ['id', 'version', 'access', 'owed']],

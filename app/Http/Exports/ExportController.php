@@ -7,6 +7,7 @@ namespace Kennel\App\Http\Exports;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Kennel\App\Bulk\BulkRuns;
 use Kennel\App\Exports\Export;
 use Kennel\App\Exports\ExportFormat;
 use Kennel\App\Exports\Exports;
@@ -33,11 +34,15 @@ final readonly class ExportController
         $search = mb_substr($body->text('search') ?? '', 0, 100);
         $where = Listed::where($body->text('where') ?? '[]');
         $sort = Listed::sort($body->text('sort') ?? 'name');
+        $ids = $body->has('ids') ? $body->texts('ids') : null;
         $body->complete();
+        if ($ids !== null && count($ids) > BulkRuns::MOST_IDS) {
+            throw Refusal::invalid([new Reason('bulk.too_many_ids', 'ids', ['maximum' => BulkRuns::MOST_IDS])]);
+        }
         if ($format === null) {
             throw Refusal::invalid([new Reason('export.format', 'format', ['formats' => array_column(ExportFormat::cases(), 'value')])]);
         }
-        $export = $this->exports->begin($format, $columns, $search === '' ? null : $search, $where, $sort);
+        $export = $this->exports->begin($format, $columns, $search === '' ? null : $search, $where, $sort, $ids);
 
         return Json::ok(self::shown($export), 201, ['Location' => "/api/v1/exports/{$export->id}"]);
     }

@@ -23,6 +23,8 @@ const pages = {
   verify: later(() => import('./verification/Verify').then((module) => module.Verify)),
   profile: later(() => import('./profile/Profile').then((module) => module.Profile)),
   edit: later(() => import('./profile/Edit').then((module) => module.Edit)),
+  address: later(() => import('./profile/Address').then((module) => module.Address)),
+  data: later(() => import('./profile/OwnData').then((module) => module.OwnData)),
   close: later(() => import('./profile/Close').then((module) => module.Close)),
   details: later(() => import('./duties/Details').then((module) => module.Details)),
   terms: later(() => import('./duties/Terms').then((module) => module.Terms)),

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Browser\Journeys;
 
-use Facebook\WebDriver\WebDriverBy;
 use Kennel\Tests\Browser\Support\BrowserTestCase;
 
 /** From the sign-in page, through the held message, to a new password and a new session. */
@@ -20,7 +19,7 @@ final class RecoveryJourneyTest extends BrowserTestCase
         $page->type('E-mail address', 'kofi@alderwend.example')->press('Send reset link')->see('Check your mail');
         $this->assertAccessible();
 
-        $link = $this->linkOf('kofi@alderwend.example');
+        $link = $this->linkOf('kofi@alderwend.example', 'Choose a new password');
         $page = $this->visit('/icon.svg')->visit($link)->see('Choose a new password')->see('kofi@alderwend.example');
         $page->press('Set new password')->see('Please correct 2 entries')->see('Enter a password.');
         $page->type('New password', 'kofi@alderwend.example')->type('Repeat password', 'x')->see('little more than your address')->see('The two passwords are not the same.');
@@ -51,21 +50,5 @@ final class RecoveryJourneyTest extends BrowserTestCase
         $expected = (int) self::$server->database()->query("SELECT count(*) FROM accounts WHERE hash_kind = 'portable phpass 2^13'")->fetchColumn();
         $console->see("{$expected} shown");
         $this->assertAccessible();
-    }
-
-    private function linkOf(string $email): string
-    {
-        $browser = self::$browser;
-        $browser->until(static fn (): bool => (int) self::$server->database()->query("SELECT count(*) FROM messages WHERE recipient = '{$email}' AND state = 'held'")->fetchColumn() > 0, 'the message');
-        $this->enterConsole('/mail');
-        $browser->click("//*[@role='row'][contains(., '{$email}')]//a");
-        $browser->see('Download .eml');
-        $frame = $browser->find('//iframe');
-        $browser->driver->switchTo()->frame($frame);
-        $browser->until(static fn (): bool => $browser->driver->findElements(WebDriverBy::linkText('Choose a new password')) !== [], 'the message in its frame');
-        $link = (string) $browser->driver->findElement(WebDriverBy::linkText('Choose a new password'))->getAttribute('href');
-        $browser->driver->switchTo()->defaultContent();
-
-        return $link;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Browser\Support;
 
+use Facebook\WebDriver\WebDriverBy;
 use Kennel\Demo\DemoKeeper;
 use PHPUnit\Framework\TestCase;
 
@@ -59,5 +60,22 @@ abstract class BrowserTestCase extends TestCase
         $this->visit("/console{$path}");
 
         return $path === '' ? self::$browser->see('Needs you') : self::$browser;
+    }
+
+    /** Of the message to an address that waits at the stand-in, as its recipient sees it. */
+    protected function linkOf(string $email, string $words): string
+    {
+        $browser = self::$browser;
+        $browser->until(static fn (): bool => (int) self::$server->database()->query("SELECT count(*) FROM messages WHERE recipient = '{$email}' AND state = 'held'")->fetchColumn() > 0, 'the message');
+        $this->enterConsole('/mail');
+        $browser->click("//*[@role='row'][contains(., '{$email}')]//a");
+        $browser->see('Download .eml');
+        $frame = $browser->find('//iframe');
+        $browser->driver->switchTo()->frame($frame);
+        $browser->until(static fn (): bool => $browser->driver->findElements(WebDriverBy::linkText($words)) !== [], 'the message in its frame');
+        $link = (string) $browser->driver->findElement(WebDriverBy::linkText($words))->getAttribute('href');
+        $browser->driver->switchTo()->defaultContent();
+
+        return $link;
     }
 }

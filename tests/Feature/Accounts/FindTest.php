@@ -27,6 +27,7 @@ final class FindTest extends DoorTestCase
         DB::table('accounts')->where('id', $bo->id)->update(['app_key' => 'kitloft', 'hash_kind' => 'bcrypt 10', 'came_by' => 'import', 'seen_at' => '2026-05-03T09:00:00.000Z']);
         $this->merge($ada->id, ['nickname' => 'Wren', 'gauges' => 3, 'since' => '2019-05-01', 'tags' => ['a', 'b'], 'a.b' => true]);
 
+        DB::table('held_back')->insert([['lookup_key' => $ada->lookup_key, 'until' => '2026-05-03T12:10:00.000Z'], ['lookup_key' => $bo->lookup_key, 'until' => '2026-05-03T11:00:00.000Z']]);
         $all = ['Ada', 'Bo', 'Maren Thistlewood'];
         foreach ([
             [['status', 'is', 'pending'], ['Bo']],
@@ -49,6 +50,8 @@ final class FindTest extends DoorTestCase
             [['seen', 'before', '2026-05-03T10:00Z'], ['Bo']],
             [['seen', 'since', '2026-05-03'], ['Bo', 'Maren Thistlewood']],
             [['verified', 'is', 'no'], ['Bo']],
+            [['held_back', 'is', 'yes'], ['Ada']],
+            [['held_back', 'is', 'no'], ['Bo', 'Maren Thistlewood']],
             [['duty', 'is', 'verify_email'], ['Bo']],
             [['metadata', 'own.nickname', 'is', 'Wren'], ['Ada']],
             [['metadata', 'own.nickname', 'is', 'wren'], []],

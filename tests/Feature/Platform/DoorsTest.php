@@ -20,11 +20,11 @@ final class DoorsTest extends DoorTestCase
 {
     private const OPEN = [
         'GET /health', 'GET /openapi.json', 'GET /installation', 'POST /installation', 'GET /apps/{key}', 'GET /apps/{key}/signup-schema', 'POST /signups/forms', 'POST /signups', 'POST /signups/verdict', 'POST /fields/verdict',
-        'POST /recoveries', 'POST /recoveries/inspect', 'POST /recoveries/consume', 'POST /passwords/verdict', 'POST /verifications', 'POST /verifications/inspect', 'POST /verifications/consume', 'POST /sessions', 'DELETE /session',
+        'POST /recoveries', 'POST /recoveries/inspect', 'POST /recoveries/consume', 'POST /passwords/verdict', 'POST /verifications', 'POST /verifications/inspect', 'POST /verifications/consume', 'POST /sessions', 'DELETE /session', 'POST /account/address/take',
     ];
 
     /** A holder's own doors, which need a session and no permission. */
-    private const HOLDERS = ['POST /session/proof' => '', 'GET /session' => '', 'GET /account' => '', 'PATCH /account' => '', 'PATCH /account/fields' => '', 'GET /account/metadata' => '', 'PUT /account/metadata' => '', 'PATCH /account/metadata' => '', 'POST /account/terms' => '', 'POST /account/close' => '', 'PUT /account/password' => '', 'PUT /account/pictures/{field}' => ''];
+    private const HOLDERS = ['POST /session/proof' => '', 'GET /session' => '', 'GET /account' => '', 'PATCH /account' => '', 'PATCH /account/fields' => '', 'GET /account/metadata' => '', 'PUT /account/metadata' => '', 'PATCH /account/metadata' => '', 'POST /account/terms' => '', 'POST /account/close' => '', 'GET /account/data' => '', 'GET /account/data/file' => '', 'POST /account/address' => '', 'PUT /account/password' => '', 'PUT /account/pictures/{field}' => ''];
 
     public function test_every_door_is_described_and_every_description_is_a_door(): void
     {

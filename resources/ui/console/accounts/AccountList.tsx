@@ -87,7 +87,7 @@ export function AccountList({ openId }: { openId: string | null }) {
   const total = useTotal(query, written, list.first !== undefined && !list.isStale ? list.first : null);
   const may = useMay();
   const mayMake = may('kennel:accounts.manage');
-  const [dialog, setDialog] = useState<'make' | 'columns' | 'export' | null>(null);
+  const [dialog, setDialog] = useState<'make' | 'columns' | 'export' | 'export selected' | null>(null);
   const [isAdding, setAdding] = useState(false);
   const { copy } = useCopy();
   const toast = useToast();
@@ -223,6 +223,7 @@ export function AccountList({ openId }: { openId: string | null }) {
           isAll={selection.isAll}
           onAll={selection.selectAll}
           onClear={selection.clear}
+          onExport={may('kennel:accounts.export') ? () => setDialog('export selected') : undefined}
         />
       ) : null}
       <Surface as="footer" edge="top" className="shrink-0 px-4">
@@ -235,6 +236,13 @@ export function AccountList({ openId }: { openId: string | null }) {
       <Suspense fallback={null}>
         {dialog === 'make' ? <MakeAccountDialog onClose={() => setDialog(null)} /> : null}
         {dialog === 'export' ? <ExportDialog listed={listed} onClose={() => setDialog(null)} /> : null}
+        {dialog === 'export selected' ? (
+          <ExportDialog
+            listed={listed}
+            {...(selection.isAll ? {} : { ids: [...selection.ids] })}
+            onClose={() => setDialog(null)}
+          />
+        ) : null}
         {dialog === 'columns' ? (
           <ColumnsDialog
             columns={columns}

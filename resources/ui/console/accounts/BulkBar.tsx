@@ -29,6 +29,7 @@ export function BulkBar({
   isAll,
   onAll,
   onClear,
+  onExport,
 }: {
   meant: Meant;
   /** How many; null where only the server knows. */
@@ -37,6 +38,8 @@ export function BulkBar({
   isAll: boolean;
   onAll: () => void;
   onClear: () => void;
+  /** Absent for who may not. */
+  onExport: (() => void) | undefined;
 }) {
   const may = useMay();
   const navigate = useNavigate();
@@ -55,7 +58,7 @@ export function BulkBar({
     return check(act, {});
   }, setError);
   const offered = ORDER.filter((one) => may(ACTS[one].permission));
-  if (offered.length === 0) return null;
+  if (offered.length === 0 && onExport === undefined) return null;
   return (
     <Surface as="footer" edge="top" className="shrink-0 space-y-1.5 px-4 py-2">
       <form aria-label="Selected accounts" onSubmit={submit} className="flex flex-wrap items-center gap-1.5">
@@ -86,6 +89,11 @@ export function BulkBar({
                 {ACTS[one].label}
               </Button>
             ),
+          )}
+          {onExport === undefined ? null : (
+            <Button size="small" onClick={onExport}>
+              Export…
+            </Button>
           )}
         </span>
       </form>

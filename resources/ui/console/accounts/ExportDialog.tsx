@@ -6,14 +6,14 @@ import { Combobox } from '../../kit/Combobox';
 import { Dialog } from '../../kit/Dialog';
 import { EditableTable } from '../../kit/EditableTable';
 import { Failure } from '../../kit/Failure';
-import { PlainLink } from '../../kit/Link';
+import { LinkButton, PlainLink } from '../../kit/Link';
 import { Notice } from '../../kit/Notice';
 import { Progress } from '../../kit/Progress';
 import { Segments } from '../../kit/Segments';
 import { Note } from '../../kit/Text';
 import { useSubmit } from '../../kit/useSubmit';
 import { grouped } from '../../text/figures';
-import { api } from '../api';
+import { api, useMay } from '../api';
 import { fieldDefinitions } from '../queries';
 import type { Listed } from './Views';
 
@@ -34,48 +34,86 @@ const COLUMNS: readonly { value: string; label: string }[] = [
   { value: 'created', label: 'Created' },
   { value: 'changed', label: 'Changed' },
   { value: 'seen', label: 'Seen' },
-  { value: 'hash', label: 'Password stored as' },
+  { value: 'language', label: 'Language' },
+  { value: 'must_change', label: 'Must choose a new password' },
+  { value: 'hash_kind', label: 'Password stored as' },
   { value: 'own', label: 'Own metadata' },
   { value: 'internal', label: 'Internal metadata' },
 ];
 
+/** For moving to another installation. */
+const HASH = { value: 'password_hash', label: 'Hash of the password' };
+
 /** The columns of the list, as a file calls them. */
 function begins(columns: readonly string[]): string[] {
-  return ['name', ...columns.map((column) => (column === 'standing' ? 'status' : column))];
+  return ['name', ...columns.map((column) => ({ standing: 'status', hash: 'hash_kind' })[column] ?? column)];
 }
 
 /** Takes the list out as a file: which columns, in which form; how far it is; and the file, for a day. */
-export function ExportDialog({ listed, onClose }: { listed: Listed; onClose: () => void }) {
+export function ExportDialog({
+  listed,
+  ids,
+  onClose,
+}: {
+  listed: Listed;
+  /** Those that were selected; without, all of the list. */
+  ids?: readonly string[];
+  onClose: () => void;
+}) {
   const fields = useQuery(fieldDefinitions).data?.items ?? [];
-  const [format, setFormat] = useState<'csv' | 'jsonl'>('csv');
+  const [format, setFormat] = useState<'csv' | 'xlsx' | 'jsonl'>('csv');
   const [columns, setColumns] = useState(() => begins(listed.columns));
   const [begun, setBegun] = useState<Export | null>(null);
   const [error, setError] = useState<ApiError | null>(null);
   const { submit, busy } = useSubmit(async () => {
     setError(null);
     const { search, where, sort } = listed;
-    setBegun(await answer(api.POST('/exports', { body: { format, columns, search, where, sort } })));
+    setBegun(
+      await answer(
+        api.POST('/exports', {
+          body: { format, columns, ...(ids === undefined ? { search, where, sort } : { ids: [...ids] }) },
+        }),
+      ),
+    );
   }, setError);
-  const all = [...COLUMNS, ...fields.map(({ key, label }) => ({ value: `field:${key}`, label }))];
+  const mayHaveHashes = useMay()('kennel:accounts.export_hashes') && format === 'jsonl';
+  const all = [
+    ...COLUMNS,
+    ...(mayHaveHashes ? [HASH] : []),
+    ...fields.map(({ key, label }) => ({ value: `field:${key}`, label })),
+  ];
   const nameOf = (column: string) => all.find(({ value }) => value === column)?.label ?? column;
   const left = all.filter(({ value }) => !columns.includes(value));
   return (
-    <Dialog open onClose={onClose} title="Take accounts out as a file">
+    <Dialog
+      open
+      onClose={onClose}
+      title={ids === undefined ? 'Take accounts out as a file' : `Take ${grouped(ids.length)} selected out as a file`}
+    >
       {begun === null ? (
         <form noValidate className="space-y-3" onSubmit={submit}>
           <Segments
             label="Form"
             value={format}
-            onChange={setFormat}
+            onChange={(next) => {
+              setFormat(next);
+              if (next !== 'jsonl') setColumns(columns.filter((column) => column !== HASH.value));
+            }}
             choices={[
               { value: 'csv', label: 'CSV' },
+              { value: 'xlsx', label: 'XLSX' },
               { value: 'jsonl', label: 'JSON Lines' },
             ]}
           />
           <Note>
-            {format === 'csv'
-              ? 'For spreadsheets. A text that one would take for a formula has an apostrophe before it, and the last column says so.'
-              : 'For programs: one JSON object a line, each value as it is stored.'}
+            {
+              {
+                csv: 'For spreadsheets. A text that one would take for a formula has an apostrophe before it, and the last column says so.',
+                xlsx: 'A workbook of one sheet. Every text is a text: no program takes one for a formula.',
+                jsonl:
+                  'For programs, and for moving: one JSON object a line, each value as it is stored. With every column it can be imported again.',
+              }[format]
+            }
           </Note>
           <EditableTable
             label="Columns of the file"
@@ -92,6 +130,11 @@ export function ExportDialog({ listed, onClose }: { listed: Listed; onClose: () 
               choices={left}
               onChoose={(column) => setColumns([...columns, column])}
             />
+          )}
+          {left.length === 0 ? null : (
+            <LinkButton onClick={() => setColumns([...columns, ...left.map(({ value }) => value)])}>
+              Add every column there is
+            </LinkButton>
           )}
           <Failure error={error} />
           <div className="flex justify-end gap-2">

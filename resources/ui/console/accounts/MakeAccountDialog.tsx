@@ -50,6 +50,7 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
   const [fields, setFields] = useState<Record<string, unknown>>({});
   const [roles, setRoles] = useState<readonly string[] | null>(null);
   const [internal, setInternal] = useState<readonly Entry[]>([]);
+  const [own, setOwn] = useState<readonly Entry[]>([]);
   const [made, setMade] = useState<Schemas['Account'] | null>(null);
   const [temporary, setTemporary] = useState<string | null>(null);
   const [taken, setTaken] = useState<string | null>(null);
@@ -58,6 +59,7 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
   }
   const chosen = app === '' ? (apps[0]?.key ?? '') : app;
   const metadata = documentOf(internal);
+  const ownMetadata = documentOf(own);
   const open = (id: string) => {
     onClose();
     void navigate(`/accounts/${id}`);
@@ -75,7 +77,7 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
       run={async (reason) => {
         setTaken(null);
         setMade(null);
-        if ('mistakes' in metadata) return 'stays';
+        if ('mistakes' in metadata || 'mistakes' in ownMetadata) return 'stays';
         // Whoever is quicker than the list of apps means the first of it.
         const of = chosen === '' ? ((await client.ensureQueryData(appsQuery)).items[0]?.key ?? '') : chosen;
         try {
@@ -91,7 +93,14 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
                 ...(way === 'typed' ? { password, must_change: mustChange } : {}),
                 ...(Object.keys(fields).length === 0 ? {} : { fields }),
                 ...(roles === null ? {} : { roles: [...roles] }),
-                ...(internal.length === 0 ? {} : { metadata: { internal: metadata.document } }),
+                ...(internal.length + own.length === 0
+                  ? {}
+                  : {
+                      metadata: {
+                        ...(internal.length === 0 ? {} : { internal: metadata.document }),
+                        ...(own.length === 0 ? {} : { own: ownMetadata.document }),
+                      },
+                    }),
               },
             }),
           );
@@ -100,6 +109,7 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
           setPerson(NOBODY);
           setPassword('');
           setFields({});
+          setOwn([]);
           refresh(client);
         } catch (error) {
           const there = error instanceof ApiError ? error.problem?.reasons.find(isTaken) : undefined;
@@ -174,6 +184,18 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
           />
           <AskedFields app={chosen} values={fields} onChange={setFields} mistakeOf={(key) => of(`fields.${key}`)} />
           <Roles roles={roles} onChange={setRoles} mistake={of('roles')} />
+          <Disclosure summary="Own metadata, which the holder may change">
+            <div className="mt-2">
+              <Entries
+                entries={own}
+                mistakes={'mistakes' in ownMetadata ? ownMetadata.mistakes : {}}
+                onChange={setOwn}
+              />
+              <Text as="p" tone="stop">
+                {of('metadata.own')}
+              </Text>
+            </div>
+          </Disclosure>
           <Disclosure summary="Internal metadata">
             <div className="mt-2">
               <Entries

@@ -42,6 +42,7 @@ export const COLUMNS: readonly { value: string; label: string }[] = [
 /** @returns a column's key as the API sorts by it; undefined for what there is no order of */
 function sortKey(column: string): string | undefined {
   if (column.startsWith('field:')) return column;
+  if (column === 'standing') return 'status';
   return ['address', 'app', 'origin', 'hash', 'created', 'changed', 'seen'].includes(column) ? column : undefined;
 }
 

@@ -16,7 +16,8 @@ export type Subject =
   | 'created'
   | 'changed'
   | 'seen'
-  | 'verified';
+  | 'verified'
+  | 'held_back';
 
 export type Comparison = 'is' | 'is_not' | 'has' | 'has_none' | 'before' | 'since' | 'at_least' | 'at_most' | 'misfits';
 
@@ -48,6 +49,7 @@ export const SUBJECTS: readonly { value: Subject; label: string }[] = [
   { value: 'changed', label: 'changed' },
   { value: 'seen', label: 'last seen' },
   { value: 'verified', label: 'address verified' },
+  { value: 'held_back', label: 'sign-in held back' },
 ];
 
 const WORDS: Record<Comparison, string> = {
@@ -76,6 +78,7 @@ const COMPARISONS: Record<Subject, readonly Comparison[]> = {
   changed: ['since', 'before'],
   seen: ['since', 'before', 'has_none'],
   verified: ['is'],
+  held_back: ['is'],
 };
 
 export function comparisonsOf(subject: Subject, type?: FieldType): readonly { value: Comparison; label: string }[] {
@@ -149,6 +152,7 @@ export const valuesOf: Partial<Record<Subject, readonly { value: string; label: 
   duty: Object.entries(DUTIES).map(([value, label]) => ({ value, label })),
   origin: Object.entries(ORIGINS).map(([value, label]) => ({ value, label })),
   verified: ['yes', 'no'].map((value) => ({ value, label: value })),
+  held_back: ['yes', 'no'].map((value) => ({ value, label: value })),
 };
 
 /** One condition in words, as on its chip: "Home reach does not fit", "seen since 1 Sept". */
@@ -166,6 +170,7 @@ export function conditionInWords(condition: Condition, labels: Labels): string {
   if (subject === 'role' && comparison === 'has_none') return 'no role';
   if (subject === 'seen' && comparison === 'has_none') return 'never seen';
   if (subject === 'verified') return value === 'yes' ? 'address verified' : 'address not verified';
+  if (subject === 'held_back') return value === 'yes' ? 'sign-in held back' : 'sign-in not held back';
   const compares = WORDS[comparison as Comparison] ?? comparison;
   if (!takesValue(comparison)) return `${what} ${compares}`;
   const shown =

@@ -72,6 +72,12 @@ export function Profile({ app }: { app: Schemas['App'] }) {
         <PageLink href={pagePath('password')}>{w.profile.password}</PageLink>
       </p>
       <p className="mb-5">
+        <PageLink href={pagePath('address')}>{w.profile.address}</PageLink>
+      </p>
+      <p className="mb-5">
+        <PageLink href={pagePath('data')}>{w.profile.data}</PageLink>
+      </p>
+      <p className="mb-5">
         <PageLink href={pagePath('close')}>{w.profile.close}</PageLink>
       </p>
       {failure === null ? null : (

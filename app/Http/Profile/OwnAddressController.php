@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Profile;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Profile\AskForAddress;
+use Kennel\App\Profile\TakeAddress;
+use Kennel\Core\Secrets\Secret;
+
+/** A holder's way to another address. */
+final readonly class OwnAddressController
+{
+    public function ask(Request $request, Caller $caller, AskForAddress $ask): JsonResponse
+    {
+        $holder = $caller->get();
+        $body = Body::of($request);
+        $email = $body->address('email');
+        $current = $body->secret('current') ?? new Secret('');
+        $body->complete();
+        $ask($holder, $email, $current);
+
+        return Json::ok(['state' => 'look_for_message'], 202);
+    }
+
+    public function take(Request $request, TakeAddress $take): JsonResponse
+    {
+        $body = Body::of($request);
+        $token = $body->text('token') ?? '';
+        $body->complete();
+        $account = $take($token);
+
+        return Json::ok(['address' => $account->email, 'app' => $account->app_key]);
+    }
+}

@@ -1,0 +1,1 @@
+{!! $app !!}: is this your new address?

@@ -1,0 +1,1 @@
+{!! $app !!}: the address of your account was changed

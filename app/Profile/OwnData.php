@@ -95,12 +95,14 @@ final readonly class OwnData
         return $pictures;
     }
 
-    /** @return list<array{key: string, label: string, value: mixed}> what is filled in */
+    /** @return list<array{key: string, label: string, value: mixed, shown: string|null}> what is filled in; shown as people read it, where that is not the value itself */
     private function fields(Account $account): array
     {
         $held = [];
         foreach ($this->fields->of($account->seq) as $key => $value) {
-            $held[] = ['key' => (string) $key, 'label' => $this->rules->find((string) $key)->label ?? (string) $key, 'value' => $value];
+            $field = $this->rules->find((string) $key);
+            $named = array_map(static fn (mixed $one): string => is_scalar($one) ? $field?->choices[(string) $one]->label ?? (string) $one : '', is_array($value) ? $value : [$value]);
+            $held[] = ['key' => (string) $key, 'label' => $field->label ?? (string) $key, 'value' => $value, 'shown' => $field?->kind->hasChoices() === true ? implode(', ', $named) : null];
         }
 
         return $held;

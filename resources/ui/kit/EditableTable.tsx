@@ -6,6 +6,8 @@ export interface EditableColumn<T> {
   head: string;
   /** As CSS has it; without one, what is left. */
   width?: string;
+  /** Left away where there is little room. */
+  isWide?: boolean;
   /** What is wrong with the row is said by the box itself to those who do not see where it stands. */
   cell: (row: T, described: { 'aria-describedby': string | undefined }) => ReactNode;
 }
@@ -45,8 +47,13 @@ export function EditableTable<T>({
     <table ref={table} aria-label={label} className="w-full table-fixed text-left">
       <thead>
         <tr className="text-small text-ink-soft">
-          {columns.map(({ key, head, width }) => (
-            <th key={key} scope="col" style={{ width }} className="py-1 pr-2 font-semibold">
+          {columns.map(({ key, head, width, isWide }) => (
+            <th
+              key={key}
+              scope="col"
+              style={{ width }}
+              className={`py-1 pr-2 font-semibold ${isWide === true ? 'max-sm:hidden' : ''}`}
+            >
               {head}
             </th>
           ))}
@@ -67,8 +74,8 @@ export function EditableTable<T>({
           moves={rowKey(row)}
           mistake={mistakeOf(row, place)}
           cells={(described) =>
-            columns.map(({ key, cell }) => (
-              <td key={key} className="py-1 pr-2 align-middle">
+            columns.map(({ key, cell, isWide }) => (
+              <td key={key} className={`py-1 pr-2 align-middle ${isWide === true ? 'max-sm:hidden' : ''}`}>
                 {cell(row, described)}
               </td>
             ))

@@ -82,6 +82,7 @@ export function PlanColumns({
             key: 'samples',
             head: 'First values',
             width: '28%',
+            isWide: true,
             cell: ({ from }) => (
               <Note as="span" className="line-clamp-1 wrap-anywhere">
                 <bdi>{samples.find(({ name }) => name === from)?.samples.join(' · ') ?? ''}</bdi>

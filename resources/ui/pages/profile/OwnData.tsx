@@ -30,9 +30,9 @@ export function OwnData({ app }: { app: Schemas['App'] }) {
         </Pair>
         <Pair label={w.data.since}>{longDate(account.created_at)}</Pair>
         <Pair label={w.boxes.password}>{w.data.hashed(data.password.stored_as)}</Pair>
-        {data.fields.map(({ key, label, value }) => (
+        {data.fields.map(({ key, label, value, shown: asRead }) => (
           <Pair key={key} label={label}>
-            <bdi className="wrap-anywhere">{shown(value)}</bdi>
+            <bdi className="wrap-anywhere">{asRead ?? shown(value)}</bdi>
           </Pair>
         ))}
         {own.map(([key, value]) => (
@@ -92,7 +92,7 @@ export function OwnData({ app }: { app: Schemas['App'] }) {
 }
 
 function Lines({ label, lines }: { label: string; lines: readonly string[] }) {
-  return (
+  return lines.length === 0 ? null : (
     <ScrollBox label={label}>
       <ul className="space-y-1 wrap-anywhere">
         {lines.map((line, place) => (

@@ -25,47 +25,46 @@ final readonly class ExportRows
      */
     public function of(array $accounts, array $columns): array
     {
-        $fields = array_filter($columns, static fn (string $column): bool => str_starts_with($column, 'field:')) === [] ? [] : $this->fields->ofAll(array_column($accounts, 'seq'));
-        $roles = in_array('roles', $columns, true) ? $this->roles->ofAll(array_column($accounts, 'id')) : [];
-        $documents = $this->metadata->ofAll(array_column($accounts, 'seq'), array_values(array_intersect($columns, array_column(MetadataKind::cases(), 'value'))));
+        // As they are stored: of many rows, what a model does at each access is most of the work.
+        $rows = array_map(static fn (Account $account): array => $account->getAttributes(), $accounts);
+        $seqs = array_map(intval(...), array_column($rows, 'seq'));
+        $keys = array_values(array_map(static fn (string $column): string => substr($column, strlen('field:')), array_filter($columns, static fn (string $column): bool => str_starts_with($column, 'field:'))));
+        $fields = $keys === [] ? [] : $this->fields->ofAll($seqs, $keys);
+        $roles = in_array('roles', $columns, true) ? $this->roles->ofAll(array_column($rows, 'id')) : [];
+        $documents = $this->metadata->ofAll($seqs, array_values(array_intersect($columns, array_column(MetadataKind::cases(), 'value'))));
 
-        return array_map(static function (Account $account) use ($columns, $fields, $roles, $documents): array {
+        return array_map(static function (array $account) use ($columns, $fields, $roles, $documents): array {
             $row = [];
             foreach ($columns as $column) {
                 $row[$column] = str_starts_with($column, 'field:')
-                    ? $fields[$account->seq][substr($column, strlen('field:'))] ?? null
-                    : self::value($account, $column, $roles[$account->id] ?? [], $documents[$account->seq] ?? []);
+                    ? $fields[(int) $account['seq']][substr($column, strlen('field:'))] ?? null
+                    : self::value($account, $column, $roles[(string) $account['id']] ?? [], $documents[(int) $account['seq']] ?? []);
             }
 
             return $row;
-        }, $accounts);
+        }, $rows);
     }
 
     /**
+     * @param  array<string, mixed>  $account  as it is stored
      * @param  list<string>  $roles
      * @param  array<string, object>  $documents
      */
-    private static function value(Account $account, string $column, array $roles, array $documents): mixed
+    private static function value(array $account, string $column, array $roles, array $documents): mixed
     {
         return match ($column) {
-            'id' => $account->id,
-            'name' => $account->name,
-            'address' => $account->email,
-            'status' => $account->status->value,
-            'status_reason' => $account->status_reason,
-            'verified' => $account->email_proven_at,
-            'app' => $account->app_key,
-            'origin' => $account->came_by,
+            'address' => $account['email'],
+            'verified' => $account['email_proven_at'],
+            'app' => $account['app_key'],
+            'origin' => $account['came_by'],
             'roles' => $roles,
-            'terms' => $account->terms_version === '' ? null : $account->terms_version,
-            'created' => $account->created_at,
-            'changed' => $account->changed_at,
-            'seen' => $account->seen_at === '' ? null : $account->seen_at,
-            'language' => $account->language,
-            'must_change' => $account->password_owed !== PasswordOwed::Nothing,
-            'hash_kind' => $account->hash_kind,
-            'password_hash' => $account->password_hash,
+            'terms' => $account['terms_version'] === '' ? null : $account['terms_version'],
+            'must_change' => $account['password_owed'] !== PasswordOwed::Nothing->value,
+            'created' => $account['created_at'],
+            'changed' => $account['changed_at'],
+            'seen' => $account['seen_at'] === '' ? null : $account['seen_at'],
             'own', 'internal' => $documents[$column] ?? null,
+            'id', 'name', 'status', 'status_reason', 'language', 'hash_kind', 'password_hash' => $account[$column],
             default => null,
         };
     }

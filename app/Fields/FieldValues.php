@@ -27,13 +27,16 @@ final readonly class FieldValues
 
     /**
      * @param  list<int>  $accountSeqs
+     * @param  list<string>|null  $keys  null for all there are
      * @return array<int, array<string, mixed>> by account and key; an account without any is left out
      */
-    public function ofAll(array $accountSeqs): array
+    public function ofAll(array $accountSeqs, ?array $keys = null): array
     {
         $parts = [];
-        foreach (FieldValue::query()->whereIn('account_seq', $accountSeqs)->orderBy('account_seq')->orderBy('field_key')->orderBy('position')->get() as $row) {
-            $parts[$row->account_seq][] = [$row->field_key, $row->position, $row->value];
+        $rows = FieldValue::query()->toBase()->whereIn('account_seq', $accountSeqs)->when($keys !== null, static fn ($values) => $values->whereIn('field_key', $keys ?? []))
+            ->orderBy('account_seq')->orderBy('field_key')->orderBy('position')->get(['account_seq', 'field_key', 'position', 'value']);
+        foreach ($rows as $row) {
+            $parts[(int) $row->account_seq][] = [(string) $row->field_key, (int) $row->position, json_decode((string) $row->value, true, flags: JSON_THROW_ON_ERROR)];
         }
 
         return array_map(self::assemble(...), $parts);

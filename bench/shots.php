@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Facebook\WebDriver\Remote\LocalFileDetector;
 use Facebook\WebDriver\WebDriverKeys;
 use Kennel\Tests\Browser\Support\Browser;
 use Kennel\Tests\Browser\Support\Server;
@@ -62,6 +63,10 @@ $shoot('accounts', '/console/accounts?q=ngozi', do: $openFirst);
 $shoot('accounts-bulk', '/console/accounts?columns=address,field:home_reach,roles,seen&where='.rawurlencode('[["field","home_reach","misfits"],["status","is","active"]]'), do: static function (Browser $console): void {
     $console->keys('e')->click("//input[@aria-label='Select all that are shown']")->press('Set a field…')->see('Mend what does not fit')->press('Show what would change')->see('Nothing is changed yet')->type('Reason', 'Spelling of the older form, mended in bulk');
 });
+$shoot('import', '/console/accounts/import', do: static function (Browser $console): void {
+    $console->see('Look at its columns')->box('File')->setFileDetector(new LocalFileDetector)->sendKeys((string) realpath(__DIR__.'/../database/demo/files/weirboard.xlsx'));
+    $console->press('Look at its columns')->see('Verdict');
+});
 $shoot('mail', '/console/mail', do: static function (Browser $console): void {
     $console->click("//main//*[@role='row']//a");
     usleep(800_000);
@@ -69,7 +74,6 @@ $shoot('mail', '/console/mail', do: static function (Browser $console): void {
 foreach (['passwords', 'sessions', 'roles', 'apps', 'audit'] as $station) {
     $shoot($station, "/console/{$station}");
 }
-$shoot('find', '/console', do: static fn (Browser $console) => $console->keys('/')->keys('ma'));
 $browser->close();
 $server->stop();
 if ($only === null || $only === 'first-page') {

@@ -86,15 +86,20 @@ enum ExportFormat: string
      */
     private static function texts($file, array $texts): void
     {
-        self::line($file, [
-            ...array_values(array_map(Harmless::text(...), $texts)),
-            implode(' ', array_keys(array_filter($texts, Harmless::isFormula(...)))),
-        ]);
+        $made = [];
+        foreach ($texts as $column => $text) {
+            if (Harmless::isFormula($text)) {
+                $made[] = $column;
+                $texts[$column] = Harmless::text($text);
+            }
+        }
+        self::line($file, [...array_values($texts), implode(' ', $made)]);
     }
 
     private static function text(mixed $value): string
     {
         return match (true) {
+            is_string($value) => $value,
             $value === null => '',
             is_bool($value) => $value ? 'yes' : 'no',
             is_array($value) && array_is_list($value) => implode(', ', array_map(self::text(...), $value)),

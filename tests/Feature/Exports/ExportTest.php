@@ -61,7 +61,7 @@ final class ExportTest extends DoorTestCase
         DB::table('jobs')->delete();
         // One page, then it is as if the worker had been killed while it wrote the next.
         ($this->app->make(WriteExport::class))($id, $this->over());
-        self::assertSame(500, (int) DB::table('exports')->value('done'));
+        self::assertSame(2_000, (int) DB::table('exports')->value('done'));
         file_put_contents($this->app->make(ExportFiles::class)->path($id), 'half a li', FILE_APPEND);
         RunExport::dispatch($id);
         $this->work();

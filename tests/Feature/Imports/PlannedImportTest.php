@@ -6,8 +6,11 @@ namespace Kennel\Tests\Feature\Imports;
 
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use Kennel\App\Exports\XlsxFile;
 use Kennel\App\Fields\FieldValues;
+use Kennel\App\Imports\CheckImport;
 use Kennel\App\Metadata\Metadata;
+use Kennel\App\Platform\Queue\Step;
 use Kennel\Demo\OlderSite;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Feature\Trail;
@@ -176,6 +179,36 @@ final class PlannedImportTest extends DoorTestCase
             ['address' => 'b@reach.example', 'name' => 'Bo', 'created' => '2019-05-04T10:30:00Z', 'field:listed' => ''],
         ], array_column((array) $rows, 'values'));
         self::assertSame(2, $this->check($id, $plan)['accepted']);
+    }
+
+    public function test_a_long_sheet_is_unpacked_in_steps_and_gone_on_with_each_row_once(): void
+    {
+        $this->keeper();
+        $path = sys_get_temp_dir().'/kennel-long-'.bin2hex(random_bytes(4));
+        $file = fopen("{$path}.rows", 'w+b');
+        self::assertNotFalse($file);
+        XlsxFile::begin($file, ['address', 'name']);
+        for ($row = 1; $row <= 5_000; $row++) {
+            XlsxFile::write($file, ["p{$row}@reach.example", "Person {$row}"], $row);
+        }
+        XlsxFile::end($file);
+        fclose($file);
+        XlsxFile::finish("{$path}.rows", $path);
+        $id = $this->send((string) file_get_contents($path), 'xlsx');
+        array_map(unlink(...), [$path, "{$path}.rows"]);
+        $plan = [...(array) $this->ask("/imports/{$id}")->json('plan'), 'app' => 'gaugebook', 'allows_no_hash' => true];
+        $this->knock('POST', "/imports/{$id}/check", ['plan' => $plan], [], 'console')->assertStatus(202);
+        config(['queue.connections.long.retry_after' => 0]);
+        $check = $this->app->make(CheckImport::class);
+        $unpacked = [];
+        while (! $check($id, Step::begin())) {
+            $unpacked[] = (int) DB::table('imports')->where('id', $id)->value('unpacked_rows');
+            // As if the worker had been killed while it wrote on.
+            DB::table('imports')->where('id', $id)->value('is_unpacked') || file_put_contents(storage_path("app/imports/{$id}.rows"), '{"address": "half a li', FILE_APPEND);
+        }
+        self::assertSame([2_000, 4_000], array_slice($unpacked, 0, 2));
+        $import = $this->ask("/imports/{$id}")->json('import');
+        self::assertSame(['checked', 5_000, 5_000, 0], [$import['state'], $import['done'], $import['accepted'], $import['refused']]);
     }
 
     public function test_what_is_not_what_it_is_said_to_be_is_refused_and_leaves_nothing(): void

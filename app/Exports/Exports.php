@@ -53,6 +53,7 @@ final readonly class Exports
     public function begin(ExportFormat $format, array $columns, ?string $search, Where $where, string $sort, ?array $ids = null): Export
     {
         $operator = $this->caller->require(self::PERMISSION);
+        $this->caller->require('kennel:accounts.read');
         $mayHaveHashes = $format === ExportFormat::JsonLines && $this->caller->permissions()->allows(self::HASHES);
         $reasons = ExportColumns::reasonsAgainst($columns, $this->fields, $mayHaveHashes);
         if ($reasons !== []) {

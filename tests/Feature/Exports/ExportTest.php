@@ -90,6 +90,19 @@ final class ExportTest extends DoorTestCase
     }
 
     /** A step whose time is up. */
+    public function test_those_that_were_selected_are_taken_out_and_no_others(): void
+    {
+        $this->keeper();
+        $ada = $this->holder('ada@post.example', 'Ada');
+        $this->holder('bo@post.example', 'Bo');
+        $export = $this->export(['columns' => ['name'], 'ids' => [$ada->id]])->assertCreated()->assertJsonPath('done', 1);
+        self::assertSame("name,made_harmless\r\nAda,\r\n", $this->file($export)->streamedContent());
+        self::assertStringContainsString('selected one by one', Trail::of('accounts.exported')[0]['changes']);
+        self::assertSame(['bulk.too_many_ids'], self::codes($this->export(['columns' => ['name'], 'ids' => array_fill(0, 1_001, $ada->id)])->assertStatus(422)));
+        $this->operatorWith('kennel:console', 'kennel:accounts.export');
+        $this->export(['columns' => ['name'], 'ids' => [$ada->id]])->assertForbidden();
+    }
+
     private function over(): Step
     {
         $step = (new \ReflectionClass(Step::class))->newInstanceWithoutConstructor();

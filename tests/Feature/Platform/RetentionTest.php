@@ -139,6 +139,40 @@ final class RetentionTest extends DoorTestCase
         self::assertSame([1, 201], [self::rows('accounts'), DB::table('audit_events')->where('event', 'account.purged')->count()]);
     }
 
+    public function test_a_purge_that_dies_in_the_middle_is_gone_on_with_and_each_goes_once(): void
+    {
+        $closed = $this->holder()->getAttributes();
+        $rows = [];
+        for ($index = 0; $index < 450; $index++) {
+            $rows[] = [...$closed, 'seq' => null, 'id' => (string) \Illuminate\Support\Str::uuid7(), 'email' => "c{$index}@post.example", 'lookup_key' => "c{$index}@post.example", 'status' => 'closed', 'closed_at' => '2026-03-01T00:00:00.000Z'];
+        }
+        foreach (array_chunk($rows, 50) as $chunk) {
+            DB::table('accounts')->insert($chunk);
+        }
+        // Its second stretch is under way when the machine goes down: a trigger stands in for the power cut.
+        DB::statement("CREATE TEMP TRIGGER power_cut BEFORE DELETE ON accounts WHEN old.email = 'c300@post.example' BEGIN SELECT RAISE(ABORT, 'power cut'); END");
+        config(['logging.default' => 'null']);
+        self::assertSame(1, $this->app->make(\Illuminate\Contracts\Console\Kernel::class)->call('kennel:purge'), 'and it says so');
+        $purged = static fn (): array => [self::rows('accounts'), DB::table('audit_events')->where('event', 'account.purged')->count()];
+        self::assertSame([251, 200], $purged(), 'whole stretches, or nothing of them');
+        DB::statement('DROP TRIGGER power_cut');
+        $this->command('kennel:purge');
+        self::assertSame([1, 450], $purged());
+        self::assertSame(450, DB::table('audit_events')->where('event', 'account.purged')->distinct()->count('account_id'));
+    }
+
+    public function test_what_an_imports_report_says_of_a_person_goes_with_them(): void
+    {
+        $account = $this->holder();
+        $import = \Kennel\Tests\Factories\ImportFactory::new()->create(['finished_at' => '2026-04-30T00:00:00.000Z']);
+        foreach ([$account->email, 'other@post.example'] as $row => $address) {
+            DB::table('import_rows')->insert(['import_id' => $import->id, 'row' => $row, 'address' => $address, 'code' => 'import.updated', 'parameters' => '{}']);
+        }
+        DB::table('accounts')->where('id', $account->id)->update(['status' => 'closed', 'closed_at' => '2026-03-01T00:00:00.000Z']);
+        $this->command('kennel:purge');
+        self::assertSame(['other@post.example'], DB::table('import_rows')->pluck('address')->all());
+    }
+
     public function test_unproven_accounts_go_and_are_counted(): void
     {
         foreach (range(1, 3) as $n) {

@@ -1,11 +1,12 @@
 import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
-import { Checkbox, PasswordField } from '../../kit/Field';
+import { Checkbox } from '../../kit/Field';
 import { boxId } from '../../kit/FieldBox';
 import { Notice } from '../../kit/Notice';
 import { PageLink } from '../../kit/Page';
 import { Text } from '../../kit/Text';
 import { useSubmit } from '../../kit/useSubmit';
+import { CurrentPassword } from './CurrentPassword';
 import { api, pagePath } from '../api';
 import { Mistakes, PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
@@ -78,15 +79,7 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
             {refusal.words}
           </Notice>
         ) : null}
-        <PasswordField
-          id={boxId('current')}
-          label={w.boxes.current}
-          autoComplete="current-password"
-          large
-          value={current}
-          onChange={(event) => setCurrent(event.target.value)}
-          error={wrong ?? missing}
-        />
+        <CurrentPassword value={current} error={wrong ?? missing} onChange={setCurrent} />
         {typed.boxes}
         <Checkbox
           label={w.change.endOthers}

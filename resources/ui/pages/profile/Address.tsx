@@ -1,10 +1,11 @@
 import { useState } from 'react';
 import { answer, type ApiError, type Schemas } from '../../api/client';
-import { PasswordField, TextField } from '../../kit/Field';
+import { TextField } from '../../kit/Field';
 import { boxId } from '../../kit/FieldBox';
 import { Notice } from '../../kit/Notice';
 import { PageLink } from '../../kit/Page';
 import { useSubmit } from '../../kit/useSubmit';
+import { CurrentPassword } from '../passwords/CurrentPassword';
 import { api, pagePath } from '../api';
 import { PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
@@ -61,15 +62,7 @@ function Ask({ app }: { app: Schemas['App'] }) {
           help={w.address.help}
           error={reason('email')}
         />
-        <PasswordField
-          id={boxId('current')}
-          label={w.boxes.current}
-          autoComplete="current-password"
-          large
-          value={current}
-          onChange={(event) => setCurrent(event.target.value)}
-          error={reason('current')}
-        />
+        <CurrentPassword value={current} error={reason('current')} onChange={setCurrent} />
         <Submit look={app.look} ready={email.trim() !== '' && current !== ''} busy={busy}>
           {w.address.submit}
         </Submit>

@@ -1,10 +1,9 @@
 import { useState } from 'react';
 import { answer, type ApiError, type Schemas } from '../../api/client';
-import { PasswordField } from '../../kit/Field';
-import { boxId } from '../../kit/FieldBox';
 import { Notice } from '../../kit/Notice';
 import { PageLink } from '../../kit/Page';
 import { useSubmit } from '../../kit/useSubmit';
+import { CurrentPassword } from '../passwords/CurrentPassword';
 import { api, pagePath } from '../api';
 import { PageFrame, Submit } from '../PageFrame';
 import { longDate, w } from '../words';
@@ -37,15 +36,7 @@ export function Close({ app }: { app: Schemas['App'] }) {
             {refusal.words}
           </Notice>
         ) : null}
-        <PasswordField
-          id={boxId('current')}
-          label={w.boxes.current}
-          autoComplete="current-password"
-          large
-          value={current}
-          onChange={(event) => setCurrent(event.target.value)}
-          error={wrong}
-        />
+        <CurrentPassword value={current} error={wrong} onChange={setCurrent} />
         <Submit look={app.look} ready={current !== ''} busy={busy}>
           {w.close.submit}
         </Submit>

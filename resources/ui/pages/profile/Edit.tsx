@@ -1,11 +1,12 @@
 import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
-import { PasswordField, Select, TextField } from '../../kit/Field';
+import { Select, TextField } from '../../kit/Field';
 import { boxId } from '../../kit/FieldBox';
 import { Notice } from '../../kit/Notice';
 import { PageLink } from '../../kit/Page';
 import { NewPasswordField } from '../../kit/PasswordAdvice';
 import { useSubmit } from '../../kit/useSubmit';
+import { CurrentPassword } from '../passwords/CurrentPassword';
 import { api, pagePath } from '../api';
 import { Loading, Mistakes, NotSignedIn, PageFrame, Submit } from '../PageFrame';
 import { judgePassword, useLast, useVerdict } from '../signup/useVerdict';
@@ -125,17 +126,7 @@ function EditForm({ app, account, onNewer }: { app: Schemas['App']; account: Own
           verdict={verdict}
           mayStayEmpty
         />
-        {isSet ? (
-          <PasswordField
-            id={boxId('current')}
-            label={w.boxes.current}
-            autoComplete="current-password"
-            large
-            value={current}
-            onChange={(event) => setCurrent(event.target.value)}
-            error={reason('current')}
-          />
-        ) : null}
+        {isSet ? <CurrentPassword value={current} error={reason('current')} onChange={setCurrent} /> : null}
         <Submit look={app.look} ready={name.trim() !== '' && (!isSet || current !== '')} busy={busy}>
           {w.edit.submit}
         </Submit>

@@ -1,5 +1,6 @@
 import type { ReactNode, Ref } from 'react';
 import { Link } from 'react-router';
+import { WidthHandle } from './WidthHandle';
 
 /** Where a cell stands when the table has no room for its columns: first line or second, at the left or at the end, or a line of its own. */
 type Fold = 'first' | 'first-end' | 'second' | 'second-end' | 'line';
@@ -14,6 +15,8 @@ export interface Column<T> {
   isFigure?: boolean;
   /** Cut at the end of its line, instead of going on in the next. What is cut is whole in what the row opens. */
   isCut?: boolean;
+  /** Whoever looks may choose the width; null for the one it has by itself. */
+  onResize?: (width: number | null) => void;
   sort?: { order: 'ascending' | 'descending' | 'none'; onSort: () => void };
   cell: (row: T) => ReactNode;
 }
@@ -184,12 +187,13 @@ function pressLink(event: React.MouseEvent<HTMLDivElement>): void {
   event.currentTarget.querySelector<HTMLElement>('[data-row]')?.click();
 }
 
-function Head<T>({ column: { head, isFigure, sort } }: { column: Column<T> }) {
-  const place = `flex h-8 items-center whitespace-nowrap ${isFigure === true ? 'justify-end' : ''}`;
+function Head<T>({ column: { head, isFigure, sort, onResize } }: { column: Column<T> }) {
+  const place = `relative flex h-8 items-center whitespace-nowrap ${isFigure === true ? 'justify-end' : ''}`;
   if (sort === undefined) {
     return (
       <span role="columnheader" className={`${place} @max-[580px]:sr-only`}>
         {head}
+        {onResize === undefined ? null : <WidthHandle onResize={onResize} />}
       </span>
     );
   }
@@ -199,6 +203,7 @@ function Head<T>({ column: { head, isFigure, sort } }: { column: Column<T> }) {
         {head}
         <span aria-hidden="true">{{ ascending: ' ↑', descending: ' ↓', none: '' }[sort.order]}</span>
       </button>
+      {onResize === undefined ? null : <WidthHandle onResize={onResize} />}
     </span>
   );
 }

@@ -19,7 +19,7 @@ import { More } from '../More';
 import { bulkAct, fieldDefinitions } from '../queries';
 import { useListKeys } from '../useListKeys';
 import { usePages } from '../usePages';
-import { COLUMNS, columnsOf, keepColumns, keptColumns } from './columns';
+import { COLUMNS, columnsOf, keepColumns, keepWidth, keptColumns, keptWidths } from './columns';
 import { Filters } from './Filters';
 import { BulkBar } from './BulkBar';
 import { SearchBox } from './SearchBox';
@@ -43,6 +43,8 @@ const ORDERS: Record<string, string> = {
   '-changed': 'last changed first',
   seen: 'longest unseen first',
   '-seen': 'last seen first',
+  status: 'by status',
+  '-status': 'by status, from the end',
 };
 
 export function AccountList({ openId }: { openId: string | null }) {
@@ -89,6 +91,8 @@ export function AccountList({ openId }: { openId: string | null }) {
   const mayMake = may('kennel:accounts.manage');
   const [dialog, setDialog] = useState<'make' | 'columns' | 'export' | 'export selected' | null>(null);
   const [isAdding, setAdding] = useState(false);
+  const [widths, setWidths] = useState(keptWidths);
+  const resize = (column: string, width: number | null) => setWidths((before) => keepWidth(before, column, width));
   const { copy } = useCopy();
   const toast = useToast();
   const kept = new URLSearchParams(search);
@@ -199,7 +203,7 @@ export function AccountList({ openId }: { openId: string | null }) {
         >
           <DataTable
             label="Accounts"
-            columns={columnsOf(columns, labelOf, sort, (next) => set({ sort: next }))}
+            columns={columnsOf(columns, labelOf, sort, (next) => set({ sort: next }), widths, resize)}
             rows={list.items}
             rowKey={({ id }) => id}
             opens={({ id }) => ({ to: `/accounts/${id}${suffix}`, isOpen: id === openId })}
@@ -246,6 +250,8 @@ export function AccountList({ openId }: { openId: string | null }) {
         {dialog === 'columns' ? (
           <ColumnsDialog
             columns={columns}
+            widths={widths}
+            onResize={resize}
             onClose={() => setDialog(null)}
             onChange={(next) => {
               keepColumns(next);

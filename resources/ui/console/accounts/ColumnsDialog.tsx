@@ -1,19 +1,25 @@
 import { useQuery } from '@tanstack/react-query';
+import { NumberBox } from '../../kit/Boxes';
 import { Button } from '../../kit/Button';
 import { Combobox } from '../../kit/Combobox';
 import { Dialog } from '../../kit/Dialog';
 import { EditableTable } from '../../kit/EditableTable';
 import { Note } from '../../kit/Text';
+import { NARROWEST, WIDEST } from '../../kit/WidthHandle';
 import { fieldDefinitions } from '../queries';
-import { COLUMNS, USUAL } from './columns';
+import { COLUMNS, USUAL, type Widths } from './columns';
 
 /** Which columns the list has, and in which order; each choice acts at once. */
 export function ColumnsDialog({
   columns,
+  widths,
+  onResize,
   onChange,
   onClose,
 }: {
   columns: readonly string[];
+  widths: Widths;
+  onResize: (column: string, width: number | null) => void;
   onChange: (columns: readonly string[]) => void;
   onClose: () => void;
 }) {
@@ -36,7 +42,10 @@ export function ColumnsDialog({
       }
     >
       <div className="space-y-3">
-        <Note>The name comes first. Kept in this browser, and with a view.</Note>
+        <Note>
+          The name comes first. Without a width a column shares what is left. Kept in this browser; columns are kept
+          with a view as well.
+        </Note>
         <EditableTable
           label="Columns in order"
           rows={columns}
@@ -44,7 +53,25 @@ export function ColumnsDialog({
           rowName={nameOf}
           onMove={(place, by) => onChange(moved(columns, place, by))}
           onRemove={(place) => onChange(columns.filter((_, index) => index !== place))}
-          columns={[{ key: 'column', head: 'Column', cell: (column) => <bdi>{nameOf(column)}</bdi> }]}
+          columns={[
+            { key: 'column', head: 'Column', cell: (column) => <bdi>{nameOf(column)}</bdi> },
+            {
+              key: 'width',
+              head: 'Width',
+              width: '34%',
+              cell: (column) => (
+                <NumberBox
+                  label={`Width of ${nameOf(column)}`}
+                  unit="px"
+                  value={widths[column] ?? null}
+                  minimum={NARROWEST}
+                  maximum={WIDEST}
+                  mayBeEmpty
+                  onSave={(width) => onResize(column, width)}
+                />
+              ),
+            },
+          ]}
         />
         {left.length === 0 ? null : (
           <Combobox

@@ -25,6 +25,30 @@ export function keptColumns(): readonly string[] {
 
 export const keepColumns = (columns: readonly string[]): void => localStorage.setItem(KEPT, JSON.stringify(columns));
 
+const WIDTHS = 'account-widths';
+
+/** Widths that were chosen here, in pixels, by column. */
+export type Widths = Readonly<Record<string, number>>;
+
+export function keptWidths(): Widths {
+  try {
+    const kept: unknown = JSON.parse(localStorage.getItem(WIDTHS) ?? '');
+    return Object.fromEntries(
+      Object.entries(kept as object).filter(([, width]) => typeof width === 'number'),
+    ) as Widths;
+  } catch {
+    return {};
+  }
+}
+
+/** @param width null for the one the column has by itself */
+export function keepWidth(widths: Widths, column: string, width: number | null): Widths {
+  const others = Object.entries(widths).filter(([key]) => key !== column);
+  const next: Widths = Object.fromEntries(width === null ? others : [...others, [column, width]]);
+  localStorage.setItem(WIDTHS, JSON.stringify(next));
+  return next;
+}
+
 /** Every column there is but the name, which is always the first. */
 export const COLUMNS: readonly { value: string; label: string }[] = [
   { value: 'address', label: 'Address' },
@@ -53,15 +77,27 @@ export function columnsOf(
   labelOf: (column: string) => string,
   sort: string,
   onSort: (sort: string) => void,
+  widths: Widths,
+  onResize: (column: string, width: number | null) => void,
 ): Column<Row>[] {
   const sortBy = (key: string) => ({
     order: sort === key ? ('ascending' as const) : sort === `-${key}` ? ('descending' as const) : ('none' as const),
     // The newest is what one looks for first.
     onSort: () => onSort(sort === key ? `-${key}` : sort === `-${key}` ? key : isMoment(key) ? `-${key}` : key),
   });
+  const sized = (key: string) => ({
+    onResize: (width: number | null) => onResize(key, width),
+    ...(widths[key] === undefined ? {} : { width: `${widths[key]}px` }),
+  });
   const further = chosen.map((key): Column<Row> => {
     const by = sortKey(key);
-    return { key, head: labelOf(key), ...look(key), ...(by === undefined ? {} : { sort: sortBy(by) }) };
+    return {
+      key,
+      head: labelOf(key),
+      ...look(key),
+      ...sized(key),
+      ...(by === undefined ? {} : { sort: sortBy(by) }),
+    };
   });
   return [
     {
@@ -71,6 +107,8 @@ export function columnsOf(
       fold: 'first',
       isCut: true,
       sort: sortBy('name'),
+      ...(widths['account'] === undefined ? {} : { width: `${widths['account']}px` }),
+      onResize: (width) => onResize('account', width),
       cell: ({ name }) => <bdi title={name}>{name}</bdi>,
     },
     ...further,

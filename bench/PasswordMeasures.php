@@ -15,7 +15,6 @@ final class PasswordMeasures
 
     private const TRIES = 200;
 
-    /** @return array<string, \Closure(): list<Figure>> */
     /** What is done to a file of another make: words, dates, roles, metadata. */
     private const PLAN = [
         'app' => 'gaugebook',
@@ -30,6 +29,7 @@ final class PasswordMeasures
         ],
     ];
 
+    /** @return array<string, \Closure(): list<Figure>> */
     public static function all(): array
     {
         return ['import' => self::import(...), 'blocklist' => self::blocklist(...), 'refusal' => self::refusal(...)];

@@ -185,10 +185,13 @@ final readonly class Imports
                 ...self::COUNTS_ANEW,
                 ...self::begunBy($by),
             ];
-            if (Import::query()->whereKey($import->id)->where('state', 'checked')->update($anew) === 0) {
+            // Checked anew meanwhile, by another plan perhaps, it is not what was seen.
+            if (Import::query()->whereKey($import->id)->where('state', 'checked')->where('finished_at', $import->finished_at)->update($anew) === 0) {
                 throw Refusal::invalid([new Reason('import.not_checked')]);
             }
             ImportRow::query()->where('import_id', $import->id)->delete();
+            // A check that died at its very end has left them.
+            $this->forgetAddresses($import->id);
             $this->audit->record(
                 'accounts.import_begun',
                 $by,

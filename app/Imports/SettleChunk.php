@@ -17,6 +17,9 @@ use Kennel\Core\Reasons\Reason;
  */
 final readonly class SettleChunk
 {
+    /** What an id is noted with; no address begins so. */
+    private const ID = 'id ';
+
     public function __construct(private Accounts $accounts, private PlanUpdates $plan)
     {
     }
@@ -53,7 +56,7 @@ final readonly class SettleChunk
             } elseif (is_array($found)) {
                 $settled['updates'][] = [$found[0], $found[1]];
                 $counts->update($address, $found[1]->parts());
-            } elseif ($account->id !== null && isset($ids[$account->id])) {
+            } elseif ($account->id !== null && (isset($ids[$account->id]) || isset($seen[self::ID.$account->id]))) {
                 $counts->refuse($address, [new Reason('import.id_taken', 'id')]);
             } else {
                 $settled['new'][] = $row;
@@ -67,13 +70,13 @@ final readonly class SettleChunk
     }
 
     /**
-     * Notes the addresses of a chunk.
+     * Notes the addresses of a chunk, and the ids it asks to keep.
      *
      * @return array<string, true> those of them that earlier rows of the file have
      */
     private function seen(DecidedChunk $chunk, Import $import): array
     {
-        $keys = $chunk->lookupKeys();
+        $keys = [...$chunk->lookupKeys(), ...array_values(array_unique(array_map(static fn (string $id): string => self::ID.$id, $chunk->ids())))];
         $seen = array_fill_keys(ImportAddress::query()->where('import_id', $import->id)->whereIn('lookup_key', $keys)->pluck('lookup_key')->all(), true);
         ImportAddress::query()->insert(array_map(static fn (string $key): array => ['import_id' => $import->id, 'lookup_key' => $key], array_values(array_diff($keys, array_keys($seen)))));
 

@@ -28,14 +28,11 @@ final readonly class DecideUpdate
             [$part, $key] = [...explode(':', $target, 2), ''];
             if ($part === 'field' && isset($row->fields[$key]) && $row->fields[$key] !== ($fields[$key] ?? null)) {
                 $changed[$key] = $row->fields[$key];
-            } elseif (($part === 'own' || $part === 'internal') && isset($row->metadata[$part]) && ! isset($documents[$part])) {
-                $before = $metadata[$part] ?? MetadataDocument::nothing();
-                $after = $before->patched($row->metadata[$part]->toJson());
-                if ($before->differences($after) !== []) {
-                    $documents[$part] = $after;
-                }
+            } elseif (($part === 'own' || $part === 'internal') && isset($row->metadata[$part])) {
+                $documents[$part] = self::merged($documents[$part] ?? $metadata[$part] ?? MetadataDocument::nothing(), $row->metadata[$part], $key);
             }
         }
+        $documents = array_filter($documents, static fn (MetadataDocument $after, string $part): bool => ($metadata[$part] ?? MetadataDocument::nothing())->differences($after) !== [], ARRAY_FILTER_USE_BOTH);
 
         return new AccountUpdate(
             in_array('name', $plan->update, true) && $row->name->value !== $name ? $row->name : null,
@@ -43,5 +40,17 @@ final readonly class DecideUpdate
             $changed,
             $documents,
         );
+    }
+
+    /** @param  string  $path  of the one value that is meant; "" for all of the row's document */
+    private static function merged(MetadataDocument $before, MetadataDocument $row, string $path): MetadataDocument
+    {
+        $value = $path === '' ? null : $row->at($path);
+
+        return match (true) {
+            $path === '' => $before->patched($row->toJson()),
+            $value === null => $before,
+            default => $before->with($path, $value),
+        };
     }
 }

@@ -65,6 +65,17 @@ final readonly class MetadataDocument
         return self::of(MergePatch::apply($this->values, $patch));
     }
 
+    /** The value at a path, as leaves() names it; null where there is none. */
+    public function at(string $path): mixed
+    {
+        $value = $this->values;
+        foreach (self::keys($path) as $key) {
+            $value = $value instanceof \stdClass ? $value->{$key} ?? null : null;
+        }
+
+        return $value;
+    }
+
     public function isEmpty(): bool
     {
         return get_object_vars($this->values) === [];

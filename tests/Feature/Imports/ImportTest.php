@@ -48,6 +48,8 @@ final class ImportTest extends DoorTestCase
         self::assertSame([4], array_column((array) $this->ask("/imports/{$id}/rows?code=import.taken")->json('items'), 'row'));
 
         $this->knock('POST', "/imports/{$id}/begin", ['reason' => ''], [], 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'reason.required');
+        // As a check leaves it that dies once it is through.
+        DB::table('import_addresses')->insert(['import_id' => $id, 'lookup_key' => 'tam@reach.example']);
         $this->knock('POST', "/imports/{$id}/begin", ['reason' => 'The older site closes'], [], 'console')->assertStatus(202);
         $this->work();
         $done = $this->import($id);

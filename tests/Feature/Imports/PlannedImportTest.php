@@ -158,6 +158,19 @@ final class PlannedImportTest extends DoorTestCase
         self::assertSame(['failed', 0], [DB::table('imports')->where('id', $id)->value('state'), DB::table('accounts')->where('came_by', 'import')->count()]);
     }
 
+    public function test_an_id_that_stands_in_the_file_before_is_refused_however_far_before(): void
+    {
+        $this->keeper();
+        $id = '01890a5d-ac96-774b-bcce-b302099a8057';
+        $rows = array_map(static fn (int $row): string => json_encode(['address' => "p{$row}@reach.example", 'name' => 'P', ...in_array($row, [3, 1_500], true) ? ['id' => $id] : []], JSON_THROW_ON_ERROR), range(1, 1_600));
+        $import = $this->send(implode("\n", $rows), 'jsonl');
+        $plan = [...(array) $this->ask("/imports/{$import}")->json('plan'), 'app' => 'gaugebook', 'allows_no_hash' => true];
+        $checked = $this->check($import, $plan);
+        self::assertSame([1_599, ['import.id_taken' => 1]], [$checked['accepted'], array_column($checked['codes'], 'rows', 'code')]);
+        self::assertSame(1_599, $this->begin($import)['accepted'], 'what was shown is what is done');
+        self::assertSame('p3@reach.example', DB::table('accounts')->where('id', $id)->value('email'));
+    }
+
     public function test_an_open_document_is_read_by_its_types_and_repeats(): void
     {
         $this->keeper();

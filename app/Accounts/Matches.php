@@ -7,7 +7,6 @@ namespace Kennel\App\Accounts;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Database\Eloquent\Builder;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldKind;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Finding\Where;
@@ -28,6 +27,9 @@ final readonly class Matches
 
     /** Fewer digits are the beginning of everybody's number. */
     private const DIGITS = 4;
+
+    /** Sorts behind whatever goes on. */
+    private const BEYOND = "\u{10FFFF}";
 
     public function __construct(private ConnectionInterface $database, private Clauses $clauses, private FieldRules $fields)
     {
@@ -186,7 +188,8 @@ final readonly class Matches
     }
 
     /**
-     * Beginnings of words of the name and address; or the beginning of an id; or of a number that belongs to a field of phone numbers.
+     * Beginnings of words of the name and address; or the beginning of an id; or of a number that belongs to a field of phone numbers; or of a value of a
+     * field that can be searched.
      *
      * @param  non-empty-list<string>  $words
      */
@@ -205,13 +208,11 @@ final readonly class Matches
             $tests[] = '(accounts.id >= ? AND accounts.id < ?)';
             $bindings = [...$bindings, $id, "{$id}~"];
         }
-        $digits = (string) preg_replace('/[\s()+.\/-]/', '', $search);
-        $phones = ctype_digit($digits) && strlen($digits) >= self::DIGITS ? array_filter($this->fields->all, static fn (Field $field): bool => $field->kind === FieldKind::Phone) : [];
-        foreach ($phones as $field) {
+        foreach ($this->begins($search, $words) as $key => $begins) {
             $sets[] = 'SELECT account_seq FROM field_values WHERE field_key = ? AND sort_key >= ? AND sort_key < ?';
-            $setBindings = [...$setBindings, $field->key, $digits, "{$digits}~"];
+            $setBindings = [...$setBindings, $key, $begins, $begins.self::BEYOND];
             $tests[] = 'EXISTS (SELECT 1 FROM field_values v WHERE v.account_seq = accounts.seq AND v.field_key = ? AND v.sort_key >= ? AND v.sort_key < ?)';
-            $bindings = [...$bindings, $field->key, $digits, "{$digits}~"];
+            $bindings = [...$bindings, $key, $begins, $begins.self::BEYOND];
         }
 
         return new Clause(
@@ -220,5 +221,25 @@ final readonly class Matches
             count($sets) === 1 ? $sets[0] : 'SELECT * FROM ('.implode(' UNION ', $sets).')',
             $setBindings,
         );
+    }
+
+    /**
+     * @param  non-empty-list<string>  $words
+     * @return array<string, string> how a value begins that is found, by the key of its field
+     */
+    private function begins(string $search, array $words): array
+    {
+        $digits = (string) preg_replace('/[\s()+.\/-]/', '', $search);
+        $isNumber = ctype_digit($digits) && strlen($digits) >= self::DIGITS;
+        $begins = [];
+        foreach ($this->fields->all as $key => $field) {
+            if ($field->kind === FieldKind::Phone && $isNumber) {
+                $begins[$key] = $digits;
+            } elseif ($field->isSearchable && $field->kind->isTyped()) {
+                $begins[$key] = implode(' ', $words);
+            }
+        }
+
+        return $begins;
     }
 }

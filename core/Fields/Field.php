@@ -17,7 +17,7 @@ final readonly class Field
     /** What a field looks like that asks for nothing special; the schema is read off it. */
     public const EXAMPLE = [
         'key' => 'example', 'label' => 'Example', 'help' => '', 'type' => 'short_text', 'required' => 'never', 'edited_by' => 'holder', 'apps' => [],
-        'minimum' => null, 'maximum' => null, 'earliest' => '', 'latest' => '', 'region' => '', 'choices' => [], 'retired' => false,
+        'minimum' => null, 'maximum' => null, 'earliest' => '', 'latest' => '', 'region' => '', 'choices' => [], 'searchable' => false, 'retired' => false,
     ];
 
     /**
@@ -41,6 +41,7 @@ final readonly class Field
         public string $latest,
         public string $region,
         public array $choices,
+        public bool $isSearchable,
         public bool $isRetired,
     ) {
     }
@@ -62,6 +63,7 @@ final readonly class Field
             $document->text('latest', 10, 'The latest date, or "today"', self::DATE_LIMIT),
             $document->text('region', 2, 'The country of a phone number typed without "+"', '^([A-Z]{2})?$'),
             self::choices($document),
+            $document->boolean('searchable', 'Found by the search for accounts: by how its value begins'),
             $document->boolean('retired', 'Asked of nobody any more; what is stored stays'),
         );
         $document->nothingElse();

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 // The network's rule book: the shipped one, with its three apps, its fields and its terms.
 $field = static fn (string $key, string $label, string $type, array $more = []): array => array_replace(
-    ['key' => $key, 'label' => $label, 'help' => '', 'type' => $type, 'required' => 'never', 'edited_by' => 'holder', 'apps' => [], 'minimum' => null, 'maximum' => null, 'earliest' => '', 'latest' => '', 'region' => '', 'choices' => [], 'retired' => false],
+    ['key' => $key, 'label' => $label, 'help' => '', 'type' => $type, 'required' => 'never', 'edited_by' => 'holder', 'apps' => [], 'minimum' => null, 'maximum' => null, 'earliest' => '', 'latest' => '', 'region' => '', 'choices' => [], 'searchable' => false, 'retired' => false],
     $more,
 );
 $choice = static fn (string $value, string $label, bool $retired = false): array => ['key' => $value, 'label' => $label, 'retired' => $retired];
@@ -28,7 +28,7 @@ return array_replace($rules, [
         $field('speaks', 'Speaks', 'several_choices', ['choices' => [
             $choice('en', 'English'), $choice('cy', 'Welsh'), $choice('no', 'Norwegian'), $choice('pl', 'Polish'), $choice('ru', 'Russian'), $choice('ar', 'Arabic'), $choice('ja', 'Japanese'),
         ]]),
-        $field('boat_licence', 'Boat licence', 'short_text', ['help' => 'Its number, if you have one.', 'minimum' => 4, 'maximum' => 20]),
+        $field('boat_licence', 'Boat licence', 'short_text', ['searchable' => true, 'help' => 'Its number, if you have one.', 'minimum' => 4, 'maximum' => 20]),
         $field('listed', 'List me among the volunteers', 'yes_no'),
         $field('picture', 'Picture', 'picture'),
     ],

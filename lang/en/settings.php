@@ -39,6 +39,7 @@ return [
     'fields.*.region' => ['label' => 'Country of a number without “+”', 'help' => 'Two letters, as in NO.'],
     'fields.*.choices.*.label' => ['label' => 'Label'],
     'fields.*.choices.*.retired' => ['label' => 'Retired'],
+    'fields.*.searchable' => ['label' => 'Found by search', 'help' => 'The search for accounts finds it by how its value begins.'],
     'fields.*.retired' => ['label' => 'Retired', 'help' => 'No longer asked for; stored values stay.'],
     'fields.*.type' => ['label' => 'Type', 'choices' => [
         'short_text' => 'short text',

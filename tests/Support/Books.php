@@ -39,6 +39,6 @@ final class Books
      */
     public static function field(string $type, array $more = []): array
     {
-        return array_replace(['key' => 'thing', 'label' => 'Thing', 'help' => '', 'type' => $type, 'required' => 'never', 'edited_by' => 'holder', 'apps' => [], 'minimum' => null, 'maximum' => null, 'earliest' => '', 'latest' => '', 'region' => '', 'choices' => [], 'retired' => false], $more);
+        return array_replace(['key' => 'thing', 'label' => 'Thing', 'help' => '', 'type' => $type, 'required' => 'never', 'edited_by' => 'holder', 'apps' => [], 'minimum' => null, 'maximum' => null, 'earliest' => '', 'latest' => '', 'region' => '', 'choices' => [], 'searchable' => false, 'retired' => false], $more);
     }
 }

@@ -25,6 +25,8 @@ final readonly class UpgradeBook
         return new self([
             // Documents name their format from here on.
             new Step(2),
+            // Fields can be searched, and are not until somebody says so.
+            new Step(3, added: ['fields.*.searchable' => false]),
         ]);
     }
 

@@ -21,7 +21,7 @@ final class Rules
     {
         $field = static fn (string $key, string $label, string $type, array $more = []): array => [
             'key' => $key, 'label' => $label, 'help' => '', 'type' => $type, 'required' => 'never', 'edited_by' => 'holder', 'apps' => [], 'minimum' => null, 'maximum' => null,
-            'earliest' => '', 'latest' => '', 'region' => '', 'choices' => [], 'retired' => false, ...$more,
+            'earliest' => '', 'latest' => '', 'region' => '', 'choices' => [], 'searchable' => false, 'retired' => false, ...$more,
         ];
         $choices = array_map(static fn (string $key): array => ['key' => $key, 'label' => ucwords(str_replace('_', ' ', $key)), 'retired' => false], ['upper_lane', 'mill_lane', 'saltings']);
 

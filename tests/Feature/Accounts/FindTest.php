@@ -166,6 +166,20 @@ final class FindTest extends DoorTestCase
         self::assertSame([], $this->ask('/accounts?q=472')->json('items'), 'too few digits for a number');
     }
 
+    public function test_a_search_finds_how_values_of_searchable_fields_begin(): void
+    {
+        config(['rules.fields' => array_map(static fn (array $field): array => array_replace($field, ['required' => 'never', 'searchable' => in_array($field['key'], ['boat_licence', 'home_reach', 'trained_on'], true)]), Books::demo()['fields'])]);
+        $this->keeper();
+        $tam = $this->holder();
+        $this->app->make(FieldValues::class)->write($tam->seq, ['boat_licence' => 'Ünder-Wey 7', 'home_reach' => 'Wend Forks', 'trained_on' => '2021-05-06', 'training_level' => 'full']);
+        $names = fn (string $typed): array => array_column((array) $this->ask('/accounts?q='.rawurlencode($typed))->assertOk()->json('items'), 'name');
+        foreach (['Ünder', 'under wey', 'ünd', 'wend fo', '2021-05'] as $typed) {
+            self::assertSame(['Tam Pellow'], $names($typed), $typed);
+            self::assertSame(['total' => 1, 'total_is_exact' => true], $this->ask('/accounts/count?q='.rawurlencode($typed))->json());
+        }
+        self::assertSame([[], [], []], [$names('wey'), $names('forks'), $names('full')], 'not in the middle, and not of a field that is not searched');
+    }
+
     /** @param  list<list<string>>  $conditions */
     private function where(array $conditions): TestResponse
     {

@@ -53,6 +53,11 @@ export function FieldEditor({ field }: { field: FieldRule }) {
       {field.type === 'date' ? text('latest') : null}
       {field.type === 'phone' ? text('region', (typed) => typed.toUpperCase()) : null}
       {field.choices.length > 0 ? <ChoiceList field={field} /> : null}
+      {field.type === 'picture' ? null : (
+        <Line label={rule('searchable').label} help={rule('searchable').help}>
+          <Switch label={rule('searchable').label} checked={field.searchable} onChange={set('searchable')} />
+        </Line>
+      )}
       <Line label={rule('retired').label} help={rule('retired').help}>
         <Switch label={rule('retired').label} checked={field.retired} onChange={set('retired')} />
       </Line>

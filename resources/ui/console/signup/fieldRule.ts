@@ -21,6 +21,7 @@ export function newField(key: string, label: string, type: FieldRule['type']): F
     latest: '',
     region: '',
     choices: hasChoices ? [{ key: 'first', label: 'First', retired: false }] : [],
+    searchable: false,
     retired: false,
   };
 }

@@ -5,7 +5,7 @@ import { Combobox } from '../../kit/Combobox';
 import { Dialog } from '../../kit/Dialog';
 import { EditableTable } from '../../kit/EditableTable';
 import { Note } from '../../kit/Text';
-import { NARROWEST, WIDEST } from '../../kit/WidthHandle';
+import { NARROWEST, WIDEST } from '../../kit/widths';
 import { fieldDefinitions } from '../queries';
 import { COLUMNS, USUAL, type Widths } from './columns';
 

@@ -56,6 +56,8 @@ final readonly class SettleChunk
             } elseif (is_array($found)) {
                 $settled['updates'][] = [$found[0], $found[1]];
                 $counts->update($address, $found[1]->parts());
+            } elseif ($account->hash === '' && ! $plan->allowsNoHash) {
+                $counts->refuse($address, [new Reason('import.hash_required', 'hash')]);
             } elseif ($account->id !== null && (isset($ids[$account->id]) || isset($seen[self::ID.$account->id]))) {
                 $counts->refuse($address, [new Reason('import.id_taken', 'id')]);
             } else {

@@ -135,7 +135,8 @@ final readonly class DecideImport
     {
         $hash = trim($texts['hash']);
 
-        return $hash === '' && $plan->allowsNoHash ? '' : ($this->hash)($hash, $texts['salt'], $plan->hashes);
+        // An account that is there needs none; whether a new one does, is asked once it is known to be new.
+        return $hash === '' && ($plan->allowsNoHash || $plan->existing === 'update') ? '' : ($this->hash)($hash, $texts['salt'], $plan->hashes);
     }
 
     /**

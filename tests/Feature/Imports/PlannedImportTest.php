@@ -121,6 +121,7 @@ final class PlannedImportTest extends DoorTestCase
         self::assertSame(['accepted' => 1, 'updated' => 0, 'left' => 2, 'refused' => 0], $outcome(['existing' => 'leave']));
         $this->knock('POST', '/imports/'.$this->send($csv, 'csv').'/check', ['plan' => $this->whole([...$plan, 'existing' => 'update', 'update' => ['status']])], [], 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'import.update');
 
+        self::assertSame(['accepted' => 0, 'updated' => 1, 'left' => 0, 'refused' => 2], $outcome(['allows_no_hash' => false, 'existing' => 'update', 'update' => ['name']]), 'who is there needs no hash, and who is new does');
         $id = $this->send($csv, 'csv');
         $checked = $this->check($id, $this->whole([...$plan, 'existing' => 'update', 'update' => ['name', 'field:boat_licence', 'internal:note', 'roles']]));
         self::assertSame([1, 1, 0, 1], [$checked['accepted'], $checked['updated'], $checked['left'], $checked['refused']]);
@@ -254,6 +255,25 @@ final class PlannedImportTest extends DoorTestCase
         $links = ['person' => 'address', 'link' => 'secrets', 'link_person' => 'address', 'link_role' => 'address', 'roles' => 'people', 'role' => 'address', 'role_name' => 'name'];
         $this->knock('POST', "/imports/{$id}/preview", ['plan' => [...$plan, 'links' => $links]], [], 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'import.table_unknown');
         self::assertSame(1, $this->check($id, $plan)['accepted']);
+    }
+
+    public function test_the_command_prints_a_plan_and_imports_by_it(): void
+    {
+        $file = self::FILES.'/weirboard.sqlite';
+        $printed = $this->command('kennel:import', ['file' => $file, '--print-plan' => true]);
+        $plan = json_decode($printed, true, flags: JSON_THROW_ON_ERROR);
+        self::assertSame(['person', 'rights'], [$plan['table'], $plan['links']['roles']]);
+        self::assertSame('discarded', DB::table('imports')->value('state'), 'and imports nothing');
+        $plan = $this->with($plan, 'rights.title', static fn (array $column): array => [...$column, 'transforms' => [['do' => 'lower_case'], ['do' => 'words', 'words' => [['boatman', '']], 'otherwise' => 'keep']]]);
+        $path = sys_get_temp_dir().'/kennel-plan-'.bin2hex(random_bytes(4)).'.json';
+        file_put_contents($path, json_encode($plan, JSON_THROW_ON_ERROR));
+        $this->beforeApplicationDestroyed(static fn () => unlink($path));
+        $options = ['file' => $file, '--plan' => $path, '--app' => 'gaugebook', '--digest' => 'sha1', '--layout' => 'salt.password'];
+        self::assertStringContainsString('120 rows, 120 can be or were imported, 0 refused', $this->command('kennel:import', [...$options, '--dry-run' => true]));
+        self::assertStringContainsString('done: 120 rows', $this->command('kennel:import', [...$options, '--reason' => 'The older site closes']));
+        self::assertSame(120, DB::table('accounts')->where('came_by', 'import')->count());
+        $kernel = $this->app->make(\Illuminate\Contracts\Console\Kernel::class);
+        self::assertSame(1, $kernel->call('kennel:import', ['file' => $file, '--plan' => 'nobody kept this', '--app' => 'gaugebook', '--reason' => 'x']), 'a plan that is not there is none');
     }
 
     public function test_plans_are_kept_by_name_and_say_what_is_wrong_with_them(): void

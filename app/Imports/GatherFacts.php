@@ -22,7 +22,7 @@ final readonly class GatherFacts
     public function __invoke(Actor $by): ImportFacts
     {
         $roles = [];
-        foreach ($this->roles->all() as ['key' => $key]) {
+        foreach ($this->roles->keys() as $key) {
             $roles[$key] = $by->id === null || $this->giveable->includes($key, $by->id);
         }
 

@@ -122,7 +122,12 @@ final readonly class Imports
                 return $this->files->rows($id, $format)->reasonAgainst();
             }
 
-            return $this->files->source($id, $format)->tables() === [] ? new Reason('import.empty', 'file') : null;
+            $source = $this->files->source($id, $format);
+            if ($source instanceof Sources\SqliteFile) {
+                $source->requireSound();
+            }
+
+            return $source->tables() === [] ? new Reason('import.empty', 'file') : null;
         } catch (Sources\Unreadable $unreadable) {
             return $unreadable->reason;
         }

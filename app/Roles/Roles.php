@@ -50,6 +50,12 @@ final class Roles
         ])->all());
     }
 
+    /** @return list<string> */
+    public function keys(): array
+    {
+        return array_values(Role::query()->orderBy('key')->pluck('key')->all());
+    }
+
     /** @return list<array{role: string, assigned_by: string, why: string, assigned_at: string}> */
     public function of(string $accountId): array
     {
@@ -146,9 +152,7 @@ final class Roles
     /** @return list<string> role keys, whether the permission is their own or included */
     public function allowing(string $permission): array
     {
-        $keys = Role::query()->pluck('key')->all();
-
-        return array_values(array_filter($keys, fn (string $key): bool => $this->graph()->permissionsOf([$key])->allows($permission)));
+        return array_values(array_filter($this->keys(), fn (string $key): bool => $this->graph()->permissionsOf([$key])->allows($permission)));
     }
 
     /**

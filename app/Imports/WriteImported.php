@@ -76,7 +76,7 @@ final readonly class WriteImported
         foreach ($updates as [$account, $update]) {
             $before = [
                 ...$update->name === null ? [] : ['name' => $account->name],
-                ...self::told(array_intersect_key($this->fields->of($account->seq), $update->fields), array_intersect_key($this->metadata->documentsOfAll([$account->seq])[$account->seq] ?? [], $update->metadata)),
+                ...self::told($update->fieldsBefore, $update->metadataBefore),
             ];
             foreach ($update->roles as $role) {
                 $this->roles->assign($account->id, $role, $import->begun_by, 'by import');

@@ -15,8 +15,10 @@ final readonly class AccountUpdate
      * @param  list<string>  $roles  to be given
      * @param  array<string, bool|int|float|string|list<string>>  $fields  by key
      * @param  array<string, MetadataDocument>  $metadata  whole, by kind
+     * @param  array<string, mixed>  $fieldsBefore  of those that change
+     * @param  array<string, MetadataDocument>  $metadataBefore  of those that change
      */
-    public function __construct(public ?PersonName $name, public array $roles, public array $fields, public array $metadata)
+    public function __construct(public ?PersonName $name, public array $roles, public array $fields, public array $metadata, public array $fieldsBefore, public array $metadataBefore)
     {
     }
 

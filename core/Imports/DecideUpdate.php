@@ -39,6 +39,8 @@ final readonly class DecideUpdate
             in_array('roles', $plan->update, true) ? array_values(array_diff($row->roles ?? [], $roles)) : [],
             $changed,
             $documents,
+            array_intersect_key($fields, $changed),
+            array_intersect_key($metadata, $documents),
         );
     }
 

@@ -35,7 +35,11 @@ final class Cell
     {
         $value = trim($value);
 
-        return $value === '' || in_array($value, $known, true) ? ($value === '' ? null : $value) : throw new Refused($otherwise);
+        return match (true) {
+            $value === '' => null,
+            in_array($value, $known, true) => $value,
+            default => throw new Refused($otherwise),
+        };
     }
 
     /** @throws Refused for what is no RFC 3339 date or moment, or still to come */

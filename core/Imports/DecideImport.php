@@ -45,20 +45,20 @@ final readonly class DecideImport
         // What is no text is not missing as well.
         $email = ! is_string($row['address'] ?? '') ? null : $mistakes->attempt(static fn (): EmailAddress => EmailAddress::parse($texts['address']));
         $name = ! is_string($row['name'] ?? '') ? null : $mistakes->attempt(static fn (): PersonName => PersonName::parse(self::name($texts)));
-        $hash = self::read($mistakes, fn (): string => $this->hash($texts, $plan), '');
-        $id = self::read($mistakes, static fn (): ?string => Cell::id($texts['id']), null);
-        $provenAt = self::read($mistakes, static fn (): ?\DateTimeImmutable => self::provenAt($row, $plan, $now), null);
-        $status = self::read($mistakes, static fn (): Status => self::status($texts['status'], $provenAt !== null), Status::Pending);
-        $app = self::read($mistakes, static fn (): ?string => Cell::among($texts['app'], $facts->apps, new Reason('import.app', 'app', ['value' => mb_substr($texts['app'], 0, 60), 'apps' => $facts->apps])), null);
-        $language = self::read($mistakes, static fn (): ?string => Cell::among($texts['language'], $facts->languages, new Reason('account.language', 'language', ['languages' => $facts->languages])), null);
-        $mustChange = self::read($mistakes, static fn (): ?bool => Cell::yesNo($row['must_change'] ?? null, 'must_change'), null);
-        $roles = self::read($mistakes, static fn (): ?array => self::roles($row, $facts), null);
-        $createdAt = self::read($mistakes, static fn (): ?\DateTimeImmutable => Cell::moment($texts['created'], 'created', $now), null);
-        $seenAt = self::read($mistakes, static fn (): ?\DateTimeImmutable => Cell::moment($texts['seen'], 'seen', $now), null);
+        $hash = $mistakes->attempt(fn (): string => $this->hash($texts, $plan));
+        $id = $mistakes->attempt(static fn (): ?string => Cell::id($texts['id']));
+        $provenAt = $mistakes->attempt(static fn (): ?\DateTimeImmutable => self::provenAt($row, $plan, $now));
+        $status = $mistakes->attempt(static fn (): Status => self::status($texts['status'], $provenAt !== null));
+        $app = $mistakes->attempt(static fn (): ?string => Cell::among($texts['app'], $facts->apps, new Reason('import.app', 'app', ['value' => mb_substr($texts['app'], 0, 60), 'apps' => $facts->apps])));
+        $language = $mistakes->attempt(static fn (): ?string => Cell::among($texts['language'], $facts->languages, new Reason('account.language', 'language', ['languages' => $facts->languages])));
+        $mustChange = $mistakes->attempt(static fn (): ?bool => Cell::yesNo($row['must_change'] ?? null, 'must_change'));
+        $roles = $mistakes->attempt(static fn (): ?array => self::roles($row, $facts));
+        $createdAt = $mistakes->attempt(static fn (): ?\DateTimeImmutable => Cell::moment($texts['created'], 'created', $now));
+        $seenAt = $mistakes->attempt(static fn (): ?\DateTimeImmutable => Cell::moment($texts['seen'], 'seen', $now));
         $fields = $this->fields($row, $plan, $now, $mistakes);
         $metadata = $this->metadata($row, $mistakes);
         $reasons = $mistakes->all();
-        if ($email === null || $name === null || $reasons !== []) {
+        if ($email === null || $name === null || $hash === null || $status === null || $reasons !== []) {
             return $reasons === [] ? throw new \LogicException('a refusal without a reason') : $reasons;
         }
 
@@ -100,24 +100,6 @@ final readonly class DecideImport
         }
 
         return $texts;
-    }
-
-    /**
-     * @template T
-     *
-     * @param  \Closure(): T  $read
-     * @param  T  $otherwise  for what cannot be read; why is collected
-     * @return T
-     */
-    private static function read(Mistakes $mistakes, \Closure $read, mixed $otherwise): mixed
-    {
-        try {
-            return $read();
-        } catch (Refused $refused) {
-            $mistakes->add($refused->reason);
-
-            return $otherwise;
-        }
     }
 
     /** @param  array<string, string>  $texts */

@@ -103,11 +103,6 @@ final readonly class ImportPlan
         ];
     }
 
-    public function gives(string $target): bool
-    {
-        return in_array($target, array_column($this->columns, 'to'), true);
-    }
-
     /**
      * @return list<ImportColumn>
      *

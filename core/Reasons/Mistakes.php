@@ -11,12 +11,12 @@ final class Mistakes
     private array $reasons = [];
 
     /**
-     * @template T of object
+     * @template T
      *
      * @param  \Closure(): T  $make
      * @return T|null null for what cannot be made; why is collected
      */
-    public function attempt(\Closure $make): ?object
+    public function attempt(\Closure $make): mixed
     {
         try {
             return $make();

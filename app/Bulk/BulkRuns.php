@@ -28,9 +28,6 @@ final readonly class BulkRuns
     /** So few are looked at while the operator waits. */
     private const AT_ONCE = 500;
 
-    /** In seconds: as long as no request takes. */
-    private const ABANDONED = 120;
-
     private const SHOWN = 20;
 
     public function __construct(
@@ -177,8 +174,7 @@ final readonly class BulkRuns
         if ($run->total > self::AT_ONCE) {
             RunBulk::dispatch($run->id);
         } else {
-            // Should this process be killed while the operator waits, a worker finds what is left; else it finds nothing to do.
-            RunBulk::dispatch($run->id)->delay(self::ABANDONED);
+            RunBulk::shouldItDie($run->id);
             ($this->workThrough)($run->id, Step::endless());
         }
 

@@ -29,9 +29,6 @@ final readonly class Exports
     /** So many are written while the operator waits; for more a worker is asked. */
     private const AT_ONCE = 5_000;
 
-    /** In seconds: as long as no request takes. */
-    private const ABANDONED = 120;
-
     public function __construct(
         private ConnectionInterface $database,
         private ClockInterface $clock,
@@ -74,8 +71,7 @@ final readonly class Exports
         if ($export->total === null || $export->total > self::AT_ONCE) {
             RunExport::dispatch($export->id);
         } else {
-            // Should this process be killed while the operator waits, a worker finds what is left; else it finds nothing to do.
-            RunExport::dispatch($export->id)->delay(self::ABANDONED);
+            RunExport::shouldItDie($export->id);
             ($this->write)($export->id, Step::endless());
         }
 

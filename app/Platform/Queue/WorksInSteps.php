@@ -24,6 +24,9 @@ trait WorksInSteps
     /** In seconds; a step is far shorter, but for one slow hash at its end. */
     public int $timeout = 150;
 
+    /** In seconds: as long as no request takes. */
+    private const ABANDONED = 120;
+
     public function __construct(private readonly string $runId)
     {
         $this->onConnection('long')->onQueue('long');
@@ -35,6 +38,12 @@ trait WorksInSteps
         $abandoned = (int) config('queue.connections.long.retry_after');
 
         return [(new WithoutOverlapping($this->runId))->releaseAfter(min(10, $abandoned))->expireAfter($abandoned)];
+    }
+
+    /** For what is done while somebody waits: should that process be killed, a worker finds what is left; else it finds nothing to do. */
+    public static function shouldItDie(string $runId): void
+    {
+        self::dispatch($runId)->delay(self::ABANDONED);
     }
 
     private function goOnLater(): void

@@ -42,7 +42,7 @@ final readonly class WriteExport
                 $format->begin($file, $export->columns);
             }
             do {
-                if (! $this->mayGoOn($export) || ($format->mostRows() !== null && $export->done >= $format->mostRows())) {
+                if (! $this->mayGoOn($export)) {
                     $this->fail($id);
 
                     return true;
@@ -50,6 +50,11 @@ final readonly class WriteExport
                 $page = $export->ids === null
                     ? $this->list->pageFor($export->search === '' ? null : $export->search, Where::read($export->conditions), $export->sort, $export->cursor, self::PAGE)
                     : $this->accounts->selected($export->ids, $export->cursor, self::PAGE);
+                if ($format->mostRows() !== null && $export->done + count($page['items']) > $format->mostRows()) {
+                    $this->fail($id);
+
+                    return true;
+                }
                 foreach ($this->rows->of($page['items'], $export->columns) as $index => $row) {
                     $format->write($file, $row, $export->done + $index + 1);
                 }

@@ -184,33 +184,48 @@ export function MakeAccountDialog({ onClose }: { onClose: () => void }) {
           />
           <AskedFields app={chosen} values={fields} onChange={setFields} mistakeOf={(key) => of(`fields.${key}`)} />
           <Roles roles={roles} onChange={setRoles} mistake={of('roles')} />
-          <Disclosure summary="Own metadata, which the holder may change">
-            <div className="mt-2">
-              <Entries
-                entries={own}
-                mistakes={'mistakes' in ownMetadata ? ownMetadata.mistakes : {}}
-                onChange={setOwn}
-              />
-              <Text as="p" tone="stop">
-                {of('metadata.own')}
-              </Text>
-            </div>
-          </Disclosure>
-          <Disclosure summary="Internal metadata">
-            <div className="mt-2">
-              <Entries
-                entries={internal}
-                mistakes={'mistakes' in metadata ? metadata.mistakes : {}}
-                onChange={setInternal}
-              />
-              <Text as="p" tone="stop">
-                {of('metadata.internal')}
-              </Text>
-            </div>
-          </Disclosure>
+          <NewDocument
+            name="Own metadata, which the holder may change"
+            entries={own}
+            document={ownMetadata}
+            mistake={of('metadata.own')}
+            onChange={setOwn}
+          />
+          <NewDocument
+            name="Internal metadata"
+            entries={internal}
+            document={metadata}
+            mistake={of('metadata.internal')}
+            onChange={setInternal}
+          />
         </>
       )}
     </ActDialog>
+  );
+}
+
+function NewDocument({
+  name,
+  entries,
+  document,
+  mistake,
+  onChange,
+}: {
+  name: string;
+  entries: readonly Entry[];
+  document: ReturnType<typeof documentOf>;
+  mistake: string | undefined;
+  onChange: (entries: readonly Entry[]) => void;
+}) {
+  return (
+    <Disclosure summary={name}>
+      <div className="mt-2">
+        <Entries entries={entries} mistakes={'mistakes' in document ? document.mistakes : {}} onChange={onChange} />
+        <Text as="p" tone="stop">
+          {mistake}
+        </Text>
+      </div>
+    </Disclosure>
   );
 }
 

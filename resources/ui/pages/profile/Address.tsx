@@ -28,18 +28,7 @@ function Ask({ app }: { app: Schemas['App'] }) {
   }, setRefusal);
   const reason = (field: string) => refusal?.problem?.reasons.find((one) => one.field === field)?.message;
   if (isSent) {
-    return (
-      <PageFrame app={app} title={w.checkMail.title}>
-        <Notice tone="good" role="status">
-          {w.address.sent[0]}
-          <bdi className="wrap-anywhere">{email}</bdi>
-          {w.address.sent[1]}
-        </Notice>
-        <p className="mt-5">
-          <PageLink href={pagePath('profile')}>{w.links.profile}</PageLink>
-        </p>
-      </PageFrame>
-    );
+    return <Said app={app} title={w.checkMail.title} around={w.address.sent} address={email} />;
   }
   return (
     <PageFrame app={app} title={w.address.title}>
@@ -82,18 +71,7 @@ function Take({ app, token }: { app: Schemas['App']; token: string }) {
     setRefusal,
   );
   if (taken !== null) {
-    return (
-      <PageFrame app={app} title={w.address.doneTitle}>
-        <Notice tone="good" role="status">
-          {w.address.done[0]}
-          <bdi className="wrap-anywhere">{taken}</bdi>
-          {w.address.done[1]}
-        </Notice>
-        <p className="mt-5">
-          <PageLink href={pagePath('profile')}>{w.links.profile}</PageLink>
-        </p>
-      </PageFrame>
-    );
+    return <Said app={app} title={w.address.doneTitle} around={w.address.done} address={taken} />;
   }
   return (
     <PageFrame app={app} title={w.address.takeTitle}>
@@ -113,6 +91,32 @@ function Take({ app, token }: { app: Schemas['App']; token: string }) {
           </p>
         </>
       )}
+    </PageFrame>
+  );
+}
+
+/** What came of it, around the address that is meant, and the way back. */
+function Said({
+  app,
+  title,
+  around: [before, behind],
+  address,
+}: {
+  app: Schemas['App'];
+  title: string;
+  around: readonly [string, string];
+  address: string;
+}) {
+  return (
+    <PageFrame app={app} title={title}>
+      <Notice tone="good" role="status">
+        {before}
+        <bdi className="wrap-anywhere">{address}</bdi>
+        {behind}
+      </Notice>
+      <p className="mt-5">
+        <PageLink href={pagePath('profile')}>{w.links.profile}</PageLink>
+      </p>
     </PageFrame>
   );
 }

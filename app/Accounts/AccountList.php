@@ -6,36 +6,25 @@ namespace Kennel\App\Accounts;
 
 use Illuminate\Database\Eloquent\Builder;
 use Kennel\App\Platform\Identity\Caller;
-use Kennel\App\Platform\Paging\Cursor;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Finding\Where;
-use Kennel\Core\Reasons\Reason;
 
 /** The accounts as operators list them: searched, filtered, sorted, one keyset page at a time, and counted apart from it. */
 final readonly class AccountList
 {
-    /** By what the list is sorted, and the column or expression an index has. */
-    public const SORTS = [
-        'name' => 'name_key', 'address' => 'lookup_key', 'created' => 'created_at', 'seen' => 'seen_at', 'changed' => 'changed_at', 'status' => 'status',
-        'app' => 'app_key', 'origin' => 'came_by', 'hash' => 'hash_kind',
-    ];
-
-    /** Rows of the list that are looked at before anything is cut: where conditions are frequent, a page is full by then. */
-    private const STRETCH = 2_000;
+    /** Rows of the list that are looked at before anything is cut: where one in ten passes, a page is full by then. */
+    private const STRETCH = 600;
 
     /** As far count() counts, unless it is told to count them all. */
     public const COUNTED = 10_000;
 
-    private const BY_FIELD = '/^field:([a-z][a-z0-9_]{0,39})$/D';
-
-    public function __construct(private Matches $matches, private Caller $caller, private FieldRules $fields)
+    public function __construct(private Matches $matches, private Clauses $clauses, private Caller $caller, private FieldRules $fields)
     {
     }
 
     /**
-     * @param  string  $sort  a key of SORTS, or "field:" and a field's key: then whoever holds no value of it is left out; "-" before it for
-     *                        descending
+     * @param  string  $sort  as ListOrder has it
      * @return array{items: list<Account>, next: string|null, total: int, total_is_exact: bool} the total as far as it is known without counting: at
      *                                                                                             least so many, where it is not exact
      *
@@ -44,55 +33,66 @@ final readonly class AccountList
     public function page(?string $search, Where $where, string $sort, ?string $cursor, int $limit): array
     {
         $this->caller->require('kennel:accounts.read');
-        $page = $this->pageFor($search, $where, $sort, $cursor, $limit);
+        $order = ListOrder::of($sort, $this->fields);
+        $isFiltered = $search !== null || ! $where->isEverybody();
+        $meant = $this->matches->of($search, $where, $order);
+        $page = $meant === null ? ['items' => [], 'next' => null] : $this->find($meant, $where, $order, $cursor, $limit);
         $isWhole = $cursor === null && $page['next'] === null;
         // Without a filter the table's length is read off its smallest index.
-        $isAll = $search === null && $where->isEverybody() && $this->fieldOf($sort) === null;
+        $isAll = ! $isFiltered && $order->field === null;
 
         return [...$page, 'total' => $isAll ? Account::query()->count() : count($page['items']), 'total_is_exact' => $isAll || $isWhole];
     }
 
     /**
-     * A page for whoever goes on with what an operator began, and has asked whether they still may.
+     * All that match, in an order: for whoever goes on with what an operator began, and has asked whether they still may.
      *
-     * @return array{items: list<Account>, next: string|null}
+     * @return Builder<Account>
      *
-     * @throws Refusal for an order there is none of, a condition that cannot be asked
+     * @throws Refusal for a condition that cannot be asked
      */
-    public function pageFor(?string $search, Where $where, string $sort, ?string $cursor, int $limit): array
+    public function rowsFor(?string $search, Where $where, ListOrder $order, ?string $cursor): Builder
     {
-        $field = $this->fieldOf($sort);
-        $isFiltered = $search !== null || ! $where->isEverybody();
-        if ($isFiltered && $field === null) {
-            $page = $this->inTheFirstStretch($search, $where, $sort, $cursor, $limit);
-            if ($page !== null) {
-                return $page;
-            }
-        }
-        $rows = $this->matches->narrow($this->from($field), $search, $where);
+        $meant = $this->matches->of($search, $where, $order);
 
-        return $rows === null ? ['items' => [], 'next' => null] : $this->read($rows, $sort, $field, $cursor, $limit);
+        return $order->behind($cursor, $meant === null ? $order->rows()->whereRaw('0') : $this->matches->narrow($this->rows($order, $where, $meant), $meant));
     }
 
-    /** @return array{items: list<Account>, next: string|null}|null null where a page is not full by then */
-    private function inTheFirstStretch(?string $search, Where $where, string $sort, ?string $cursor, int $limit): ?array
+    /**
+     * @param  list<string>  $ids
+     * @return Builder<Account> those that are named
+     */
+    public function named(array $ids, ListOrder $order, ?string $cursor): Builder
     {
-        $column = self::SORTS[ltrim($sort, '-')];
-        $descending = str_starts_with($sort, '-');
-        $stretch = Account::query();
-        $from = Cursor::read($cursor, $sort);
-        if ($from !== null) {
-            $this->goOn($stretch, "accounts.{$column}", 'accounts.seq', $descending, $from);
-        }
-        $direction = $descending ? 'desc' : 'asc';
-        $stretch->orderBy("accounts.{$column}", $direction)->orderBy('accounts.seq', $direction)->limit(self::STRETCH);
-        $rows = $this->matches->test(Account::query()->fromSub($stretch, 'accounts'), $search, $where);
-        if ($rows === null) {
-            return ['items' => [], 'next' => null];
-        }
-        $page = $this->read($rows, $sort, null, null, $limit);
+        return $order->behind($cursor, Account::query()->whereIn('accounts.id', $ids));
+    }
 
-        return $page['next'] === null ? null : $page;
+    /**
+     * @return Builder<Account>
+     *
+     * @throws Refusal for a condition that cannot be asked
+     */
+    private function rows(ListOrder $order, Where $where, Meant $meant): Builder
+    {
+        return $meant->areFew() ? $order->rowsOfFew() : $order->rows($order->field === null ? [] : $this->clauses->ranges($order->field, $where));
+    }
+
+    /** @return array{items: list<Account>, next: string|null} */
+    private function find(Meant $meant, Where $where, ListOrder $order, ?string $cursor, int $limit): array
+    {
+        $rows = $this->rows($order, $where, $meant);
+        $share = null;
+        if ($meant->clauses !== [] && ! $meant->areFew()) {
+            $stretch = $order->behind($cursor, $rows)->limit(self::STRETCH);
+            $inner = $order->ofAStretch();
+            $page = self::read($inner->behind(null, $this->matches->test(Account::query()->fromSub($stretch, 'accounts'), $meant)), $inner, $limit);
+            if ($page['next'] !== null) {
+                return $page;
+            }
+            $share = count($page['items']) / self::STRETCH;
+        }
+
+        return self::read($order->behind($cursor, $this->matches->narrow($rows, $meant, $share)), $order, $limit);
     }
 
     /**
@@ -105,7 +105,7 @@ final readonly class AccountList
     {
         $this->caller->require('kennel:accounts.read');
         if ($isExact) {
-            return ['total' => (int) $this->matches->narrow(Account::query(), $search, $where)?->count(), 'total_is_exact' => true];
+            return ['total' => $this->meant(null, $search, $where)->count(), 'total_is_exact' => true];
         }
 
         $found = $this->matches->count($search, $where, self::COUNTED);
@@ -124,67 +124,24 @@ final readonly class AccountList
     public function meant(?array $ids, ?string $search, Where $where): Builder
     {
         $this->caller->require('kennel:accounts.read');
-        $rows = $ids === null ? $this->matches->narrow(Account::query(), $search, $where) : Account::query()->whereIn('id', $ids);
-
-        return $rows ?? Account::query()->whereRaw('0');
-    }
-
-    /** @return string|null the field's key */
-    private function fieldOf(string $sort): ?string
-    {
-        if (preg_match(self::BY_FIELD, ltrim($sort, '-'), $found) !== 1) {
-            return null;
+        if ($ids !== null) {
+            return Account::query()->whereIn('accounts.id', $ids);
         }
+        $meant = $this->matches->of($search, $where);
 
-        return $this->fields->find($found[1])->key ?? throw Refusal::invalid([new Reason('where.field', 'sort', ['field' => $found[1]])]);
-    }
-
-    /** @return Builder<Account> by a field: its index first, in its order, and the account behind each entry */
-    private function from(?string $field): Builder
-    {
-        return $field === null
-            ? Account::query()
-            : Account::query()->from('field_values as o')->crossJoin('accounts')->whereColumn('accounts.seq', 'o.account_seq')
-                ->where('o.field_key', $field)->where('o.position', '<=', 1)->select('accounts.*', 'o.sort_key as field');
+        return $meant === null ? Account::query()->whereRaw('0') : $this->matches->narrow(Account::query(), $meant);
     }
 
     /**
-     * @param  Builder<Account>  $rows
+     * @param  Builder<Account>  $rows  in order
      * @return array{items: list<Account>, next: string|null}
      */
-    private function read(Builder $rows, string $sort, ?string $field, ?string $cursor, int $limit): array
+    private static function read(Builder $rows, ListOrder $order, int $limit): array
     {
-        $descending = str_starts_with($sort, '-');
-        [$column, $seq] = $field !== null ? ['o.sort_key', 'o.account_seq'] : ['accounts.'.self::SORTS[ltrim($sort, '-')], 'accounts.seq'];
-        $from = Cursor::read($cursor, $sort);
-        $rows = $rows->clone();
-        if ($from !== null) {
-            $this->goOn($rows, $column, $seq, $descending, $from);
-        }
-        $direction = $descending ? 'desc' : 'asc';
-        $found = $rows->orderBy($column, $direction)->orderBy($seq, $direction)->limit($limit + 1)->get();
+        $found = $rows->limit($limit + 1)->get();
         $shown = $found->take($limit);
         $last = $shown->last();
 
-        return [
-            'items' => array_values($shown->all()),
-            'next' => $found->count() > $limit && $last !== null
-                ? (new Cursor($sort, (string) $last->getRawOriginal($field !== null ? 'field' : self::SORTS[ltrim($sort, '-')]), $last->seq))->write()
-                : null,
-        ];
-    }
-
-    /** @param  Builder<Account>  $rows */
-    private function goOn(Builder $rows, string $column, string $seq, bool $descending, Cursor $from): void
-    {
-        $isByApp = $column === 'accounts.app_key';
-        // Accounts of no app are the first in order, and a comparison of rows knows no NULL.
-        if ($isByApp && $from->value === '') {
-            $rows->whereRaw($descending ? '(accounts.app_key IS NULL AND accounts.seq < ?)' : '(accounts.app_key IS NOT NULL OR accounts.seq > ?)', [$from->seq]);
-
-            return;
-        }
-        $beyond = "({$column}, {$seq}) ".($descending ? '<' : '>').' (?, ?)';
-        $rows->whereRaw($isByApp && $descending ? "({$beyond} OR accounts.app_key IS NULL)" : $beyond, [$from->value, $from->seq]);
+        return ['items' => array_values($shown->all()), 'next' => $found->count() > $limit && $last !== null ? $order->cursorAt($last) : null];
     }
 }

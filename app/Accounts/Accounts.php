@@ -72,20 +72,6 @@ final readonly class Accounts
     }
 
     /**
-     * Some of those that are named, page by page, in the order of their making.
-     *
-     * @param  list<string>  $ids
-     * @return array{items: list<Account>, next: string|null}
-     */
-    public function selected(array $ids, ?string $after, int $limit): array
-    {
-        $found = array_values(Account::query()->whereIn('id', $ids)->where('seq', '>', (int) $after)->orderBy('seq')->limit($limit + 1)->get()->all());
-        $items = array_slice($found, 0, $limit);
-
-        return ['items' => $items, 'next' => count($found) > $limit ? (string) $items[$limit - 1]->seq : null];
-    }
-
-    /**
      * @param  list<string>  $ids
      * @return list<string>
      */

@@ -44,16 +44,18 @@ final readonly class Clauses
     }
 
     /**
+     * @param  ListOrder|null  $order  of the list, if it will be walked: its own column is not kept from its index
      * @return list<Clause>
      *
      * @throws Refusal for a field that is not there, or one that cannot be compared so
      */
-    public function of(Where $where): array
+    public function of(Where $where, ?ListOrder $order = null): array
     {
-        return array_map($this->clause(...), $where->conditions);
+        return array_map(fn (Condition $one): Clause => $this->clause($one, $order?->parts()[0]), $where->conditions);
     }
 
-    private function clause(Condition $one): Clause
+    /** @param  string|null  $sorted  the column of the list's order */
+    private function clause(Condition $one, ?string $sorted): Clause
     {
         return match ($one->subject) {
             Subject::Duty => $this->duty(Duty::from($one->value)),
@@ -65,11 +67,11 @@ final readonly class Clauses
                 ? new Clause('accounts.email_proven_at IS NOT NULL', [])
                 : new Clause('accounts.email_proven_at IS NULL', [], 'SELECT seq FROM accounts WHERE email_proven_at IS NULL'),
             Subject::HeldBack => $this->heldBack($one->value === 'yes'),
-            default => $this->column($one, self::COLUMNS[$one->subject->value]),
+            default => $this->column($one, self::COLUMNS[$one->subject->value], $sorted),
         };
     }
 
-    private function column(Condition $one, string $column): Clause
+    private function column(Condition $one, string $column, ?string $sorted): Clause
     {
         [$compares, $value] = match ($one->comparison) {
             Comparison::Before => ['<', $one->moment($this->clock->now())],
@@ -78,8 +80,8 @@ final readonly class Clauses
             Comparison::HasNone => ['=', ''],
             default => ['=', $one->value],
         };
-        // The status alone has an index for each order; every other column is tested on the way.
-        $plus = $column === 'status' && $compares === '=' ? '' : '+';
+        // The status alone has an index for each order; every other column is tested on the way, unless it is the one that is sorted by.
+        $plus = ($column === 'status' && $compares === '=') || "accounts.{$column}" === $sorted ? '' : '+';
         $isSet = $compares !== 'IS NOT';
         // Whoever was never seen was not seen before anything.
         $seen = $column === 'seen_at' && $compares === '<' ? " AND {$plus}accounts.seen_at <> ''" : '';
@@ -189,25 +191,61 @@ final readonly class Clauses
             throw Refusal::invalid([new Reason('where.compared', 'where', ['field' => $field->label])]);
         }
         [$test, $values] = match ($one->comparison) {
-            Comparison::Has, Comparison::HasNone => ['', []],
-            Comparison::Before => [' AND v.sort_key < ?', [SortKey::of(substr($one->moment($this->clock->now()), 0, 10))]],
-            Comparison::Since => [' AND v.sort_key >= ?', [SortKey::of(substr($one->moment($this->clock->now()), 0, 10))]],
-            Comparison::AtLeast => [' AND v.sort_key >= ?', [SortKey::of((float) $one->value)]],
-            Comparison::AtMost => [' AND v.sort_key <= ?', [SortKey::of((float) $one->value)]],
-            default => [self::EXACTLY, [self::exactly($field, $one->value)]],
+            Comparison::Is, Comparison::IsNot => [self::EXACTLY, [FieldValues::encode(self::typed($field, $one->value))]],
+            default => $this->within($field, $one),
         };
 
         return self::inTable('field_values', 'v.field_key = ?', [$one->key], $test, $values, $one->comparison, null);
     }
 
-    /** @return string what was typed, as a value of this field is encoded */
-    private static function exactly(Field $field, string $typed): string
+    /**
+     * For a list that is sorted by a field: where in its order those that match can stand, as far as the conditions upon the same field say so.
+     *
+     * @return list<array{string, string}> operators and sort keys
+     *
+     * @throws Refusal for a field that is not there, or one that cannot be compared so
+     */
+    public function ranges(string $field, Where $where): array
     {
-        return FieldValues::encode(match ($field->kind) {
+        $same = array_filter($where->conditions, static fn (Condition $one): bool => $one->subject === Subject::Field && $one->key === $field);
+        $found = $this->fields->find($field);
+        // Of a list the first value alone has a place in the order, and whichever may match.
+        if ($found === null || $same === [] || $this->values->hasLists($field)) {
+            return [];
+        }
+
+        return array_values(array_filter(array_map(fn (Condition $one): ?array => $this->range($found, $one), $same)));
+    }
+
+    /** @return array{string, list<string>} */
+    private function within(Field $field, Condition $one): array
+    {
+        $range = $this->range($field, $one);
+
+        return $range === null ? ['', []] : [" AND v.sort_key {$range[0]} ?", [$range[1]]];
+    }
+
+    /** @return array{string, string}|null an operator and a sort key; null where the values that match are all over the order */
+    private function range(Field $field, Condition $one): ?array
+    {
+        return match ($one->comparison) {
+            Comparison::Is => ['=', SortKey::of(self::typed($field, $one->value))],
+            Comparison::Before => ['<', SortKey::of(substr($one->moment($this->clock->now()), 0, 10))],
+            Comparison::Since => ['>=', SortKey::of(substr($one->moment($this->clock->now()), 0, 10))],
+            Comparison::AtLeast => ['>=', SortKey::of((float) $one->value)],
+            Comparison::AtMost => ['<=', SortKey::of((float) $one->value)],
+            default => null,
+        };
+    }
+
+    /** @return bool|int|float|string what was typed, as a value of this field */
+    private static function typed(Field $field, string $typed): bool|int|float|string
+    {
+        return match ($field->kind) {
             FieldKind::Number => is_numeric($typed) ? $typed + 0 : $typed,
             FieldKind::YesNo => $typed === 'yes' || $typed === 'true',
             default => $typed,
-        });
+        };
     }
 
     /** Of a field of choices there are few values, and those that are no choice are fewer: each is looked up in the index. */

@@ -13,17 +13,20 @@ use Kennel\Core\Finding\Where;
 use Kennel\Core\Text\SearchText;
 
 /**
- * Narrows accounts to those that are meant, so that neither a rare nor a frequent condition reads the whole table. Conditions whose sets are
- * small are cut with each other within their indexes. Few that are left are named, and what cannot be cut is tested on these few. Are many
- * left, or is no set small, the list is walked in its order, testing each row: one in every few passes, and a page is soon full.
+ * Narrows accounts to those that are meant, so that neither a rare nor a frequent condition reads the whole table. Is one condition's set small, its rows
+ * are gone through and the others tested on them; are all larger, they are cut with each other within their indexes, if few are to be expected, and those
+ * are named. Are many left, or is no set small, the list is walked in its order, testing each row: one in every few passes, and a page is soon full.
  */
 final readonly class Matches
 {
-    /** So few are named in the statement. */
-    private const FEW = 1_000;
+    /** Rows of a page. */
+    private const PAGE = 50;
 
     /** A set of no more is gone through within its index, in a few milliseconds. */
     private const SMALL = 30_000;
+
+    /** One in so many passes a condition that is met soon enough on a walk. */
+    private const FREQUENT = 6;
 
     /** Fewer digits are the beginning of everybody's number. */
     private const DIGITS = 4;
@@ -36,38 +39,47 @@ final readonly class Matches
     }
 
     /**
-     * Every condition as a test, for whoever looks at a stretch of the list.
-     *
-     * @param  Builder<Account>  $rows
-     * @return Builder<Account>|null null where nothing can match
+     * @param  ListOrder|null  $order  of the list, if it will be walked
+     * @return Meant|null null where nothing can match
      *
      * @throws Refusal for a condition that cannot be asked
      */
-    public function test(Builder $rows, ?string $search, Where $where): ?Builder
+    public function of(?string $search, Where $where, ?ListOrder $order = null): ?Meant
     {
-        $clauses = $this->clausesOf($search, $where);
+        $clauses = $this->clauses->of($where, $order);
+        $words = $search === null ? [] : SearchText::words($search);
+        if ($search !== null && $words === []) {
+            return null;
+        }
+        $clauses = $words === [] ? $clauses : [...$clauses, $this->searched((string) $search, $words)];
 
-        return $clauses === null ? null : self::tested($rows, $clauses);
+        return new Meant($clauses, $clauses === [] ? null : $this->lead($clauses));
+    }
+
+    /**
+     * Every condition as a test, for whoever looks at a stretch of the list.
+     *
+     * @param  Builder<Account>  $rows
+     * @return Builder<Account>
+     */
+    public function test(Builder $rows, Meant $meant): Builder
+    {
+        return self::tested($rows, $meant->clauses);
     }
 
     /**
      * @param  Builder<Account>  $rows
-     * @return Builder<Account>|null null where nothing can match
-     *
-     * @throws Refusal for a condition that cannot be asked
+     * @param  float|null  $share  of rows that passed where the list was looked at, if it was
+     * @return Builder<Account>
      */
-    public function narrow(Builder $rows, ?string $search, Where $where): ?Builder
+    public function narrow(Builder $rows, Meant $meant, ?float $share = null): Builder
     {
-        $clauses = $this->clausesOf($search, $where);
-        if ($clauses === null) {
-            return null;
+        if ($meant->led !== null) {
+            return self::tested(self::driven($rows, $meant->led), $meant->led->tests);
         }
-        $narrowed = $this->cut($clauses);
-        if ($narrowed->seqs === null) {
-            return self::tested($rows, $clauses);
-        }
+        $narrowed = $this->cut($meant->clauses, $share);
 
-        return self::tested(self::named($rows, $narrowed->seqs), $narrowed->tests);
+        return $narrowed->seqs === null ? self::tested($rows, $meant->clauses) : self::tested(self::driven($rows, $narrowed), $narrowed->tests);
     }
 
     /**
@@ -79,77 +91,99 @@ final readonly class Matches
      */
     public function count(?string $search, Where $where, int $most): int
     {
-        $clauses = $this->clausesOf($search, $where);
-        if ($clauses === null) {
+        $meant = $this->of($search, $where);
+        if ($meant === null) {
             return 0;
         }
+        $clauses = $meant->clauses;
         if (count($clauses) === 1 && $clauses[0]->set !== null) {
             [$sql, $bindings] = $clauses[0]->exactly();
 
             return $this->sizeOf(["SELECT DISTINCT * FROM ({$sql})", $bindings], $most + 1);
         }
-        $narrowed = $this->cut($clauses);
-        $rows = Account::query();
-        if ($narrowed->seqs !== null) {
-            self::named($rows, $narrowed->seqs);
-        } elseif ($narrowed->driving !== []) {
-            [$sql, $bindings] = self::both($narrowed->driving);
-            $rows->whereRaw("accounts.seq IN ({$sql})", $bindings);
-        }
+        $narrowed = $meant->led ?? $this->cut($clauses, null);
+        $rows = self::driven($meant->areFew() ? Account::query()->fromRaw(ListOrder::BY_SEQ) : Account::query(), $narrowed);
 
         return Account::query()->fromSub(self::tested($rows, $narrowed->tests)->select('accounts.seq')->limit($most + 1), 'some')->count();
     }
 
-    /**
-     * @return list<Clause>|null null where nothing can match
-     *
-     * @throws Refusal for a condition that cannot be asked
-     */
-    private function clausesOf(?string $search, Where $where): ?array
+    /** @param  non-empty-list<Clause>  $clauses */
+    private function lead(array $clauses): ?Narrowed
     {
-        $clauses = $this->clauses->of($where);
-        if ($search === null) {
-            return $clauses;
+        $few = self::few();
+        $sizes = array_map(fn (Clause $clause): int => $clause->set === null ? PHP_INT_MAX : $this->sizeOf($clause->size(), 2 * $few + 1), $clauses);
+        $least = min($sizes);
+        if ($least > 2 * $few) {
+            return null;
         }
-        $words = SearchText::words($search);
+        $lead = $clauses[(int) array_search($least, $sizes, true)];
 
-        return $words === [] ? null : [...$clauses, $this->searched($search, $words)];
+        // What an index has of a condition may be a little more than what passes.
+        return new Narrowed(null, [$lead], array_values(array_filter($clauses, static fn (Clause $clause): bool => $clause !== $lead || $clause->rough !== null)));
     }
 
-    /** @param  list<Clause>  $clauses */
-    private function cut(array $clauses): Narrowed
+    /** @return int so many named cost as much as walking until as frequent ones have filled a page */
+    private static function few(): int
     {
-        $all = max(1, (int) Account::query()->max('seq'));
+        return (int) sqrt(self::all() * self::PAGE);
+    }
+
+    private static function all(): int
+    {
+        return max(1, (int) Account::query()->max('seq'));
+    }
+
+    /**
+     * Sets that are not small, but still rather cut with each other than met on a walk.
+     *
+     * @param  list<Clause>  $clauses
+     * @param  float|null  $share  that passed on a stretch of the walk, if there was one
+     */
+    private function cut(array $clauses, ?float $share): Narrowed
+    {
+        [$all, $few] = [self::all(), self::few()];
+        // Where more than a few are to be expected, the walk is soon at its end, and to cut sets would be for nothing.
+        if ($share * $all > $few) {
+            return new Narrowed(null, [], $clauses);
+        }
+        $most = min(self::SMALL, intdiv($all, self::FREQUENT));
         $small = [];
         $expected = (float) $all;
         foreach ($clauses as $clause) {
-            $size = $clause->set === null ? self::SMALL + 1 : $this->sizeOf($clause->size(), self::SMALL + 1);
-            if ($size <= self::SMALL) {
+            $size = $clause->set === null ? $most + 1 : $this->sizeOf($clause->size(), $most + 1);
+            if ($size <= $most) {
                 $small[] = $clause;
                 $expected *= $size / $all;
             }
         }
-        // What an index has of a condition may be a little more than what passes.
         $tests = array_values(array_filter($clauses, static fn (Clause $clause): bool => ! in_array($clause, $small, true) || $clause->rough !== null));
-        // Where more than a few are to be expected, the walk is soon at its end, and to cut them would be for nothing.
-        if ($small === [] || $expected > 2 * self::FEW) {
+        if ($small === [] || $expected > $few) {
             return new Narrowed(null, $small, $tests);
         }
-        [$sql, $bindings] = self::both($small);
-        $seqs = array_map(static fn (object $row): int => (int) current(get_object_vars($row)), $this->database->select("{$sql} LIMIT ".(self::FEW + 1), $bindings));
 
-        return new Narrowed(count($seqs) <= self::FEW ? array_values($seqs) : null, $small, $tests);
+        return new Narrowed($this->atMost($few, ...self::both($small)), $small, $tests);
+    }
+
+    /**
+     * @param  list<string>  $bindings
+     * @return list<int>|null null for more
+     */
+    private function atMost(int $few, string $sql, array $bindings): ?array
+    {
+        $seqs = array_map(static fn (object $row): int => (int) current(get_object_vars($row)), $this->database->select("{$sql} LIMIT ".($few + 1), $bindings));
+
+        return count($seqs) <= $few ? array_values($seqs) : null;
     }
 
     /**
      * @param  non-empty-list<Clause>  $clauses  with sets
-     * @return array{string, list<string>} selects those that are roughly in all of them, each once
+     * @return array{string, list<string>} selects those that are roughly in all of them
      */
     private static function both(array $clauses): array
     {
         $sets = array_map(static fn (Clause $clause): array => $clause->roughly(), $clauses);
         if (count($sets) === 1) {
-            return ["SELECT DISTINCT * FROM ({$sets[0][0]})", $sets[0][1]];
+            return $sets[0];
         }
 
         return [implode(' INTERSECT ', array_map(static fn (array $set): string => "SELECT * FROM ({$set[0]})", $sets)), array_merge(...array_column($sets, 1))];
@@ -162,15 +196,21 @@ final readonly class Matches
     }
 
     /**
-     * Written into the statement, since SQLite limits the number of bindings; they are integers of our own.
-     *
      * @param  Builder<Account>  $rows
-     * @param  list<int>  $seqs
      * @return Builder<Account>
      */
-    private static function named(Builder $rows, array $seqs): Builder
+    private static function driven(Builder $rows, Narrowed $narrowed): Builder
     {
-        return $rows->whereRaw('accounts.seq IN ('.implode(',', $seqs).')');
+        if ($narrowed->seqs !== null) {
+            // Written into the statement, since SQLite limits the number of bindings; they are integers of our own.
+            return $rows->whereRaw('accounts.seq IN ('.implode(',', $narrowed->seqs).')');
+        }
+        if ($narrowed->driving === []) {
+            return $rows;
+        }
+        [$sql, $bindings] = self::both($narrowed->driving);
+
+        return $rows->whereRaw("accounts.seq IN ({$sql})", $bindings);
     }
 
     /**

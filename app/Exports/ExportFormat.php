@@ -50,15 +50,16 @@ enum ExportFormat: string
 
     /**
      * @param  resource  $file
-     * @param  array<string, mixed>  $row  by column
+     * @param  list<string>  $columns
+     * @param  list<mixed>  $values  in the order of the columns
      * @param  int  $number  of the row, from 1
      */
-    public function write($file, array $row, int $number): void
+    public function write($file, array $columns, array $values, int $number): void
     {
         match ($this) {
-            self::JsonLines => fwrite($file, json_encode((object) $row, self::JSON)."\n"),
-            self::Xlsx => XlsxFile::write($file, array_values(array_map(static fn (mixed $value): bool|int|float|string => is_bool($value) || is_int($value) || is_float($value) ? $value : self::text($value), $row)), $number),
-            self::Csv => self::texts($file, array_map(self::text(...), $row)),
+            self::JsonLines => fwrite($file, json_encode((object) array_combine($columns, $values), self::JSON)."\n"),
+            self::Xlsx => XlsxFile::write($file, array_map(static fn (mixed $value): bool|int|float|string => is_bool($value) || is_int($value) || is_float($value) ? $value : self::text($value), $values), $number),
+            self::Csv => self::texts($file, $columns, $values),
         };
     }
 
@@ -82,18 +83,22 @@ enum ExportFormat: string
 
     /**
      * @param  resource  $file
-     * @param  array<string, string>  $texts
+     * @param  list<string>  $columns
+     * @param  list<mixed>  $values
      */
-    private static function texts($file, array $texts): void
+    private static function texts($file, array $columns, array $values): void
     {
-        $made = [];
-        foreach ($texts as $column => $text) {
+        $texts = $made = [];
+        foreach ($values as $place => $value) {
+            $text = is_string($value) ? $value : self::text($value);
             if (Harmless::isFormula($text)) {
-                $made[] = $column;
-                $texts[$column] = Harmless::text($text);
+                $made[] = $columns[$place];
+                $text = Harmless::text($text);
             }
+            $texts[] = $text;
         }
-        self::line($file, [...array_values($texts), implode(' ', $made)]);
+        $texts[] = implode(' ', $made);
+        self::line($file, $texts);
     }
 
     private static function text(mixed $value): string

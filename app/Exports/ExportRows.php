@@ -4,67 +4,75 @@ declare(strict_types=1);
 
 namespace Kennel\App\Exports;
 
+use Illuminate\Database\Eloquent\Builder;
 use Kennel\App\Accounts\Account;
-use Kennel\App\Fields\FieldValues;
-use Kennel\App\Metadata\Metadata;
-use Kennel\App\Roles\Roles;
-use Kennel\Core\Accounts\PasswordOwed;
-use Kennel\Core\Metadata\MetadataKind;
+use Kennel\App\Accounts\ListOrder;
+use Kennel\Core\Metadata\MetadataDocument;
 
-/** The values of a page of accounts, by column, as JSON has them. */
-final readonly class ExportRows
+/**
+ * The values of accounts, a row each in the order of the columns, as JSON has them. One statement reads all of a row, and no model is made of it: of many
+ * rows that would be most of the work.
+ */
+final class ExportRows
 {
-    public function __construct(private FieldValues $fields, private Roles $roles, private Metadata $metadata)
-    {
-    }
+    private const OF_ACCOUNT = [
+        'id' => 'accounts.id', 'name' => 'accounts.name', 'address' => 'accounts.email', 'status' => 'accounts.status', 'status_reason' => 'accounts.status_reason',
+        'verified' => 'accounts.email_proven_at', 'app' => 'accounts.app_key', 'origin' => 'accounts.came_by', 'terms' => "nullif(accounts.terms_version, '')",
+        'language' => 'accounts.language', 'must_change' => "accounts.password_owed <> ''", 'created' => 'accounts.created_at', 'changed' => 'accounts.changed_at',
+        'seen' => "nullif(accounts.seen_at, '')", 'hash_kind' => 'accounts.hash_kind', 'password_hash' => 'accounts.password_hash',
+        'roles' => "(SELECT group_concat(role_key, ' ') FROM (SELECT role_key FROM assignments WHERE account_id = accounts.id ORDER BY role_key))",
+        'own' => "(SELECT document FROM metadata WHERE account_seq = accounts.seq AND kind = 'own')",
+        'internal' => "(SELECT document FROM metadata WHERE account_seq = accounts.seq AND kind = 'internal')",
+    ];
+
+    /** As JSON. A single value, which stands at position 0, is read by one look into the index. */
+    private const OF_FIELD = 'SELECT CASE WHEN position = 0 THEN value ELSE (SELECT json_group_array(json(value)) FROM'
+        .' (SELECT value FROM field_values WHERE account_seq = v.account_seq AND field_key = v.field_key ORDER BY position)) END'
+        .' FROM field_values v WHERE account_seq = accounts.seq AND field_key = ? LIMIT 1';
 
     /**
-     * @param  list<Account>  $accounts
-     * @param  list<string>  $columns
-     * @return list<array<string, mixed>>
+     * @param  Builder<Account>  $rows  in order
+     * @param  list<string>  $columns  that ExportColumns has judged
+     * @return \Generator<int, list<mixed>, mixed, string|null> returns where the rows go on; null behind the last
      */
-    public function of(array $accounts, array $columns): array
+    public function of(Builder $rows, ListOrder $order, array $columns, int $limit): \Generator
     {
-        // As they are stored: of many rows, what a model does at each access is most of the work.
-        $rows = array_map(static fn (Account $account): array => $account->getAttributes(), $accounts);
-        $seqs = array_map(intval(...), array_column($rows, 'seq'));
-        $keys = array_values(array_map(static fn (string $column): string => substr($column, strlen('field:')), array_filter($columns, static fn (string $column): bool => str_starts_with($column, 'field:'))));
-        $fields = $keys === [] ? [] : $this->fields->ofAll($seqs, $keys);
-        $roles = in_array('roles', $columns, true) ? $this->roles->ofAll(array_column($rows, 'id')) : [];
-        $documents = $this->metadata->ofAll($seqs, array_values(array_intersect($columns, array_column(MetadataKind::cases(), 'value'))));
-
-        return array_map(static function (array $account) use ($columns, $fields, $roles, $documents): array {
-            $row = [];
-            foreach ($columns as $column) {
-                $row[$column] = str_starts_with($column, 'field:')
-                    ? $fields[(int) $account['seq']][substr($column, strlen('field:'))] ?? null
-                    : self::value($account, $column, $roles[(string) $account['id']] ?? [], $documents[(int) $account['seq']] ?? []);
+        $query = $rows->limit($limit + 1)->toBase();
+        $query->columns = null;
+        $read = [];
+        foreach ($columns as $place => $column) {
+            $field = str_starts_with($column, 'field:') ? substr($column, strlen('field:')) : null;
+            $field === null ? $query->selectRaw(self::OF_ACCOUNT[$column]." AS c{$place}") : $query->selectRaw('('.self::OF_FIELD.") AS c{$place}", [$field]);
+            $read[$place] = self::reader($field === null ? $column : 'field');
+        }
+        $read = array_filter($read);
+        [$value, $seq] = $order->parts();
+        $query->selectRaw("{$value} AS order_value, {$seq} AS order_seq");
+        $count = 0;
+        $last = null;
+        foreach ($query->getConnection()->cursor($query->toSql(), $query->getBindings()) as $row) {
+            if ($count++ === $limit) {
+                return $order->cursor((string) $last?->order_value, (int) $last?->order_seq);
             }
+            $values = array_slice(array_values(get_object_vars($row)), 0, count($columns));
+            foreach ($read as $place => $how) {
+                $values[$place] = $how($values[$place]);
+            }
+            yield $values;
+            $last = $row;
+        }
 
-            return $row;
-        }, $rows);
+        return null;
     }
 
-    /**
-     * @param  array<string, mixed>  $account  as it is stored
-     * @param  list<string>  $roles
-     * @param  array<string, object>  $documents
-     */
-    private static function value(array $account, string $column, array $roles, array $documents): mixed
+    /** @return (\Closure(mixed): mixed)|null null where the value is as it is stored */
+    private static function reader(string $column): ?\Closure
     {
         return match ($column) {
-            'address' => $account['email'],
-            'verified' => $account['email_proven_at'],
-            'app' => $account['app_key'],
-            'origin' => $account['came_by'],
-            'roles' => $roles,
-            'terms' => $account['terms_version'] === '' ? null : $account['terms_version'],
-            'must_change' => $account['password_owed'] !== PasswordOwed::Nothing->value,
-            'created' => $account['created_at'],
-            'changed' => $account['changed_at'],
-            'seen' => $account['seen_at'] === '' ? null : $account['seen_at'],
-            'own', 'internal' => $documents[$column] ?? null,
-            'id', 'name', 'status', 'status_reason', 'language', 'hash_kind', 'password_hash' => $account[$column],
+            'field' => static fn (?string $json): mixed => $json === null ? null : json_decode($json, true, flags: JSON_THROW_ON_ERROR),
+            'roles' => static fn (?string $keys): array => $keys === null ? [] : explode(' ', $keys),
+            'must_change' => static fn (int $is): bool => $is === 1,
+            'own', 'internal' => static fn (?string $json): ?object => $json === null ? null : MetadataDocument::stored($json)->values(),
             default => null,
         };
     }

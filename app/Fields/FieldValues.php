@@ -53,6 +53,12 @@ final readonly class FieldValues
             ->distinct()->limit($limit)->pluck('account_seq')->all());
     }
 
+    /** Whether anybody holds more than one value of it. */
+    public function hasLists(string $field): bool
+    {
+        return FieldValue::query()->where('field_key', $field)->where('position', '>', 1)->exists();
+    }
+
     /**
      * Which values of a field there are, each once: one look into the index each.
      *

@@ -24,6 +24,7 @@ final class RecordsTest extends TestCase
         'app/Accounts/Clauses.php',
         'app/Accounts/Matches.php',
         'app/Accounts/AccountStream.php',
+        'app/Exports/ExportRows.php',
         'app/Accounts/StoredHashes.php',
         'app/Fields/FieldValues.php',
         'app/Accounts/Duties/Waivers.php',

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Http\Accounts;
 
-use Kennel\App\Accounts\AccountList;
+use Kennel\App\Accounts\ListOrder;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Finding\Where;
 use Kennel\Core\Reasons\Reason;
@@ -27,8 +27,8 @@ final class Listed
     public static function sort(string $sort): string
     {
         $by = ltrim($sort, '-');
-        if (! isset(AccountList::SORTS[$by]) && ! str_starts_with($by, 'field:')) {
-            throw Refusal::invalid([new Reason('query.choice', 'sort', ['choices' => [...array_keys(AccountList::SORTS), 'field:…']])]);
+        if (! isset(ListOrder::SORTS[$by]) && ! str_starts_with($by, 'field:')) {
+            throw Refusal::invalid([new Reason('query.choice', 'sort', ['choices' => [...array_keys(ListOrder::SORTS), 'field:…']])]);
         }
 
         return $sort;

@@ -6,7 +6,7 @@ namespace Kennel\Tests\Feature\Accounts;
 
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
-use Kennel\App\Accounts\AccountList;
+use Kennel\App\Accounts\ListOrder;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Feature\Trail;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -48,7 +48,7 @@ final class AccountsTest extends DoorTestCase
             $seen = [...$seen, ...array_column((array) $page->json('items'), 'id')];
             $cursor = $page->json('next');
         } while ($cursor !== null);
-        $column = AccountList::SORTS[ltrim($sort, '-')];
+        $column = ListOrder::SORTS[ltrim($sort, '-')];
         $direction = str_starts_with($sort, '-') ? 'desc' : 'asc';
         self::assertSame(DB::table('accounts')->orderBy($column, $direction)->orderBy('seq', $direction)->pluck('id')->all(), $seen);
         self::assertSame(24, $page->json('total'));
@@ -57,7 +57,7 @@ final class AccountsTest extends DoorTestCase
     /** @return list<array{string}> */
     public static function sorts(): array
     {
-        $sorts = array_keys(AccountList::SORTS);
+        $sorts = array_keys(ListOrder::SORTS);
 
         return array_map(static fn (string $sort): array => [$sort], [...$sorts, ...array_map(static fn (string $sort): string => "-{$sort}", $sorts)]);
     }
@@ -87,7 +87,7 @@ final class AccountsTest extends DoorTestCase
     public function test_lists_and_counts_by_index(): void
     {
         $plan = static fn (string $sql): string => implode(' ', array_column(array_map(get_object_vars(...), DB::select("EXPLAIN QUERY PLAN {$sql}")), 'detail'));
-        foreach (AccountList::SORTS as $column) {
+        foreach (ListOrder::SORTS as $column) {
             self::assertMatchesRegularExpression("/USING INDEX accounts_{$column}(_seq)? /", $plan("SELECT * FROM accounts WHERE ({$column}, seq) > ('m', 5) ORDER BY {$column}, seq LIMIT 51").' ');
             if (! in_array($column, ['name_key', 'lookup_key', 'created_at', 'seen_at'], true)) {
                 continue;

@@ -8,6 +8,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Kennel\App\Accounts\AccountList;
 use Kennel\App\Fields\FieldValues;
+use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\Duty;
 use Kennel\Demo\DemoKeeper;
 use Kennel\Demo\Scenario;
@@ -152,6 +153,54 @@ final class FindTest extends DoorTestCase
             self::assertCount(5, $names, $sort);
             self::assertEqualsCanonicalizing(['ada', 'bo', 'cy', 'dee', 'Maren Thistlewood'], $names, $sort);
         }
+    }
+
+    public function test_two_conditions_find_whom_both_find_on_whatever_way(): void
+    {
+        $this->freshlySeeded();
+        $this->signInAsKeeper();
+        $conditions = [
+            ['status', 'is', 'active'], ['app', 'is', 'kitloft'], ['role', 'is', 'reviewer'], ['role', 'is_not', 'reviewer'], ['field', 'home_reach', 'is', 'Saltings'], ['field', 'home_reach', 'has'],
+            ['metadata', 'own.nickname', 'has'], ['duty', 'is', 'accept_terms'], ['created', 'since', 'P400D'], ['seen', 'before', '2026-05-01'], ['verified', 'is', 'yes'],
+        ];
+        $found = array_map(fn (array $one): array => array_column($this->everybody([$one], 'name', 200), 'id'), $conditions);
+        $sorts = ['roles', '-created', 'seen', 'field:home_reach', '-field:home_reach', 'app'];
+        $pairs = 0;
+        foreach ($conditions as $index => $one) {
+            foreach (array_slice($conditions, $index + 1, null, true) as $further => $other) {
+                $sort = $sorts[$pairs++ % count($sorts)];
+                $ids = array_column($this->everybody([$one, $other], $sort, 40), 'id');
+                $both = array_intersect($found[$index], $found[$further]);
+                $expected = str_contains($sort, 'field') ? array_intersect($both, $found[5]) : $both;
+                self::assertEqualsCanonicalizing(array_values($expected), $ids, json_encode([$one, $other, $sort], JSON_THROW_ON_ERROR));
+            }
+        }
+        self::assertSame(55, $pairs);
+    }
+
+    public function test_an_order_by_a_field_of_lists_leaves_nobody_out(): void
+    {
+        config(['rules.fields' => array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields'])]);
+        $this->keeper();
+        $store = $this->app->make(FieldValues::class);
+        $store->write($this->holder('a@post.example', 'A')->seq, ['home_reach' => ['Old Weir', 'Saltings']]);
+        $store->write($this->holder('b@post.example', 'B')->seq, ['home_reach' => 'Saltings']);
+        self::assertSame(['A', 'B'], array_column($this->everybody([['field', 'home_reach', 'is', 'Saltings']], 'field:home_reach'), 'name'));
+    }
+
+    public function test_the_order_of_roles_follows_whoever_gives_or_takes_one(): void
+    {
+        $this->keeper();
+        $bo = $this->holder('bo@post.example', 'Bo', role: 'reviewer');
+        $this->holder('cy@post.example', 'Cy');
+        $roles = $this->app->make(Roles::class);
+        self::assertSame(['Cy', 'Maren Thistlewood', 'Bo'], array_column($this->everybody([], 'roles'), 'name'), 'nobody, keeper, reviewer');
+        $roles->define('editor', 'Writes notices', ['notices:publish']);
+        $roles->assign($bo->id, 'editor', 'the test', 'needed');
+        self::assertSame(['Cy', 'Bo', 'Maren Thistlewood'], array_column($this->everybody([], 'roles'), 'name'), 'editor and reviewer come before keeper');
+        $roles->takeAll([$bo->id], 'editor');
+        $roles->takeAll([$bo->id], 'reviewer');
+        self::assertSame(['Maren Thistlewood', 'Cy', 'Bo'], array_column($this->everybody([], '-roles'), 'name'));
     }
 
     public function test_a_search_finds_ids_and_phone_numbers(): void

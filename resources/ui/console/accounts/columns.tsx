@@ -67,7 +67,9 @@ export const COLUMNS: readonly { value: string; label: string }[] = [
 function sortKey(column: string): string | undefined {
   if (column.startsWith('field:')) return column;
   if (column === 'standing') return 'status';
-  return ['address', 'app', 'origin', 'hash', 'created', 'changed', 'seen'].includes(column) ? column : undefined;
+  return ['address', 'roles', 'app', 'origin', 'hash', 'created', 'changed', 'seen'].includes(column)
+    ? column
+    : undefined;
 }
 
 const isMoment = (column: string): boolean => ['created', 'changed', 'seen'].includes(column);

@@ -130,31 +130,27 @@ final readonly class Clauses
     private function duty(Duty $duty): Clause
     {
         return match ($duty) {
-            Duty::VerifyEmail => $this->owing("accounts.email_proven_at IS NULL AND {$this->notWaived("'verify_email:' || accounts.email")}", [], 'email_proven_at IS NULL'),
-            Duty::ChangePassword => $this->owing("accounts.password_owed <> ''", [], "password_owed <> ''"),
-            Duty::AcceptTerms => $this->owing(
-                "+accounts.terms_version < ? AND {$this->notWaived('?')}",
-                [$this->duties->termsVersion, "accept_terms:{$this->duties->termsVersion}"],
-                'terms_version < ?',
-                [$this->duties->termsVersion],
-            ),
+            Duty::VerifyEmail => $this->owing('accounts.email_proven_at IS NULL', [], $this->notWaived("'verify_email:' || accounts.email"), []),
+            Duty::ChangePassword => $this->owing("accounts.password_owed <> ''", [], '1', []),
+            Duty::AcceptTerms => $this->owing('accounts.terms_version < ?', [$this->duties->termsVersion], $this->notWaived('?'), ["accept_terms:{$this->duties->termsVersion}"]),
             Duty::CompleteFields => $this->incomplete(),
         };
     }
 
     /**
+     * @param  string  $lacks  what an index has of it
      * @param  list<string>  $bindings
-     * @param  string  $indexed  what of it an index has
-     * @param  list<string>  $indexedBindings
+     * @param  string  $further  what is tested besides
+     * @param  list<string>  $furtherBindings
      */
-    private function owing(string $test, array $bindings, string $indexed, array $indexedBindings = []): Clause
+    private function owing(string $lacks, array $bindings, string $further, array $furtherBindings): Clause
     {
         return new Clause(
-            self::OWES." AND {$test}",
-            $bindings,
-            'SELECT seq FROM accounts WHERE +'.self::OWES.' AND '.str_replace('+accounts.', 'accounts.', $test),
-            rough: "SELECT seq FROM accounts WHERE {$indexed}",
-            roughBindings: $indexedBindings,
+            self::OWES." AND +({$lacks}) AND {$further}",
+            [...$bindings, ...$furtherBindings],
+            'SELECT seq FROM accounts WHERE +'.self::OWES." AND {$lacks} AND {$further}",
+            rough: "SELECT seq FROM accounts WHERE {$lacks}",
+            roughBindings: $bindings,
         );
     }
 

@@ -63,7 +63,7 @@ final readonly class WriteStatus
             $this->challenges->supersede($account->id);
         }
         if ($line->tells !== null) {
-            $this->messages->queueToHolder($line->tells, $account, 'sign-in', ['days' => intdiv($this->retention->span('closed_accounts')->seconds, 86_400)]);
+            $this->messages->queueToHolder($line->tells, $account, 'sign-in', self::told($this->retention));
         }
         ($this->markComplete)($account);
         $this->audit->record(self::EVENTS[$act->value], $by, $account->reference(), $before, $after, $why);
@@ -71,7 +71,14 @@ final readonly class WriteStatus
         return $account;
     }
 
-    private static function endedBy(StatusAct $act): string
+    /** @return array<string, int> what a message about a status says */
+    public static function told(RetentionRules $retention): array
+    {
+        return ['days' => intdiv($retention->span('closed_accounts')->seconds, 86_400)];
+    }
+
+    /** @return string how the sessions ended */
+    public static function endedBy(StatusAct $act): string
     {
         return $act === StatusAct::Close ? 'closed' : 'suspended';
     }

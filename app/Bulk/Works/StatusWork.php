@@ -13,10 +13,12 @@ use Kennel\App\Challenges\Challenges;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Sessions\EndSessions;
+use Kennel\App\Status\WriteStatus;
 use Kennel\App\Verification\Claims;
 use Kennel\Core\Accounts\DecideStatus;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Accounts\StatusAct;
+use Kennel\Core\Accounts\Transition;
 use Kennel\Core\Bulk\Change;
 use Kennel\Core\Retention\RetentionRules;
 use Psr\Clock\ClockInterface;
@@ -56,6 +58,9 @@ final readonly class StatusWork implements Work
     public function write(array $accounts, array $changes, array $parameters, BulkRun $run): void
     {
         $now = Moment::write($this->clock->now());
+        // To undo an act is the act that the table names for it.
+        $act = $run->undo_of === null ? $this->act : $this->act->transition()->undoneBy ?? throw new \LogicException("{$this->act->value} cannot be undone.");
+        $line = $act->transition();
         foreach ($this->byStatus($accounts, $changes) as $status => $some) {
             $becomes = Status::from($status);
             $isClosed = $becomes === Status::Closed;
@@ -63,13 +68,12 @@ final readonly class StatusWork implements Work
                 'status' => $status,
                 'status_reason' => $isClosed || $becomes === Status::Suspended ? $run->why : null,
                 'closed_at' => $isClosed ? $now : null,
-                ...$this->act === StatusAct::Prove ? ['email_proven_at' => $now] : [],
+                ...$act === StatusAct::Prove ? ['email_proven_at' => $now] : [],
             ]);
-            $ids = array_column($some, 'id');
-            if ($isClosed || $becomes === Status::Suspended) {
-                $this->endSessions->allOfThese($ids, $isClosed ? 'closed' : 'suspended');
+            if ($line->endsSessions) {
+                $this->endSessions->allOfThese(array_column($some, 'id'), WriteStatus::endedBy($act));
             }
-            array_map(fn (Account $account) => $this->oneByOne($account, $becomes, Status::from((string) $changes[$account->seq]->before['status'])), $some);
+            array_map(fn (Account $account) => $this->oneByOne($account, $act, $line), $some);
         }
     }
 
@@ -78,18 +82,17 @@ final readonly class StatusWork implements Work
         return in_array($change->after['status'], ['suspended', 'closed'], true);
     }
 
-    private function oneByOne(Account $account, Status $becomes, Status $was): void
+    private function oneByOne(Account $account, StatusAct $act, Transition $line): void
     {
-        if ($this->act === StatusAct::Prove) {
+        if ($act === StatusAct::Prove) {
             $this->claims->settle($account);
             ($this->markComplete)($account);
         }
-        if ($becomes === Status::Closed) {
+        if ($line->endsLinks) {
             $this->challenges->supersede($account->id);
         }
-        if ($becomes === Status::Closed || $was === Status::Closed) {
-            $kind = $becomes === Status::Closed ? 'account_closed' : 'account_reopened';
-            $this->messages->queueToHolder($kind, $account, 'sign-in', ['days' => intdiv($this->retention->span('closed_accounts')->seconds, 86_400)]);
+        if ($line->tells !== null) {
+            $this->messages->queueToHolder($line->tells, $account, 'sign-in', WriteStatus::told($this->retention));
         }
     }
 

@@ -83,6 +83,7 @@ final class BulkTest extends DoorTestCase
         $this->begin((array) $undoing->json(), 'Closed by mistake')->assertOk()->assertJsonPath('changed', 2);
         self::assertSame(['active', 'active', 'active'], $this->statuses($ada, $bo, $cy));
         self::assertNull($this->column($ada, 'closed_at'));
+        self::assertSame([3, 3], [Message::query()->where('kind', 'account_closed')->count(), Message::query()->where('kind', 'account_reopened')->count()], 'what is undone is told as what it is');
         self::assertSame(['bulk.not_undoable'], self::codes($this->knock('POST', "/bulk-acts/{$run->json('id')}/undo", surface: 'console')->assertStatus(422)), 'once');
         self::assertSame(['bulk.not_undoable'], self::codes($this->knock('POST', "/bulk-acts/{$undoing->json('id')}/undo", surface: 'console')->assertStatus(422)), 'an undoing is not undone');
         self::assertCount(2, Trail::of('account.change_undone'));

@@ -73,6 +73,19 @@ final class ExportTest extends DoorTestCase
         self::assertSame(0, self::rows('exports'));
     }
 
+    public function test_one_whose_process_was_killed_while_somebody_waited_is_written_by_a_worker(): void
+    {
+        $this->keeper();
+        $export = $this->export(['columns' => ['address']]);
+        DB::table('exports')->update(['state' => 'running', 'done' => 0, 'bytes' => 0, 'cursor' => null]);
+        $this->work();
+        self::assertSame('running', DB::table('exports')->value('state'), 'not before a request would be over');
+        $this->travel(121)->seconds();
+        $this->work();
+        self::assertSame('done', DB::table('exports')->value('state'));
+        self::assertSame("address,made_harmless\r\nmaren@alderwend.example,\r\n", $this->file($export)->streamedContent());
+    }
+
     public function test_one_that_is_discarded_leaves_no_file_and_somebody_elses_is_not_there(): void
     {
         $this->keeper();

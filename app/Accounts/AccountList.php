@@ -36,12 +36,14 @@ final readonly class AccountList
         $order = ListOrder::of($sort, $this->fields);
         $isFiltered = $search !== null || ! $where->isEverybody();
         $meant = $this->matches->of($search, $where, $order);
-        $page = $meant === null ? ['items' => [], 'next' => null] : $this->find($meant, $where, $order, $cursor, $limit);
-        $isWhole = $cursor === null && $page['next'] === null;
-        // Without a filter the table's length is read off its smallest index.
-        $isAll = ! $isFiltered && $order->field === null;
+        $page = $meant === null ? ['items' => [], 'next' => null] : $this->find($meant, $search !== null, $where, $order, $cursor, $limit);
+        if (! $isFiltered && $order->field === null) {
+            $all = Account::query()->fromSub(Account::query()->select('seq')->limit(self::COUNTED + 1), 'some')->count();
 
-        return [...$page, 'total' => $isAll ? Account::query()->count() : count($page['items']), 'total_is_exact' => $isAll || $isWhole];
+            return [...$page, 'total' => min($all, self::COUNTED), 'total_is_exact' => $all <= self::COUNTED];
+        }
+
+        return [...$page, 'total' => count($page['items']), 'total_is_exact' => $cursor === null && $page['next'] === null];
     }
 
     /**
@@ -54,8 +56,12 @@ final readonly class AccountList
     public function rowsFor(?string $search, Where $where, ListOrder $order, ?string $cursor): Builder
     {
         $meant = $this->matches->of($search, $where, $order);
+        if ($meant === null) {
+            return $order->behind($cursor, $order->rows()->whereRaw('0'));
+        }
+        $meant = $this->matches->led($meant);
 
-        return $order->behind($cursor, $meant === null ? $order->rows()->whereRaw('0') : $this->matches->narrow($this->rows($order, $where, $meant), $meant));
+        return $order->behind($cursor, $this->matches->narrow($this->rows($order, $where, $meant), $meant));
     }
 
     /**
@@ -77,13 +83,17 @@ final readonly class AccountList
         return $meant->areFew() ? $order->rowsOfFew() : $order->rows($order->field === null ? [] : $this->clauses->ranges($order->field, $where));
     }
 
-    /** @return array{items: list<Account>, next: string|null} */
-    private function find(Meant $meant, Where $where, ListOrder $order, ?string $cursor, int $limit): array
+    /**
+     * What is typed mostly finds many, and a look at the list is enough; of conditions, one that finds few is looked for first.
+     *
+     * @return array{items: list<Account>, next: string|null}
+     */
+    private function find(Meant $meant, bool $isSearched, Where $where, ListOrder $order, ?string $cursor, int $limit): array
     {
-        $rows = $this->rows($order, $where, $meant);
+        $meant = $isSearched ? $meant : $this->matches->led($meant);
         $share = null;
         if ($meant->clauses !== [] && ! $meant->areFew()) {
-            $stretch = $order->behind($cursor, $rows)->limit(self::STRETCH);
+            $stretch = $order->behind($cursor, $this->rows($order, $where, $meant))->limit(self::STRETCH);
             $inner = $order->ofAStretch();
             $page = self::read($inner->behind(null, $this->matches->test(Account::query()->fromSub($stretch, 'accounts'), $meant)), $inner, $limit);
             if ($page['next'] !== null) {
@@ -91,8 +101,9 @@ final readonly class AccountList
             }
             $share = count($page['items']) / self::STRETCH;
         }
+        $meant = $isSearched && ! $this->matches->areMany((float) $share) ? $this->matches->led($meant) : $meant;
 
-        return self::read($order->behind($cursor, $this->matches->narrow($rows, $meant, $share)), $order, $limit);
+        return self::read($order->behind($cursor, $this->matches->narrow($this->rows($order, $where, $meant), $meant, $share)), $order, $limit);
     }
 
     /**
@@ -129,7 +140,7 @@ final readonly class AccountList
         }
         $meant = $this->matches->of($search, $where);
 
-        return $meant === null ? Account::query()->whereRaw('0') : $this->matches->narrow(Account::query(), $meant);
+        return $meant === null ? Account::query()->whereRaw('0') : $this->matches->narrow(Account::query(), $this->matches->led($meant));
     }
 
     /**

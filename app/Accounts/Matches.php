@@ -53,7 +53,19 @@ final readonly class Matches
         }
         $clauses = $words === [] ? $clauses : [...$clauses, $this->searched((string) $search, $words)];
 
-        return new Meant($clauses, $clauses === [] ? null : $this->lead($clauses));
+        return new Meant($clauses, null);
+    }
+
+    /** The same, and which of its conditions leads, if one does. */
+    public function led(Meant $meant): Meant
+    {
+        return new Meant($meant->clauses, $meant->clauses === [] ? null : $this->lead($meant->clauses));
+    }
+
+    /** Whether so many passed where the list was looked at that it is walked and nothing else. */
+    public function areMany(float $share): bool
+    {
+        return $share * self::all() > 2 * self::few();
     }
 
     /**
@@ -101,6 +113,7 @@ final readonly class Matches
 
             return $this->sizeOf(["SELECT DISTINCT * FROM ({$sql})", $bindings], $most + 1);
         }
+        $meant = $this->led($meant);
         $narrowed = $meant->led ?? $this->cut($clauses, null);
         $rows = self::driven($meant->areFew() ? Account::query()->fromRaw(ListOrder::BY_SEQ) : Account::query(), $narrowed);
 
@@ -258,7 +271,7 @@ final readonly class Matches
         return new Clause(
             count($tests) === 1 ? $tests[0] : '('.implode(') OR (', $tests).')',
             $bindings,
-            count($sets) === 1 ? $sets[0] : 'SELECT * FROM ('.implode(' UNION ', $sets).')',
+            count($sets) === 1 ? $sets[0] : 'SELECT * FROM ('.implode(' UNION ALL ', $sets).')',
             $setBindings,
         );
     }

@@ -61,6 +61,7 @@ use Kennel\App\Platform\SystemEntropy;
 use Kennel\App\Platform\SystemPause;
 use Kennel\App\Platform\Throttling\ForgetThrottles;
 use Kennel\App\Platform\Throttling\LockingFileStore;
+use Kennel\App\Roles\TidyLapsedRoles;
 use Kennel\App\Rules\ForgetLogos;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Sessions\Session;
@@ -97,6 +98,7 @@ final class KennelProvider extends ServiceProvider
         ForgetLogos::class,
         ForgetFailedJobs::class,
         ForgetThrottles::class,
+        TidyLapsedRoles::class,
     ];
 
     /** Who keeps what is personal apart from the account's own row. */

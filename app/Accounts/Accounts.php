@@ -81,6 +81,27 @@ final readonly class Accounts
     }
 
     /**
+     * @param  list<string>  $ids
+     * @return array<string, Account> by id
+     */
+    public function byIds(array $ids): array
+    {
+        return $ids === [] ? [] : Account::query()->whereIn('id', $ids)->get()->keyBy('id')->all();
+    }
+
+    /**
+     * @param  list<string>  $ids
+     * @return array<string, string> names by id
+     */
+    public function names(array $ids): array
+    {
+        /** @var array<string, string> $names */
+        $names = Account::query()->whereIn('id', $ids)->pluck('name', 'id')->all();
+
+        return $names;
+    }
+
+    /**
      * @param  list<string>  $lookupKeys
      * @return array<string, Account> by lookup key
      */

@@ -8,6 +8,7 @@ use Kennel\App\Fields\FieldValues;
 use Kennel\App\Metadata\Metadata;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Roles\Assignment;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\Duty;
 use Kennel\Core\Accounts\DutyRules;
@@ -105,11 +106,12 @@ final readonly class Clauses
 
     private function role(Condition $one): Clause
     {
-        $has = 'EXISTS (SELECT 1 FROM assignments r WHERE r.account_id = accounts.id';
+        $now = Moment::write($this->clock->now());
+        $has = 'EXISTS (SELECT 1 FROM assignments r WHERE r.account_id = accounts.id AND '.sprintf(Assignment::HOLDS, 'r');
 
         return match ($one->comparison) {
-            Comparison::HasNone => new Clause("NOT {$has})", []),
-            Comparison::IsNot => new Clause("NOT {$has} AND r.role_key = ?)", [$one->value]),
+            Comparison::HasNone => new Clause("NOT {$has})", [$now]),
+            Comparison::IsNot => new Clause("NOT {$has} AND r.role_key = ?)", [$now, $one->value]),
             default => $this->holding([$one->value]),
         };
     }
@@ -117,13 +119,13 @@ final readonly class Clauses
     /** @param  list<string>  $roles  any of them */
     private function holding(array $roles): Clause
     {
-        $in = self::in($roles);
+        $held = 'r.role_key '.self::in($roles).' AND '.sprintf(Assignment::HOLDS, 'r');
 
         return new Clause(
-            "EXISTS (SELECT 1 FROM assignments r WHERE r.account_id = accounts.id AND r.role_key {$in})",
-            $roles,
-            "SELECT a.seq FROM assignments r CROSS JOIN accounts a ON a.id = r.account_id WHERE r.role_key {$in}",
-            size: "SELECT 1 FROM assignments r WHERE r.role_key {$in}",
+            "EXISTS (SELECT 1 FROM assignments r WHERE r.account_id = accounts.id AND {$held})",
+            [...$roles, Moment::write($this->clock->now())],
+            "SELECT a.seq FROM assignments r CROSS JOIN accounts a ON a.id = r.account_id WHERE {$held}",
+            size: "SELECT 1 FROM assignments r WHERE {$held}",
         );
     }
 

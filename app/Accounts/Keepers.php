@@ -11,7 +11,7 @@ use Kennel\Core\Passwords\PasswordHasher;
 use Psr\Clock\ClockInterface;
 
 /**
- * Those who may do everything with Kennel. One who can really sign in is always left: asked inside the transaction of each act that could
+ * Those who may do everything with Kennel, for good. One who can really sign in is always left: asked inside the transaction of each act that could
  * take the last, so that several at the same moment cannot either.
  */
 final readonly class Keepers
@@ -68,7 +68,7 @@ final readonly class Keepers
     /** @return list<string> */
     private function ids(): array
     {
-        return $this->roles->holders($this->roles->allowing(self::EVERYTHING));
+        return $this->roles->holdersForGood($this->roles->allowing(self::EVERYTHING));
     }
 
     private function isUsable(Account $account): bool

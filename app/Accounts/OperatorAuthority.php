@@ -36,7 +36,7 @@ final readonly class OperatorAuthority
 
     public function reaches(SignedIn $operator, string $accountId): bool
     {
-        return $accountId === $operator->accountId || Authority::reaches(($this->permissions)($operator->accountId), ($this->permissions)($accountId));
+        return $accountId === $operator->accountId || Authority::reaches(($this->permissions)($operator->accountId), $this->permissions->anywhere($accountId));
     }
 
     private function isActive(string $operatorId): bool

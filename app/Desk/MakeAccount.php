@@ -122,6 +122,12 @@ final readonly class MakeAccount
                 $reasons[] = new Reason('role.beyond_authority', 'roles');
             }
         }
+        foreach ($this->roles->exclusions() as $exclusion) {
+            $together = $exclusion->brokenBy($roles, $this->roles->graph());
+            if ($together !== []) {
+                $reasons[] = new Reason('role.excluded', 'roles', ['exclusion' => $exclusion->key, 'roles' => $together]);
+            }
+        }
 
         return $reasons;
     }

@@ -15,12 +15,13 @@ use Kennel\Core\Metadata\MetadataDocument;
  */
 final class ExportRows
 {
+    /** Of roles those alone that are for good and wherever they count: taken in elsewhere, one that ends would not end any more. */
     private const OF_ACCOUNT = [
         'id' => 'accounts.id', 'name' => 'accounts.name', 'address' => 'accounts.email', 'status' => 'accounts.status', 'status_reason' => 'accounts.status_reason',
         'verified' => 'accounts.email_proven_at', 'app' => 'accounts.app_key', 'origin' => 'accounts.came_by', 'terms' => "nullif(accounts.terms_version, '')",
         'language' => 'accounts.language', 'must_change' => "accounts.password_owed <> ''", 'created' => 'accounts.created_at', 'changed' => 'accounts.changed_at',
         'seen' => "nullif(accounts.seen_at, '')", 'hash_kind' => 'accounts.hash_kind', 'password_hash' => 'accounts.password_hash',
-        'roles' => "(SELECT group_concat(role_key, ' ') FROM (SELECT role_key FROM assignments WHERE account_id = accounts.id ORDER BY role_key))",
+        'roles' => "(SELECT group_concat(role_key, ' ') FROM (SELECT role_key FROM assignments WHERE account_id = accounts.id AND until IS NULL AND app_key IS NULL ORDER BY role_key))",
         'own' => "(SELECT document FROM metadata WHERE account_seq = accounts.seq AND kind = 'own')",
         'internal' => "(SELECT document FROM metadata WHERE account_seq = accounts.seq AND kind = 'internal')",
     ];

@@ -26,6 +26,6 @@ final readonly class GatherFacts
             $roles[$key] = $by->id === null || $this->giveable->includes($key, $by->id);
         }
 
-        return new ImportFacts($this->apps->keys(), $roles, Language::tags(), $this->clock->now());
+        return new ImportFacts($this->apps->keys(), $roles, Language::tags(), $this->clock->now(), $this->roles->graph(), $this->roles->exclusions());
     }
 }

@@ -67,7 +67,15 @@ final readonly class PlanUpdates
     private function update(ImportedAccount $row, ImportPlan $plan, Account $account, array $roles, array $fields, array $documents): AccountUpdate|Reason
     {
         try {
-            return ($this->decide)($row, $plan, $account->name, $roles, $fields, $documents);
+            $update = ($this->decide)($row, $plan, $account->name, $roles, $fields, $documents);
+            foreach ($update->roles === [] ? [] : $this->roles->exclusions() as $exclusion) {
+                $together = $exclusion->brokenBy([...$roles, ...$update->roles], $this->roles->graph());
+                if ($together !== []) {
+                    return new Reason('role.excluded', 'roles', ['exclusion' => $exclusion->key, 'roles' => $together]);
+                }
+            }
+
+            return $update;
         } catch (Refused $refused) {
             return $refused->reason;
         }

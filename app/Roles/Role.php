@@ -11,11 +11,12 @@ use Kennel\App\Platform\Database\Record;
  * A named set of permissions.
  *
  * @property string $key
+ * @property string $label
  * @property string $summary
  * @property string|null $app_key
  * @property \Illuminate\Database\Eloquent\Collection<int, RolePermission> $permissions
  * @property \Illuminate\Database\Eloquent\Collection<int, RoleInclude> $includes
- * @property int|null $assignments_count
+ * @property int $version
  */
 final class Role extends Record
 {
@@ -33,11 +34,5 @@ final class Role extends Record
     public function includes(): HasMany
     {
         return $this->hasMany(RoleInclude::class, 'role_key')->orderBy('included_key');
-    }
-
-    /** @return HasMany<Assignment, $this> */
-    public function assignments(): HasMany
-    {
-        return $this->hasMany(Assignment::class, 'role_key');
     }
 }

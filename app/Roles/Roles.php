@@ -5,16 +5,24 @@ declare(strict_types=1);
 namespace Kennel\App\Roles;
 
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Roles\Assignment as Held;
 use Kennel\Core\Roles\Authority;
+use Kennel\Core\Roles\Exclusion;
+use Kennel\Core\Roles\RoleDefinition;
 use Kennel\Core\Roles\RoleGraph;
 use Psr\Clock\ClockInterface;
 
-/** The roles there are, who holds them, and giving one. */
+/** The roles there are, who holds them, and giving and taking one. */
 final class Roles
 {
-    private const ROWS_A_STATEMENT = 500;
+    private const ROWS_A_STATEMENT = 400;
 
     private ?RoleGraph $graph = null;
+
+    /** @var list<Exclusion>|null */
+    private ?array $exclusions = null;
 
     public function __construct(private readonly ClockInterface $clock)
     {
@@ -23,31 +31,95 @@ final class Roles
     public function graph(): RoleGraph
     {
         if ($this->graph === null) {
-            $permissions = [];
+            $permissions = $includes = $apps = [];
+            foreach (Role::query()->toBase()->get(['key', 'app_key']) as $row) {
+                $permissions[$row->key] = [];
+                if ($row->app_key !== null) {
+                    $apps[$row->key] = $row->app_key;
+                }
+            }
             foreach (RolePermission::query()->toBase()->get(['role_key', 'permission']) as $row) {
                 $permissions[$row->role_key][] = $row->permission;
             }
-            $includes = [];
             foreach (RoleInclude::query()->toBase()->get(['role_key', 'included_key']) as $row) {
                 $includes[$row->role_key][] = $row->included_key;
             }
-            $this->graph = new RoleGraph($permissions, $includes);
+            $this->graph = new RoleGraph($permissions, $includes, $apps);
         }
 
         return $this->graph;
     }
 
-    /** @return list<array{key: string, summary: string, app: string|null, permissions: list<string>, includes: list<string>, holders: int}> */
+    /** @return list<Exclusion> by key */
+    public function exclusions(): array
+    {
+        return $this->exclusions ??= array_values(RoleExclusion::query()->with('roles')->orderBy('key')->get()->map(
+            static fn (RoleExclusion $row): Exclusion => new Exclusion($row->key, array_values($row->roles->pluck('role_key')->all()), $row->too_many, $row->why),
+        )->all());
+    }
+
+    /** @return list<CataloguedPermission> what apps ask about, by key */
+    public function catalogue(): array
+    {
+        return array_values(CataloguedPermission::query()->orderBy('key')->get()->all());
+    }
+
+    public function catalog(string $key, ?string $app, string $description): void
+    {
+        CataloguedPermission::query()->updateOrInsert(['key' => $key], ['app_key' => $app, 'description' => $description]);
+    }
+
+    /** @return bool false when there is none of this key */
+    public function uncatalog(string $key): bool
+    {
+        return CataloguedPermission::query()->whereKey($key)->delete() === 1;
+    }
+
+    /** As it was decided: there is one of this key from now on. */
+    public function writeExclusion(Exclusion $exclusion): void
+    {
+        RoleExclusion::query()->updateOrInsert(['key' => $exclusion->key], ['too_many' => $exclusion->tooMany, 'why' => $exclusion->why]);
+        ExcludedRole::query()->where('exclusion_key', $exclusion->key)->delete();
+        ExcludedRole::query()->insert(array_map(static fn (string $role): array => ['exclusion_key' => $exclusion->key, 'role_key' => $role], $exclusion->roles));
+        $this->readAgain();
+    }
+
+    public function removeExclusion(string $key): void
+    {
+        RoleExclusion::query()->whereKey($key)->delete();
+        $this->readAgain();
+    }
+
+    /** Reads roles and exclusions afresh: inside a transaction that relies upon them, and once one has changed them. */
+    public function readAgain(): self
+    {
+        $this->graph = $this->exclusions = null;
+
+        return $this;
+    }
+
+    /** @return list<array{key: string, label: string, summary: string, app: string|null, permissions: list<string>, includes: list<string>, holders: int, version: int}> */
     public function all(): array
     {
-        return array_values(Role::query()->with(['permissions', 'includes'])->withCount('assignments')->orderBy('key')->get()->map(static fn (Role $role): array => [
-            'key' => $role->key,
-            'summary' => $role->summary,
-            'app' => $role->app_key,
-            'permissions' => array_values($role->permissions->pluck('permission')->all()),
-            'includes' => array_values($role->includes->pluck('included_key')->all()),
-            'holders' => (int) $role->assignments_count,
+        $holders = Assignment::holding($this->clock->now())->toBase()->groupBy('role_key')->selectRaw('role_key, count(*) AS holders')->pluck('holders', 'role_key');
+
+        return array_values(Role::query()->with(['permissions', 'includes'])->orderBy('key')->get()->map(static fn (Role $role): array => [
+            ...self::shown($role),
+            'holders' => (int) ($holders[$role->key] ?? 0),
+            'version' => $role->version,
         ])->all());
+    }
+
+    public function find(string $key): ?Role
+    {
+        return Role::query()->with(['permissions', 'includes'])->whereKey($key)->first();
+    }
+
+    public static function definition(Role $role): RoleDefinition
+    {
+        $shown = self::shown($role);
+
+        return new RoleDefinition($shown['key'], $shown['label'], $shown['summary'], $shown['app'], $shown['permissions'], $shown['includes']);
     }
 
     /** @return list<string> */
@@ -56,21 +128,47 @@ final class Roles
         return array_values(Role::query()->orderBy('key')->pluck('key')->all());
     }
 
-    /** @return list<array{role: string, assigned_by: string, why: string, assigned_at: string}> */
+    /** @return list<array{role: string, assigned_by: string, why: string, assigned_at: string, until: string|null, app: string|null}> those that hold */
     public function of(string $accountId): array
     {
-        return array_values(Assignment::query()->where('account_id', $accountId)->orderBy('role_key')->get()
-            ->map(static fn (Assignment $row): array => ['role' => $row->role_key, 'assigned_by' => $row->assigned_by, 'why' => $row->why, 'assigned_at' => $row->assigned_at])->all());
+        return array_values(Assignment::holding($this->clock->now())->where('account_id', $accountId)->orderBy('role_key')->get()
+            ->map(static fn (Assignment $row): array => ['role' => $row->role_key, 'assigned_by' => $row->assigned_by, 'why' => $row->why, 'assigned_at' => $row->assigned_at, 'until' => $row->until, 'app' => $row->app_key])->all());
+    }
+
+    /** @return list<Held> those that hold, and those that lapsed and are still there */
+    public function assignmentsOf(string $accountId): array
+    {
+        return array_values(Assignment::query()->where('account_id', $accountId)->orderBy('role_key')->get()->map(static fn (Assignment $row): Held => $row->toCore())->all());
     }
 
     /**
      * @param  list<string>  $accountIds
-     * @return array<string, list<string>> role keys by account; an account without any is left out
+     * @return array<string, list<Held>> by account
+     */
+    public function assignmentsOfAll(array $accountIds): array
+    {
+        $held = [];
+        foreach ($accountIds === [] ? [] : Assignment::query()->whereIn('account_id', $accountIds)->get() as $row) {
+            $held[$row->account_id][] = $row->toCore();
+        }
+
+        return $held;
+    }
+
+    /** @return list<Held> those that ended, the last first */
+    public function pastOf(string $accountId): array
+    {
+        return array_values(PastAssignment::query()->where('account_id', $accountId)->orderByDesc('seq')->limit(200)->get()->map(static fn (PastAssignment $row): Held => $row->toCore())->all());
+    }
+
+    /**
+     * @param  list<string>  $accountIds
+     * @return array<string, list<string>> keys of roles that hold, by account; an account without any is left out
      */
     public function ofAll(array $accountIds): array
     {
         $roles = [];
-        foreach (Assignment::query()->toBase()->whereIn('account_id', $accountIds)->orderBy('role_key')->get(['account_id', 'role_key']) as $row) {
+        foreach (Assignment::holding($this->clock->now())->toBase()->whereIn('account_id', $accountIds)->orderBy('role_key')->get(['account_id', 'role_key']) as $row) {
             $roles[(string) $row->account_id][] = (string) $row->role_key;
         }
 
@@ -88,33 +186,62 @@ final class Roles
         if (Role::query()->whereKey($key)->exists()) {
             return false;
         }
-        Role::query()->create(['key' => $key, 'summary' => $summary, 'app_key' => null]);
-        foreach ($permissions as $permission) {
-            RolePermission::query()->insert(['role_key' => $key, 'permission' => $permission]);
-        }
-        $this->graph = null;
+        $this->write(new RoleDefinition($key, $key, $summary, null, $permissions, []));
 
         return true;
     }
 
-    public function assign(string $accountId, string $role, string $by, string $why): void
+    /** As it was decided. A version behind the one there was. */
+    public function write(RoleDefinition $role): void
     {
-        Assignment::query()->create([
+        $values = ['label' => $role->label, 'summary' => $role->summary, 'app_key' => $role->app];
+        if (Role::query()->whereKey($role->key)->increment('version', 1, $values) === 0) {
+            Role::query()->create(['key' => $role->key, ...$values]);
+        }
+        RolePermission::query()->where('role_key', $role->key)->delete();
+        RolePermission::query()->insert(array_map(static fn (string $permission): array => ['role_key' => $role->key, 'permission' => $permission], $role->permissions));
+        RoleInclude::query()->where('role_key', $role->key)->delete();
+        RoleInclude::query()->insert(array_map(static fn (string $included): array => ['role_key' => $role->key, 'included_key' => $included], $role->includes));
+        $this->readAgain();
+    }
+
+    /** With everything that names it; whoever holds it holds it no more. */
+    public function remove(string $key, ?string $by, string $why): void
+    {
+        $this->end(Assignment::query()->where('role_key', $key), $by, $why);
+        Role::query()->whereKey($key)->delete();
+        $this->readAgain();
+    }
+
+    /** @throws Refusal where an exclusion would be broken */
+    public function assign(string $accountId, string $role, string $by, string $why, ?\DateTimeImmutable $until = null, ?string $app = null): void
+    {
+        $this->requireNoneExcluded([$accountId], [$role]);
+        $this->end(Assignment::query()->where('account_id', $accountId)->where('role_key', $role), $by, 'given anew');
+        Assignment::query()->insert([
             'account_id' => $accountId,
             'role_key' => $role,
             'assigned_by' => $by,
             'why' => $why,
             'assigned_at' => Moment::write($this->clock->now()),
+            'until' => $until === null ? null : Moment::write($until),
+            'app_key' => $app,
         ]);
     }
 
     /**
      * @param  list<string>  $accountIds
      * @param  list<string>  $roles
+     *
+     * @throws Refusal where an exclusion would be broken
      */
     public function assignAll(array $accountIds, array $roles, string $by, string $why): void
     {
+        $this->requireNoneExcluded($accountIds, $roles);
         $at = Moment::write($this->clock->now());
+        if (Assignment::query()->whereNotNull('until')->where('until', '<=', $at)->exists()) {
+            $this->tidyLapsed(PHP_INT_MAX);
+        }
         foreach ($roles as $role) {
             foreach (array_chunk($accountIds, self::ROWS_A_STATEMENT) as $some) {
                 Assignment::query()->insert(array_map(
@@ -131,11 +258,56 @@ final class Roles
     }
 
     /** @param  list<string>  $accountIds */
-    public function takeAll(array $accountIds, string $role): void
+    public function takeAll(array $accountIds, string $role, ?string $by = null, string $why = ''): void
     {
         foreach (array_chunk($accountIds, self::ROWS_A_STATEMENT) as $some) {
-            Assignment::query()->where('role_key', $role)->whereIn('account_id', $some)->delete();
+            $this->end(Assignment::query()->where('role_key', $role)->whereIn('account_id', $some), $by, $why);
         }
+    }
+
+    /**
+     * Which roles accounts hold, and how many hold the same. Accounts that hold none are left out.
+     *
+     * @return list<array{held: list<array{0: string, 1: string|null}>, text: string, accounts: int}>
+     */
+    public function holdings(): array
+    {
+        $rows = Assignment::query()->toBase()->fromSub($this->perAccount(), 'held')->groupBy('held')->selectRaw('held, count(*) AS accounts')->get();
+
+        return array_values($rows->map(static fn (object $row): array => [
+            'held' => array_map(static function (string $one): array {
+                [$role, $app] = explode('@', $one);
+
+                return [$role, $app === '' ? null : $app];
+            }, explode(' ', (string) $row->held)),
+            'text' => (string) $row->held,
+            'accounts' => (int) $row->accounts,
+        ])->all());
+    }
+
+    /**
+     * Some of the accounts that hold exactly these.
+     *
+     * @param  list<string>  $texts  as holdings() has them
+     * @return array<string, string> texts by account, in the order of ids
+     */
+    public function whoHold(array $texts, string $after, int $limit): array
+    {
+        /** @var array<string, string> $found */
+        $found = Assignment::query()->toBase()->fromSub($this->perAccount(), 'held')->whereIn('held', $texts)->where('account_id', '>', $after)->orderBy('account_id')->limit($limit)->pluck('held', 'account_id')->all();
+
+        return $found;
+    }
+
+    /** Moves what lapsed to what was held once. Nothing depends on it: a lapse is a lapse from its moment on. */
+    public function tidyLapsed(int $most): int
+    {
+        $lapsed = Assignment::query()->whereNotNull('until')->where('until', '<=', Moment::write($this->clock->now()))->limit($most)->get(['account_id', 'role_key']);
+        foreach ($lapsed as $row) {
+            $this->end(Assignment::query()->where('account_id', $row->account_id)->where('role_key', $row->role_key)->where('until', '<=', Moment::write($this->clock->now())), null, 'its time was over');
+        }
+
+        return $lapsed->count();
     }
 
     /**
@@ -149,20 +321,76 @@ final class Roles
         return array_values(array_filter($roles, fn (string $role): bool => Authority::over($this->graph()->permissionsOf([$role])) === []));
     }
 
-    /** @return list<string> role keys, whether the permission is their own or included */
+    /** @return list<string> role keys, whether the permission is their own or included, for whichever app */
     public function allowing(string $permission): array
     {
         return array_values(array_filter($this->keys(), fn (string $key): bool => $this->graph()->permissionsOf([$key])->allows($permission)));
     }
 
     /**
-     * Accounts that hold one of the roles.
+     * Accounts that hold one of the roles, for good and wherever it counts.
      *
      * @param  list<string>  $roles
      * @return list<string>
      */
-    public function holders(array $roles): array
+    public function holdersForGood(array $roles): array
     {
-        return array_values(Assignment::query()->whereIn('role_key', $roles)->distinct()->pluck('account_id')->all());
+        return array_values(Assignment::query()->whereNull('until')->whereNull('app_key')->whereIn('role_key', $roles)->distinct()->pluck('account_id')->all());
+    }
+
+    /**
+     * @param  list<string>  $accountIds
+     * @param  list<string>  $given
+     *
+     * @throws Refusal
+     */
+    private function requireNoneExcluded(array $accountIds, array $given): void
+    {
+        $exclusions = array_filter($this->exclusions(), fn (Exclusion $one): bool => array_intersect($one->roles, $this->graph()->closure($given)) !== []);
+        if ($exclusions === []) {
+            return;
+        }
+        foreach (array_chunk($accountIds, self::ROWS_A_STATEMENT) as $some) {
+            $held = $this->ofAll($some);
+            foreach ($some as $id) {
+                foreach ($exclusions as $exclusion) {
+                    $roles = $exclusion->brokenBy([...$held[$id] ?? [], ...$given], $this->graph());
+                    if ($roles !== []) {
+                        throw Refusal::invalid([new Reason('role.excluded', 'roles', ['exclusion' => $exclusion->key, 'roles' => $roles])]);
+                    }
+                }
+            }
+        }
+    }
+
+    private function perAccount(): \Illuminate\Database\Query\Builder
+    {
+        $ordered = Assignment::holding($this->clock->now())->select('account_id', 'role_key', 'app_key')->orderBy('account_id')->orderBy('role_key');
+
+        return Assignment::query()->toBase()->fromSub($ordered, 'ordered')->groupBy('account_id')->selectRaw("account_id, group_concat(role_key || '@' || ifnull(app_key, ''), ' ') AS held");
+    }
+
+    /** @param  \Illuminate\Database\Eloquent\Builder<Assignment>  $ending */
+    private function end(\Illuminate\Database\Eloquent\Builder $ending, ?string $by, string $why): void
+    {
+        $now = Moment::write($this->clock->now());
+        PastAssignment::query()->insertUsing(
+            ['account_id', 'role_key', 'app_key', 'assigned_by', 'why', 'assigned_at', 'until', 'ended_by', 'ended_why'],
+            $ending->clone()->toBase()->selectRaw('account_id, role_key, app_key, assigned_by, why, assigned_at, min(ifnull(until, ?), ?), ?, ?', [$now, $now, $by, $why]),
+        );
+        $ending->delete();
+    }
+
+    /** @return array{key: string, label: string, summary: string, app: string|null, permissions: list<string>, includes: list<string>} */
+    private static function shown(Role $role): array
+    {
+        return [
+            'key' => $role->key,
+            'label' => $role->label,
+            'summary' => $role->summary,
+            'app' => $role->app_key,
+            'permissions' => array_values($role->permissions->pluck('permission')->all()),
+            'includes' => array_values($role->includes->pluck('included_key')->all()),
+        ];
     }
 }

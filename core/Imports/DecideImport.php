@@ -174,6 +174,13 @@ final readonly class DecideImport
             $roles[$key] = $key;
         }
 
+        foreach ($facts->exclusions as $exclusion) {
+            $together = $exclusion->brokenBy(array_values($roles), $facts->graph);
+            if ($together !== []) {
+                throw new Refused(new Reason('role.excluded', 'roles', ['exclusion' => $exclusion->key, 'roles' => $together]));
+            }
+        }
+
         return array_values($roles);
     }
 

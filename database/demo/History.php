@@ -102,7 +102,7 @@ final class History
 
     /**
      * @param  array<string, mixed>  $account
-     * @return list<array<string, string>>
+     * @return list<array<string, string|null>>
      */
     private function roles(array $account): array
     {
@@ -114,8 +114,10 @@ final class History
             $roles[$this->entropy->pick(['reviewer', 'steward', 'dispatcher', 'quartermaster', 'auditor'])] = 'asked for by the committee';
         }
         $rows = [];
+        // Some stand in until the end of the month.
+        $lapses = Moment::write($this->start->modify('last day of this month')->setTime(23, 0));
         foreach ($roles as $role => $why) {
-            $rows[] = ['account_id' => $account['id'], 'role_key' => $role, 'assigned_by' => $role === 'observer' ? 'Kennel' : 'Maren Thistlewood', 'why' => $why, 'assigned_at' => $account['created_at']];
+            $rows[] = ['account_id' => $account['id'], 'role_key' => $role, 'assigned_by' => $role === 'observer' ? 'Kennel' : 'Maren Thistlewood', 'why' => $why, 'assigned_at' => $account['created_at'], 'until' => $role === 'reviewer' && $account['created_at'][18] < '4' ? $lapses : null, 'app_key' => null];
         }
 
         return $rows;

@@ -6,21 +6,37 @@ namespace Kennel\Demo;
 
 use Kennel\App\Apps\RegisteredApp;
 use Kennel\App\Installation\BuiltInRoles;
+use Kennel\App\Roles\CataloguedPermission;
+use Kennel\App\Roles\ExcludedRole;
 use Kennel\App\Roles\Role;
+use Kennel\App\Roles\RoleExclusion;
 use Kennel\App\Roles\RoleInclude;
 use Kennel\App\Roles\RolePermission;
 
 /** The network's apps and roles. */
 final readonly class Organisation
 {
+    /** Key, name, what for, app, own permissions, included roles. */
     private const ROLES = [
-        'observer' => ['Enters readings. Everybody who signs up gets it.', null, ['readings:enter'], []],
-        'reviewer' => ['Approves what observers enter.', null, ['readings:approve'], ['observer']],
-        'steward' => ['Looks after one reach.', null, ['reaches:manage'], ['reviewer']],
-        'dispatcher' => ['Publishes flood notices.', 'floodline', ['notices:publish'], []],
-        'quartermaster' => ['Lends gauges, waders and radios.', 'kitloft', ['kit:lend'], []],
-        'auditor' => ['Reads the trail, changes nothing.', null, BuiltInRoles::ALL['auditor'][1], []],
-        BuiltInRoles::KEEPER => ['Runs Kennel.', null, BuiltInRoles::ALL[BuiltInRoles::KEEPER][1], []],
+        'observer' => ['Observer', 'Enters readings. Everybody who signs up gets it.', null, ['readings:enter'], []],
+        'reviewer' => ['Reviewer', 'Approves what observers enter.', null, ['readings:approve', 'readings:correct'], ['observer']],
+        'steward' => ['Steward', 'Looks after one reach.', null, ['reaches:manage'], ['reviewer']],
+        'dispatcher' => ['Dispatcher', 'Publishes flood notices.', 'floodline', ['notices:publish', 'notices:withdraw'], []],
+        'quartermaster' => ['Quartermaster', 'Lends gauges, waders and radios.', 'kitloft', ['kit:lend', 'kit:take-back'], []],
+        'support-desk' => ['Support desk', 'Mends accounts and signs people out. Gives no roles.', null, ['kennel:console', 'kennel:accounts.read', 'kennel:messages.read', 'kennel:messages.send', 'kennel:roles.read', 'kennel:sessions.end', 'kennel:sessions.read'], []],
+        'auditor' => ['Auditor', 'Reads the trail, changes nothing.', null, BuiltInRoles::ALL['auditor'][1], []],
+        BuiltInRoles::KEEPER => ['Keeper', 'Runs Kennel.', null, BuiltInRoles::ALL[BuiltInRoles::KEEPER][1], []],
+    ];
+
+    private const PERMISSIONS = [
+        'readings:enter' => [null, 'Enter a river level with a photograph'],
+        'readings:approve' => [null, 'Approve what somebody else has entered'],
+        'readings:correct' => [null, 'Correct a reading, with a reason'],
+        'reaches:manage' => [null, 'Draw reaches, and say who looks after them'],
+        'notices:publish' => ['floodline', 'Publish a flood notice'],
+        'notices:withdraw' => ['floodline', 'Withdraw a flood notice'],
+        'kit:lend' => ['kitloft', 'Lend a gauge, waders or a radio'],
+        'kit:take-back' => ['kitloft', 'Take kit back, and note its state'],
     ];
 
     public function write(): void
@@ -30,10 +46,15 @@ final readonly class Organisation
             ['key' => 'floodline', 'name' => 'Floodline', 'kind' => 'single page', 'summary' => 'Flood notices, shown and published'],
             ['key' => 'kitloft', 'name' => 'Kitloft', 'kind' => 'mobile', 'summary' => 'Lending of gauges, waders and radios'],
         ]);
-        foreach (self::ROLES as $key => [$summary, $app]) {
-            Role::query()->insert(['key' => $key, 'summary' => $summary, 'app_key' => $app]);
+        foreach (self::PERMISSIONS as $key => [$app, $description]) {
+            CataloguedPermission::query()->insert(['key' => $key, 'app_key' => $app, 'description' => $description]);
         }
-        foreach (self::ROLES as $key => [, , $permissions, $includes]) {
+        foreach (self::ROLES as $key => [$label, $summary, $app]) {
+            Role::query()->insert(['key' => $key, 'label' => $label, 'summary' => $summary, 'app_key' => $app]);
+        }
+        RoleExclusion::query()->insert(['key' => 'four-eyes', 'too_many' => 2, 'why' => 'Who approves readings does not check the approvals.']);
+        ExcludedRole::query()->insert([['exclusion_key' => 'four-eyes', 'role_key' => 'auditor'], ['exclusion_key' => 'four-eyes', 'role_key' => 'reviewer']]);
+        foreach (self::ROLES as $key => [, , , $permissions, $includes]) {
             foreach ($permissions as $permission) {
                 RolePermission::query()->insert(['role_key' => $key, 'permission' => $permission]);
             }

@@ -38,6 +38,7 @@ final class Layers
             'Passwords' => 'policy, guesses, hashes and their schemes, calibration, census',
             'Mail' => 'which addresses can be reached, when to try again',
             'Finding' => 'which accounts are meant: conditions, and how they compare',
+            'Access' => 'who may do what, by which ways; what becomes of it when roles are edited',
         ],
         [
             'Signup' => 'what becomes of a sign-up; forms against bots; terms',
@@ -94,6 +95,7 @@ final class Layers
             'Imports' => 'making accounts of a file',
             'Profile' => 'what holders change of their own',
             'Desk' => 'what operators do to accounts',
+            'Access' => 'roles made and given; why somebody may; what apps ask',
         ],
         [
             'Impact' => 'a draft, run over all accounts',

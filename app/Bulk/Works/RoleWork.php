@@ -11,6 +11,7 @@ use Kennel\App\Bulk\Work;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Roles\GiveableRoles;
 use Kennel\App\Roles\Roles;
+use Kennel\Core\Access\DecideAssignment;
 use Kennel\Core\Bulk\Change;
 use Kennel\Core\Reasons\Reason;
 
@@ -43,12 +44,14 @@ final readonly class RoleWork implements Work
     {
         $role = (string) $parameters['role'];
         $held = $this->roles->ofAll(array_column($accounts, 'id'));
+        $decide = new DecideAssignment($this->roles->graph(), [], $this->roles->exclusions());
         $planned = [];
         foreach ($accounts as $account) {
             $has = in_array($role, $held[$account->id] ?? [], true);
             $planned[$account->seq] = match (true) {
                 $has === $this->gives => $this->gives ? 'role.held_already' : 'role.not_held',
                 $account->id === $operatorId => 'account.self',
+                $this->gives && $decide->excluded($role, $held[$account->id] ?? []) !== [] => 'role.excluded',
                 default => new Change(['role' => $has ? $role : 'none'], ['role' => $has ? 'none' : $role]),
             };
         }
@@ -62,7 +65,7 @@ final readonly class RoleWork implements Work
         $given = array_values(array_filter($accounts, static fn (Account $account): bool => $changes[$account->seq]->after['role'] === $role));
         $taken = array_values(array_filter($accounts, static fn (Account $account): bool => $changes[$account->seq]->after['role'] !== $role));
         $this->roles->assignAll(array_column($given, 'id'), [$role], $run->operator_name, (string) $run->why);
-        $this->roles->takeAll(array_column($taken, 'id'), $role);
+        $this->roles->takeAll(array_column($taken, 'id'), $role, $run->operator_name, (string) $run->why);
         $this->accounts->changeAll($accounts, []);
     }
 

@@ -19,7 +19,7 @@ final class Kept
     public const MARK = '(not kept)';
 
     /** Doors that are asked while somebody types, or that undo what they do. */
-    public const NEVER = ['POST signups/verdict', 'POST fields/verdict', 'POST passwords/verdict', 'POST signups/rehearsal'];
+    public const NEVER = ['POST signups/verdict', 'POST fields/verdict', 'POST passwords/verdict', 'POST signups/rehearsal', 'POST roles/{key}/effect', 'POST accounts/{id}/why', 'POST decisions'];
 
     /** By door: keys of the request's body, and of the answer's. */
     public const DOORS = [
@@ -73,6 +73,15 @@ final class Kept
         'POST passwords/calibration' => [[], ['id']],
         'DELETE passwords/calibration/{id}' => [[], []],
         'DELETE sessions/{id}' => [[], []],
+        'POST roles' => [['key', 'label', 'app', 'permissions', 'includes', 'reason'], ['key', 'version', 'permissions', 'includes']],
+        'PUT roles/{key}' => [['label', 'app', 'permissions', 'includes', 'reason'], ['key', 'version', 'permissions', 'includes']],
+        'DELETE roles/{key}' => [[], []],
+        'PUT permissions/{permission}' => [['app', 'description'], ['key', 'app']],
+        'DELETE permissions/{permission}' => [[], []],
+        'PUT exclusions/{key}' => [['roles', 'too_many', 'why'], ['key', 'roles', 'too_many']],
+        'DELETE exclusions/{key}' => [[], []],
+        'PUT accounts/{id}/roles/{key}' => [['until', 'app', 'reason'], []],
+        'DELETE accounts/{id}/roles/{key}' => [[], []],
         'POST bulk-acts' => [['act', 'parameters', 'all', 'where'], ['id', 'act', 'state', 'total', 'planned', 'changed', 'left_out']],
         'DELETE bulk-acts/{id}' => [[], ['id', 'act', 'state', 'total', 'planned', 'changed', 'left_out']],
         'POST bulk-acts/{id}/begin' => [['reason'], ['id', 'act', 'state', 'total', 'planned', 'changed', 'left_out']],

@@ -120,6 +120,20 @@ final class Body
         return $texts;
     }
 
+    /** @return list<array<array-key, mixed>> objects; empty when it was not sent */
+    public function rows(string $key): array
+    {
+        $value = $this->value($key) ?? [];
+        $rows = is_array($value) && array_is_list($value) ? array_values(array_filter($value, static fn (mixed $row): bool => is_array($row) && ! array_is_list($row))) : null;
+        if ($rows === null || count($rows) !== count((array) $value)) {
+            $this->reasons[] = new Reason('type.objects', $key);
+
+            return [];
+        }
+
+        return $rows;
+    }
+
     public function has(string $key): bool
     {
         return array_key_exists($key, $this->values);

@@ -5,20 +5,124 @@ declare(strict_types=1);
 namespace Kennel\App\Http\Roles;
 
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Access\EditRoles;
+use Kennel\App\Access\MeasureEffect;
+use Kennel\App\Access\RoleHolders;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\EntityTag;
 use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Roles\GiveableRoles;
+use Kennel\App\Roles\Role;
 use Kennel\App\Roles\Roles;
+use Kennel\Core\Roles\RoleDefinition;
 
+/** Roles as operators make and change them, and who holds them. */
 final readonly class RoleController
 {
-    public function index(Caller $session, Roles $roles, GiveableRoles $giveable): JsonResponse
-    {
-        $operator = $session->require('kennel:roles.read');
+    public const READ = 'kennel:roles.read';
 
-        return Json::ok(['items' => array_map(
-            static fn (array $role): array => [...$role, 'is_giveable' => $giveable->includes($role['key'], $operator->accountId)],
-            $roles->all(),
-        )]);
+    public const MANAGE = 'kennel:roles.manage';
+
+    public function __construct(private Caller $caller, private Roles $roles)
+    {
+    }
+
+    public function index(GiveableRoles $giveable): JsonResponse
+    {
+        $operator = $this->caller->require(self::READ);
+        $graph = $this->roles->graph();
+        $levels = $graph->levels();
+
+        return Json::ok(['items' => array_map(static fn (array $role): array => [
+            ...$role,
+            'inherited' => array_values(array_diff($graph->permissionsOf([$role['key']])->names, $role['permissions'])),
+            'level' => $levels[$role['key']] ?? 0,
+            'is_giveable' => $giveable->includes($role['key'], $operator->accountId),
+        ], $this->roles->all())]);
+    }
+
+    public function store(Request $request, EditRoles $edit): JsonResponse
+    {
+        $operator = $this->caller->require(self::MANAGE);
+        $body = Body::of($request);
+        $key = $body->text('key') ?? '';
+        [$role, $why] = self::definition($key, $body);
+
+        return $this->answer($edit->add($role, $why, $operator), 201);
+    }
+
+    public function update(string $key, Request $request, EditRoles $edit): JsonResponse
+    {
+        $operator = $this->caller->require(self::MANAGE);
+        [$role, $why] = self::definition($key, Body::of($request));
+
+        return $this->answer($edit->change($role, $why, $operator, EntityTag::seen($request)));
+    }
+
+    public function destroy(string $key, Request $request, EditRoles $edit): Response
+    {
+        $operator = $this->caller->require(self::MANAGE);
+        $edit->remove($key, (string) (new Query($request))->text('reason', 200), $operator, EntityTag::seen($request));
+
+        return new Response(status: 204);
+    }
+
+    /** What saving would do; with "delete", what deleting would. */
+    public function effect(string $key, Request $request, MeasureEffect $measure): JsonResponse
+    {
+        $operator = $this->caller->require(self::MANAGE);
+        $this->caller->require('kennel:accounts.read');
+        $body = Body::of($request);
+        $isGone = $body->yes('delete');
+        $from = $body->text('cursor') ?? '';
+        [$role] = self::definition($key, $body);
+
+        return Json::ok($measure($key, $isGone ? null : $role, $operator, $from));
+    }
+
+    public function holders(string $key, Request $request, RoleHolders $holders): JsonResponse
+    {
+        $this->caller->require(self::READ);
+        $this->caller->require('kennel:accounts.read');
+        $query = new Query($request);
+        if (! $this->roles->exists($key)) {
+            throw Refusal::notFound();
+        }
+
+        return Json::ok($holders->of($key, $query->text('q', 100), $query->text('cursor', 1000), $query->number('limit', 50, 1, 200)));
+    }
+
+    /** @return array{RoleDefinition, string} and why it is changed */
+    private static function definition(string $key, Body $body): array
+    {
+        $role = new RoleDefinition(
+            $key,
+            trim($body->text('label') ?? $key),
+            trim($body->text('summary') ?? ''),
+            $body->text('app'),
+            array_values(array_unique($body->texts('permissions'))),
+            array_values(array_unique($body->texts('includes'))),
+        );
+        $why = mb_substr(trim($body->text('reason') ?? ''), 0, 200);
+        $body->complete();
+
+        return [$role, $why];
+    }
+
+    private function answer(Role $role, int $status = 200): JsonResponse
+    {
+        foreach ($this->roles->all() as $one) {
+            if ($one['key'] === $role->key) {
+                $graph = $this->roles->graph();
+
+                return Json::ok([...$one, 'inherited' => array_values(array_diff($graph->permissionsOf([$role->key])->names, $one['permissions'])), 'level' => $graph->levels()[$role->key] ?? 0, 'is_giveable' => true], $status, ['ETag' => EntityTag::of($role->version)]);
+            }
+        }
+        throw Refusal::notFound();
     }
 }

@@ -68,7 +68,7 @@ export function Bench({ name }: { name: string }) {
                   <Route path="passwords/import" element={<Navigate to="/accounts/import" replace />} />
                   <Route path="passwords/:tab?" element={<PasswordsScreen />} />
                   <Route path="sessions" element={<SessionsScreen />} />
-                  <Route path="roles" element={<RolesScreen />} />
+                  <Route path="roles/:tab?/:key?" element={<RolesScreen />} />
                   <Route path="apps" element={<AppsScreen />} />
                   <Route path="accounts/import/:id?" element={<ImportsScreen />} />
                   <Route path="accounts/:id?" element={<AccountsScreen />} />

@@ -58,3 +58,20 @@ export const app = (key: string | null) =>
     queryFn: ({ signal }) => answer(api.GET('/apps/{key}', { params: { path: { key: key ?? '' } }, signal })),
     enabled: key !== null && key !== '',
   });
+
+export const permissions = queryOptions({
+  queryKey: ['permissions'],
+  queryFn: ({ signal }) => answer(api.GET('/permissions', { signal })),
+});
+
+export const exclusions = queryOptions({
+  queryKey: ['exclusions'],
+  queryFn: ({ signal }) => answer(api.GET('/exclusions', { signal })),
+});
+
+/** Every role, as a box beside an account. */
+export const roleBoxes = (id: string) =>
+  queryOptions({
+    queryKey: ['role-boxes', id],
+    queryFn: ({ signal }) => answer(api.GET('/accounts/{id}/roles', { params: { path: { id } }, signal })),
+  });

@@ -63,6 +63,17 @@ export function When({ at, never = 'never' }: { at: string | null; never?: strin
   );
 }
 
+/** A day, as in "until 30 Nov": of what is to come, how far it is off says less. */
+export function Day({ at }: { at: string }) {
+  const now = useNow();
+  const moment = new Date(at);
+  return (
+    <time dateTime={at} title={exact(moment)} className="whitespace-nowrap">
+      {(moment.getFullYear() === now.getFullYear() ? SHORT : YEAR).format(moment)}
+    </time>
+  );
+}
+
 /** The same where the row itself is what is pressed: the exact time is in what opens, and on pointing. */
 export function RowTime({ at, never = 'never' }: { at: string | null; never?: string }) {
   const now = useNow();

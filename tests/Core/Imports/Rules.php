@@ -11,6 +11,7 @@ use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Imports\DecideHash;
 use Kennel\Core\Imports\DecideImport;
 use Kennel\Core\Imports\ImportFacts;
+use Kennel\Core\Roles\RoleGraph;
 use Kennel\Tests\Support\FakeLists;
 use Kennel\Tests\Support\Passwords;
 
@@ -37,7 +38,7 @@ final class Rules
 
     public static function facts(): ImportFacts
     {
-        return new ImportFacts(['north', 'south'], ['reader' => true, 'writer' => true, 'keeper' => false], ['en', 'de'], new \DateTimeImmutable('2026-05-01T12:00:00Z'));
+        return new ImportFacts(['north', 'south'], ['reader' => true, 'writer' => true, 'keeper' => false], ['en', 'de'], new \DateTimeImmutable('2026-05-01T12:00:00Z'), new RoleGraph([], []), []);
     }
 
     public static function decide(): DecideImport

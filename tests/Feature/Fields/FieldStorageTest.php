@@ -108,7 +108,7 @@ final class FieldStorageTest extends DoorTestCase
             $this->ask($door)->assertOk();
             $asked = array_values(array_filter(DB::getQueryLog(), static fn (array $query): bool => str_contains($query['query'], $part)
                 // A first stretch of the list, which is bounded.
-                && ! str_contains($query['query'], 'limit 2000')));
+                && ! str_contains($query['query'], 'limit 600')));
             self::assertNotSame([], $asked);
             $plans = [];
             foreach ($asked as $query) {
@@ -117,7 +117,8 @@ final class FieldStorageTest extends DoorTestCase
             $plan = implode("\n", $plans);
             self::assertStringContainsString($index, $plan, $door);
             self::assertDoesNotMatchRegularExpression('/SCAN (?!\(subquery)/', $plan, $door);
-            self::assertStringNotContainsString('USE TEMP B-TREE FOR ORDER BY', $plan, $door);
+            // The few that one condition finds are sorted once they are found; a list that is walked is in its order.
+            self::assertSame(str_contains($door, 'where'), str_contains($plan, 'USE TEMP B-TREE FOR ORDER BY'), $door);
         }
     }
 

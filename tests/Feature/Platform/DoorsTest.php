@@ -98,7 +98,7 @@ final class DoorsTest extends DoorTestCase
         foreach (OpenApi::read()->operations() as $operation) {
             if (! in_array($operation, self::OPEN, true)) {
                 [$method, $path] = explode(' ', $operation);
-                $doors[$operation] = [$method, strtr($path, ['{id}' => '00000000-0000-7000-8000-000000000001', '{number}' => '1', '{field}' => 'picture', '{kind}' => 'own'])];
+                $doors[$operation] = [$method, strtr($path, ['{id}' => '00000000-0000-7000-8000-000000000001', '{number}' => '1', '{field}' => 'picture', '{kind}' => 'own', '{key}' => 'reviewer', '{permission}' => 'readings:enter'])];
             }
         }
 

@@ -14,7 +14,23 @@ use Kennel\Tests\Feature\Trail;
 final class ProofTest extends DoorTestCase
 {
     private const DOORS = [
-        'api/v1/accounts', 'api/v1/accounts/{id}', 'api/v1/accounts/{id}/temporary-password', 'api/v1/accounts/{id}/verify', 'api/v1/accounts/{id}/waive', 'api/v1/bulk-acts/{id}/begin', 'api/v1/exports', 'api/v1/imports/{id}/begin', 'api/v1/passwords/wrapping', 'api/v1/rules/draft/publish',
+        'api/v1/accounts',
+        'api/v1/accounts/{id}',
+        'api/v1/accounts/{id}/roles/{key}',
+        'api/v1/accounts/{id}/roles/{key}',
+        'api/v1/accounts/{id}/temporary-password',
+        'api/v1/accounts/{id}/verify',
+        'api/v1/accounts/{id}/waive',
+        'api/v1/bulk-acts/{id}/begin',
+        'api/v1/exclusions/{key}',
+        'api/v1/exclusions/{key}',
+        'api/v1/exports',
+        'api/v1/imports/{id}/begin',
+        'api/v1/passwords/wrapping',
+        'api/v1/roles',
+        'api/v1/roles/{key}',
+        'api/v1/roles/{key}',
+        'api/v1/rules/draft/publish',
     ];
 
     public function test_these_doors_and_no_others(): void

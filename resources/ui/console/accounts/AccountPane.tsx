@@ -13,6 +13,7 @@ import { account as accountQuery } from '../queries';
 import { AccountActs } from './AccountActs';
 import { Fields, Owed, Waivers } from './Duties';
 import { Metadata } from './MetadataPart';
+import { AccountRoles } from './AccountRoles';
 import { ORIGINS } from './where';
 import { Challenges, History, Messages, Sessions } from './AccountParts';
 
@@ -84,14 +85,7 @@ function Open({ account, back }: { account: Account; back: string }) {
             </Note>
           )}
         </Row>
-        <Row label="Roles">
-          {account.roles.length === 0 ? 'none' : null}
-          {account.roles.map((role) => (
-            <span key={role.role} className="block">
-              {role.role} <Text tone="soft">{role.why}</Text>
-            </span>
-          ))}
-        </Row>
+        <AccountRoles account={account} />
         <Sessions accountId={account.id} />
         <Challenges accountId={account.id} />
         <Messages accountId={account.id} />

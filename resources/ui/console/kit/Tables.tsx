@@ -1,6 +1,8 @@
 import { DataTable, type Column, type Selection } from '../../kit/DataTable';
+import { Matrix } from '../../kit/Matrix';
 import { Address } from '../../kit/Text';
-import { RowTime } from '../../kit/Time';
+import { Day, RowTime } from '../../kit/Time';
+import { WayLine } from '../../kit/Ways';
 import { Part } from './Part';
 import { LONG_NAME, LONG_ADDRESS, ARABIC, nothing } from './samples';
 
@@ -73,6 +75,39 @@ export function Tables() {
           selection={SELECTION}
         />
       </div>
+      <Matrix
+        label="Roles held against permissions"
+        columns={[
+          { key: 'a', head: 'Editor' },
+          { key: 'b', head: LONG_NAME },
+        ]}
+        rows={[
+          { key: 'read', name: 'texts:write', head: 'texts:write' },
+          { key: 'write', name: 'texts:approve', head: 'texts:approve' },
+        ]}
+        cell={(row, column) =>
+          row === 'read' ? (column === 'a' ? 'inherited' : 'both') : column === 'a' ? 'own' : 'none'
+        }
+        isChanged={(row, column) => row === 'write' && column === 'b'}
+        onToggle={nothing}
+      />
+      <WayLine
+        label="A way that ends before"
+        holds
+        stops={[
+          { key: 'who', name: <bdi>{LONG_NAME}</bdi>, detail: 'active, full' },
+          { key: 'role', name: 'editor', detail: '4 permissions', by: 'by Ada Holm' },
+          { key: 'missing', name: 'publisher', detail: 'not held', by: 'not assigned', isMissing: true },
+        ]}
+      />
+      <WayLine
+        label="A way that does not hold any more"
+        holds={false}
+        stops={[
+          { key: 'who', name: 'Ada Holm', detail: 'active, full' },
+          { key: 'role', name: 'proof-reader', detail: 'its time is over', by: <Day at="2025-11-22T23:59:59Z" /> },
+        ]}
+      />
     </Part>
   );
 }

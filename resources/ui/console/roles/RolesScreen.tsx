@@ -1,71 +1,57 @@
 import { useQuery } from '@tanstack/react-query';
-import { type Schemas } from '../../api/client';
-import { DataTable, type Column } from '../../kit/DataTable';
-import { Screen } from '../../kit/Layout';
-import { QueryState } from '../../kit/QueryState';
-import { grouped } from '../../text/figures';
-import { roles } from '../queries';
-import { Note, Text } from '../../kit/Text';
+import { Suspense } from 'react';
+import { Navigate, useParams } from 'react-router';
+import { later } from '../../kit/later';
+import { Loading } from '../../kit/QueryState';
+import { Text } from '../../kit/Text';
+import { counted } from '../../text/figures';
+import { permissions, roles } from '../queries';
+import { StationHead } from '../rules/Bench';
+import { RolesTab } from './RolesTab';
 
-const COLUMNS: readonly Column<Schemas['Role']>[] = [
-  {
-    key: 'role',
-    head: 'Role',
-    width: 'minmax(120px, 0.8fr)',
-    fold: 'first',
-    cell: ({ key, app }) => (
-      <>
-        <Text weight="strong">{key}</Text>
-        {app === null ? null : (
-          <Note as="span" className="block">
-            {app} only
-          </Note>
-        )}
-      </>
-    ),
-  },
-  { key: 'for', head: 'What for', width: 'minmax(160px, 1.6fr)', fold: 'line', cell: ({ summary }) => summary },
-  {
-    key: 'includes',
-    head: 'Includes',
-    width: 'minmax(90px, 0.8fr)',
-    fold: 'line',
-    cell: ({ includes }) => includes.join(', ') || '–',
-  },
-  {
-    key: 'permissions',
-    head: 'Its own permissions',
-    width: 'minmax(160px, 1.2fr)',
-    fold: 'line',
-    cell: ({ permissions }) => (
-      <Text face="mono" size="small">
-        {permissions.length === 0 ? '–' : null}
-        {permissions.map((permission) => (
-          <span key={permission} className="block">
-            {permission}
-          </span>
-        ))}
-      </Text>
-    ),
-  },
-  {
-    key: 'holders',
-    head: 'Holders',
-    width: '70px',
-    fold: 'first-end',
-    isFigure: true,
-    cell: ({ holders }) => grouped(holders),
-  },
-];
+const GridTab = later(() => import('./GridTab').then((module) => module.GridTab));
+const PermissionsTab = later(() => import('./PermissionsTab').then((module) => module.PermissionsTab));
+const ExclusionsTab = later(() => import('./ExclusionsTab').then((module) => module.ExclusionsTab));
+const WhyTab = later(() => import('./WhyTab').then((module) => module.WhyTab));
 
+const TABS = [
+  ['all', 'Roles'],
+  ['grid', 'Grid'],
+  ['permissions', 'Permissions'],
+  ['exclusions', 'Exclusions'],
+  ['why', 'Why'],
+] as const;
+
+/** Who may do what: roles and what they are made of, who holds them, and why somebody may or may not. */
 export function RolesScreen() {
-  const query = useQuery(roles);
-  const items = query.data?.items ?? [];
+  const tab = useParams()['tab'] ?? 'all';
+  const items = useQuery(roles).data?.items ?? [];
+  const catalogue = useQuery(permissions).data?.items ?? [];
+  const held = items.reduce((sum, { holders }) => sum + holders, 0);
+  if (!TABS.some(([key]) => key === tab)) return <Navigate to="/roles" replace />;
   return (
-    <Screen title="Roles" aside="permissions attach to roles, roles to accounts">
-      <QueryState of={query} what="the roles" isEmpty={items.length === 0} empty="There are no roles.">
-        <DataTable label="Roles" columns={COLUMNS} rows={items} rowKey={({ key }) => key} />
-      </QueryState>
-    </Screen>
+    <section className="flex h-full flex-col" aria-label="Roles">
+      <StationHead
+        name="Roles"
+        path="/roles"
+        tabs={TABS}
+        tab={tab}
+        aside={
+          <Text tone="soft" size="small" className="ml-auto flex items-center">
+            {counted(items.length, 'role', 'roles')} · {counted(catalogue.length, 'permission', 'permissions')} ·{' '}
+            {counted(held, 'assignment', 'assignments')}
+          </Text>
+        }
+      />
+      <div className="min-h-0 flex-1">
+        <Suspense fallback={<Loading what="this view" />}>
+          {tab === 'all' ? <RolesTab /> : null}
+          {tab === 'grid' ? <GridTab /> : null}
+          {tab === 'permissions' ? <PermissionsTab /> : null}
+          {tab === 'exclusions' ? <ExclusionsTab /> : null}
+          {tab === 'why' ? <WhyTab /> : null}
+        </Suspense>
+      </div>
+    </section>
   );
 }

@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Access;
+
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\OperatorAuthority;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\Words;
+use Kennel\App\Roles\GiveableRoles;
+use Kennel\App\Roles\Roles;
+use Kennel\Core\Access\DecideAssignment;
+use Kennel\Core\Reasons\Reason;
+
+/** Every role there is, as a box beside an account: held or not, and why a box cannot be changed. */
+final readonly class Checklist
+{
+    public function __construct(private Accounts $accounts, private Roles $roles, private GiveableRoles $giveable, private OperatorAuthority $authority, private Words $words)
+    {
+    }
+
+    /**
+     * @return list<array<string, mixed>>
+     *
+     * @throws Refusal when there is no such account
+     */
+    public function of(string $accountId, SignedIn $operator): array
+    {
+        $account = $this->accounts->find($accountId) ?? throw Refusal::notFound();
+        $held = array_column($this->roles->of($account->id), null, 'role');
+        $graph = $this->roles->graph();
+        $decide = new DecideAssignment($graph, [], $this->roles->exclusions());
+        $isReached = $this->authority->reaches($operator, $account->id);
+
+        return array_map(function (array $role) use ($account, $held, $graph, $decide, $operator, $isReached): array {
+            $key = $role['key'];
+            $through = isset($held[$key]) ? null : $this->through($key, array_map(strval(...), array_keys($held)));
+            $reason = match (true) {
+                $account->id === $operator->accountId => new Reason('account.self'),
+                ! $isReached => new Reason('operator.beyond_authority'),
+                ! $this->giveable->includes($key, $operator->accountId) => new Reason('role.beyond_authority'),
+                $through !== null => new Reason('role.included_already', null, ['role' => $through]),
+                isset($held[$key]) => null,
+                default => $decide->excluded($key, array_map(strval(...), array_keys($held)))[0] ?? null,
+            };
+
+            return [
+                'role' => $key,
+                'label' => $role['label'],
+                'summary' => $role['summary'],
+                'role_app' => $role['app'],
+                'permissions' => $graph->permissionsOf([$key])->names,
+                'assignment' => $held[$key] ?? null,
+                'through' => $through,
+                'locked' => $reason?->code,
+                'message' => $reason === null ? null : $this->words->say($reason),
+            ];
+        }, $this->roles->all());
+    }
+
+    /** @param  list<string>  $held */
+    private function through(string $role, array $held): ?string
+    {
+        foreach ($held as $one) {
+            if (in_array($role, $this->roles->graph()->closure([$one]), true)) {
+                return $one;
+            }
+        }
+
+        return null;
+    }
+}

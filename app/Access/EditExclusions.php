@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Access;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Roles\Roles;
+use Kennel\Core\Access\DecideExclusion;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Roles\Exclusion;
+use Kennel\Core\Signup\SignupRules;
+
+/** Says which roles nobody holds together, and unsays it. Looked at inside the transaction, so that nobody is given one of them meanwhile. */
+final readonly class EditExclusions
+{
+    public function __construct(private ConnectionInterface $database, private Roles $roles, private EditRoles $edit, private SignupRules $signup, private AuditTrail $audit)
+    {
+    }
+
+    /** @throws Refusal for what is invalid, and where somebody holds too many of them */
+    public function save(Exclusion $exclusion, SignedIn $operator): void
+    {
+        $this->database->transaction(function () use ($exclusion, $operator): void {
+            $before = $this->find($exclusion->key);
+            $reasons = (new DecideExclusion($this->roles->graph(), $this->edit->holdings()))($exclusion);
+            if ($reasons === [] && $exclusion->brokenBy($this->signup->roles, $this->roles->graph()) !== []) {
+                $reasons = [new Reason('exclusion.defaults', 'roles')];
+            }
+            if ($reasons !== []) {
+                throw Refusal::invalid($reasons);
+            }
+            $this->roles->writeExclusion($exclusion);
+            $this->audit->record($before === null ? 'exclusion.made' : 'exclusion.changed', $operator->asOperator(), null, $before === null ? [] : self::told($before), self::told($exclusion), $exclusion->why, 'exclusion');
+        });
+    }
+
+    /** @throws Refusal when there is none */
+    public function remove(string $key, SignedIn $operator): void
+    {
+        $this->database->transaction(function () use ($key, $operator): void {
+            $before = $this->find($key) ?? throw Refusal::notFound();
+            $this->roles->removeExclusion($key);
+            $this->audit->record('exclusion.removed', $operator->asOperator(), null, self::told($before), ['exclusion' => $key, 'roles' => ''], null, 'exclusion');
+        });
+    }
+
+    private function find(string $key): ?Exclusion
+    {
+        foreach ($this->roles->readAgain()->exclusions() as $exclusion) {
+            if ($exclusion->key === $key) {
+                return $exclusion;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return array<string, mixed> */
+    private static function told(Exclusion $exclusion): array
+    {
+        return ['exclusion' => $exclusion->key, 'roles' => implode(', ', $exclusion->roles), 'too_many' => $exclusion->tooMany, 'why' => $exclusion->why];
+    }
+}

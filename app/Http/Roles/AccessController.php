@@ -1,0 +1,123 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Roles;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Access\AnswerQuestions;
+use Kennel\App\Access\Checklist;
+use Kennel\App\Access\ExplainAccess;
+use Kennel\App\Access\GiveRole;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Roles\GiveableRoles;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Roles\RoleDefinition;
+
+/** Roles of one account, whether it may do something, and why. */
+final readonly class AccessController
+{
+    /** For the backends of apps, which ask about everybody who uses them. */
+    public const ASK = 'kennel:decisions.ask';
+
+    public function __construct(private Caller $caller)
+    {
+    }
+
+    public function checklist(string $id, Checklist $checklist): JsonResponse
+    {
+        return Json::ok(['items' => $checklist->of($id, $this->reader())]);
+    }
+
+    public function give(string $id, string $key, Request $request, GiveRole $give, Checklist $checklist): JsonResponse
+    {
+        $operator = $this->caller->require(GiveableRoles::PERMISSION);
+        $body = Body::of($request);
+        $until = $body->text('until');
+        $app = $body->text('app');
+        $why = $body->text('reason') ?? '';
+        $body->complete();
+        $give->give($id, $key, $until === null ? null : self::moment($until, 'until'), $app, $why, $operator);
+
+        return Json::ok(['items' => $checklist->of($id, $operator)]);
+    }
+
+    public function take(string $id, string $key, Request $request, GiveRole $give): Response
+    {
+        $operator = $this->caller->require(GiveableRoles::PERMISSION);
+        $give->take($id, $key, (string) (new Query($request))->text('reason', 500), $operator);
+
+        return new Response(status: 204);
+    }
+
+    public function why(string $id, Request $request, ExplainAccess $explain): JsonResponse
+    {
+        $operator = $this->reader();
+        $query = new Query($request);
+        $at = $query->text('at', 40);
+
+        return Json::ok($explain($id, (string) $query->text('permission', 100), $query->text('app', 40), $at === null ? null : self::moment($at, 'at'), $operator));
+    }
+
+    /** The same under a role as it would be. Nothing is saved. */
+    public function whatIf(string $id, Request $request, ExplainAccess $explain): JsonResponse
+    {
+        $operator = $this->reader();
+        $body = Body::of($request);
+        $permission = $body->text('permission') ?? '';
+        $app = $body->text('app');
+        $at = $body->text('at');
+        $draft = $body->object('role');
+        $body->complete();
+        $texts = static fn (string $key): array => array_values(array_filter((array) ($draft[$key] ?? []), is_string(...)));
+        $role = new RoleDefinition((string) ($draft['key'] ?? ''), '', '', is_string($draft['app'] ?? null) ? $draft['app'] : null, $texts('permissions'), $texts('includes'));
+
+        return Json::ok($explain($id, $permission, $app, $at === null ? null : self::moment($at, 'at'), $operator, $role));
+    }
+
+    public function decide(Request $request, AnswerQuestions $answer): JsonResponse
+    {
+        $this->caller->require(self::ASK);
+        $body = Body::of($request);
+        $asked = $body->rows('questions');
+        $body->complete();
+        if ($asked === [] || count($asked) > AnswerQuestions::MOST) {
+            throw Refusal::invalid([new Reason('decisions.number', 'questions', ['maximum' => AnswerQuestions::MOST])]);
+        }
+        $questions = array_map(static function (array $one): array {
+            $text = static fn (string $key): ?string => is_string($one[$key] ?? null) ? $one[$key] : null;
+
+            return ['account' => $text('account'), 'session' => $text('session'), 'permission' => $text('permission') ?? '', 'app' => $text('app')];
+        }, $asked);
+
+        return Json::ok(['answers' => $answer($questions)]);
+    }
+
+    private function reader(): SignedIn
+    {
+        $this->caller->require('kennel:accounts.read');
+
+        return $this->caller->require(RoleController::READ);
+    }
+
+    /** @throws Refusal for what is no moment */
+    private static function moment(string $text, string $field): \DateTimeImmutable
+    {
+        if (preg_match('/^\d{4}-\d\d-\d\d(T\d\d:\d\d(:\d\d(\.\d{1,6})?)?(Z|[+-]\d\d:\d\d))?$/D', $text) === 1) {
+            try {
+                return Moment::read((new \DateTimeImmutable($text, new \DateTimeZone('UTC')))->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s.v\Z'));
+            } catch (\Exception) {
+                // Said below, as any other text that is no moment.
+            }
+        }
+        throw Refusal::invalid([new Reason('type.moment', $field)]);
+    }
+}

@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Roles;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Access\EditExclusions;
+use Kennel\App\Access\Permissions;
+use Kennel\App\Access\RoleHolders;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Roles\Roles;
+use Kennel\Core\Roles\Exclusion;
+use Kennel\Core\Roles\Permission;
+
+/** What roles are made of: the catalogue of permissions, and which roles nobody holds together. */
+final readonly class CatalogueController
+{
+    public function __construct(private Caller $caller, private Permissions $permissions, private Roles $roles)
+    {
+    }
+
+    public function permissions(): JsonResponse
+    {
+        $this->caller->require(RoleController::READ);
+
+        return Json::ok(['items' => array_values(array_map($this->permission(...), $this->permissions->all()))]);
+    }
+
+    public function register(string $permission, Request $request): JsonResponse
+    {
+        $operator = $this->caller->require(RoleController::MANAGE);
+        $body = Body::of($request);
+        $app = $body->text('app');
+        $description = $body->text('description') ?? '';
+        $body->complete();
+
+        return Json::ok($this->permission($this->permissions->register($permission, $app, $description, $operator)));
+    }
+
+    public function unregister(string $permission): Response
+    {
+        $this->permissions->remove($permission, $this->caller->require(RoleController::MANAGE));
+
+        return new Response(status: 204);
+    }
+
+    public function whoMay(string $permission, Request $request, RoleHolders $holders): JsonResponse
+    {
+        $this->caller->require(RoleController::READ);
+        $this->caller->require('kennel:accounts.read');
+        $query = new Query($request);
+
+        return Json::ok($holders->whoMay($this->permissions->get($permission), $query->text('app', 40), $query->text('q', 100), $query->text('cursor', 1000), $query->number('limit', 50, 1, 200)));
+    }
+
+    public function exclusions(): JsonResponse
+    {
+        $this->caller->require(RoleController::READ);
+
+        return Json::ok(['items' => array_map(self::exclusion(...), $this->roles->exclusions())]);
+    }
+
+    public function exclude(string $key, Request $request, EditExclusions $edit): JsonResponse
+    {
+        $operator = $this->caller->require(RoleController::MANAGE);
+        $body = Body::of($request);
+        $exclusion = new Exclusion($key, array_values(array_unique($body->texts('roles'))), $body->number('too_many') ?? 2, trim($body->text('why') ?? ''));
+        $body->complete();
+        $edit->save($exclusion, $operator);
+
+        return Json::ok(self::exclusion($exclusion));
+    }
+
+    public function allowAgain(string $key, EditExclusions $edit): Response
+    {
+        $edit->remove($key, $this->caller->require(RoleController::MANAGE));
+
+        return new Response(status: 204);
+    }
+
+    /** @return array<string, mixed> */
+    private function permission(Permission $permission): array
+    {
+        return [
+            'key' => $permission->key,
+            'app' => $permission->app,
+            'description' => $permission->description,
+            'is_kennels' => $permission->isKennels(),
+            'roles' => array_values(array_filter($this->roles->graph()->keys(), fn (string $role): bool => in_array($permission->key, $this->roles->graph()->own($role), true))),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function exclusion(Exclusion $exclusion): array
+    {
+        return ['key' => $exclusion->key, 'roles' => $exclusion->roles, 'too_many' => $exclusion->tooMany, 'why' => $exclusion->why];
+    }
+}

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Roles;
+
+use Kennel\App\Platform\Retention\Forgets;
+
+/** Roles whose time is over are put with those that were held once, and so is the order of lists that are sorted by roles. */
+final readonly class TidyLapsedRoles implements Forgets
+{
+    private const MOST = 5_000;
+
+    public function __construct(private Roles $roles)
+    {
+    }
+
+    /** @return array<string, int> */
+    public function forget(\DateTimeImmutable $now): array
+    {
+        return ['lapsed assignments' => $this->roles->tidyLapsed(self::MOST)];
+    }
+}

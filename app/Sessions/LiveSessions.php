@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Sessions;
+
+use Psr\Clock\ClockInterface;
+
+/** Whose sessions are live, by the ids that apps know them by. */
+final readonly class LiveSessions
+{
+    public function __construct(private ClockInterface $clock)
+    {
+    }
+
+    /**
+     * @param  list<string>  $sessionIds
+     * @return array<string, string> account ids by session; one that is not live is left out
+     */
+    public function accountsOf(array $sessionIds): array
+    {
+        /** @var array<string, string> $accounts */
+        $accounts = $sessionIds === [] ? [] : Session::query()->live($this->clock->now())->whereIn('id', $sessionIds)->pluck('account_id', 'id')->all();
+
+        return $accounts;
+    }
+}

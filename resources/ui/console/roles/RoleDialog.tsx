@@ -1,0 +1,132 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { answer, type Schemas } from '../../api/client';
+import { ActDialog } from '../../kit/ActDialog';
+import { ChoiceBoxes, Select, TextField } from '../../kit/Field';
+import { useSettled } from '../../kit/useSettled';
+import { useToast } from '../../kit/Toast';
+import { Text } from '../../kit/Text';
+import { api, refresh } from '../api';
+import { apps, permissions as permissionsQuery, roles as rolesQuery } from '../queries';
+import { EffectOf, type Draft } from './EffectOf';
+
+type Role = Schemas['Role'];
+
+/** A role as it would be, and what that would do to whom, before it is saved. */
+export function RoleDialog({ edited: role, onClose }: { edited: Role | null; onClose: () => void }) {
+  const client = useQueryClient();
+  const toast = useToast();
+  const catalogue = useQuery(permissionsQuery).data?.items ?? [];
+  const others = (useQuery(rolesQuery).data?.items ?? []).filter(({ key }) => key !== role?.key);
+  const known = useQuery(apps).data?.items ?? [];
+  const [key, setKey] = useState(role?.key ?? '');
+  const [draft, setDraft] = useState<Draft>({
+    label: role?.label ?? '',
+    summary: role?.summary ?? '',
+    app: role?.app ?? null,
+    permissions: role?.permissions ?? [],
+    includes: role?.includes ?? [],
+  });
+  const change = (part: Partial<Draft>) => setDraft((before) => ({ ...before, ...part }));
+  const settled = useSettled(draft, 300);
+  const undo = (before: Role, version: number) =>
+    void answer(
+      api.PUT('/roles/{key}', {
+        params: { path: { key: before.key }, header: { 'If-Match': `"v${version}"` } },
+        body: {
+          label: before.label,
+          summary: before.summary,
+          app: before.app,
+          permissions: before.permissions,
+          includes: before.includes,
+          reason: 'undone',
+        },
+      }),
+    )
+      .then(() => toast(`${before.label} is as it was before.`))
+      .catch(() => toast(`${before.label} was changed again since; it stays as it is.`))
+      .finally(() => refresh(client));
+  const save = async (reason: string) => {
+    const body = { ...draft, reason };
+    const saved =
+      role === null
+        ? await answer(api.POST('/roles', { body: { ...body, key, label: draft.label === '' ? key : draft.label } }))
+        : await answer(
+            api.PUT('/roles/{key}', {
+              params: { path: { key: role.key }, header: { 'If-Match': `"v${role.version}"` } },
+              body,
+            }),
+          );
+    refresh(client);
+    if (role === null) toast(`${saved.label} is made.`);
+    else toast(`${saved.label} is saved.`, () => undo(role, saved.version));
+  };
+  return (
+    <ActDialog
+      title={role === null ? 'New role' : `Edit ${role.label}`}
+      act={role === null ? 'Make the role' : 'Save the role'}
+      onClose={onClose}
+      run={save}
+    >
+      {({ of }) => (
+        <>
+          {role === null ? (
+            <TextField
+              label="Key"
+              required
+              value={key}
+              error={of('key')}
+              help="How apps and the rule book name it. It stays."
+              onChange={(event) => setKey(event.target.value)}
+            />
+          ) : null}
+          <TextField
+            label="Name"
+            value={draft.label}
+            error={of('label')}
+            onChange={(event) => change({ label: event.target.value })}
+          />
+          <TextField
+            label="What for"
+            value={draft.summary}
+            error={of('summary')}
+            onChange={(event) => change({ summary: event.target.value })}
+          />
+          <Select
+            label="Counts for"
+            value={draft.app ?? ''}
+            error={of('app')}
+            onChange={(event) => change({ app: event.target.value === '' ? null : event.target.value })}
+            choices={[
+              { value: '', label: 'every app' },
+              ...known.map((app) => ({ value: app.key, label: `${app.name} only` })),
+            ]}
+          />
+          <ChoiceBoxes
+            label="Includes"
+            kind="checkbox"
+            choices={others.map((other) => ({ value: other.key, label: other.label }))}
+            chosen={draft.includes}
+            error={of('includes')}
+            onChange={(includes) => change({ includes })}
+          />
+          <ChoiceBoxes
+            label="Permissions of its own"
+            kind="checkbox"
+            choices={catalogue.map((one) => ({ value: one.key, label: one.key }))}
+            chosen={draft.permissions}
+            error={of('permissions')}
+            onChange={(permissions) => change({ permissions })}
+          />
+          {role === null ? (
+            <Text as="p" tone="soft">
+              Nobody holds it yet, so nothing changes for anybody.
+            </Text>
+          ) : (
+            <EffectOf roleKey={role.key} draft={settled} />
+          )}
+        </>
+      )}
+    </ActDialog>
+  );
+}

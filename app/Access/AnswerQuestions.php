@@ -4,13 +4,11 @@ declare(strict_types=1);
 
 namespace Kennel\App\Access;
 
-use Kennel\App\Accounts\Account;
-use Kennel\App\Accounts\Accounts;
-use Kennel\App\Accounts\Standings;
 use Kennel\App\Roles\Roles;
 use Kennel\App\Sessions\LiveSessions;
 use Kennel\Core\Access\DecideAccess;
 use Kennel\Core\Access\Decision;
+use Kennel\Core\Roles\KennelPermissions;
 use Psr\Clock\ClockInterface;
 
 /** Whether somebody may: what apps ask in the middle of their own requests, up to a hundred at once. Whatever is not known is denied. */
@@ -18,7 +16,7 @@ final readonly class AnswerQuestions
 {
     public const MOST = 100;
 
-    public function __construct(private Accounts $accounts, private Roles $roles, private Standings $standings, private LiveSessions $sessions, private Permissions $permissions, private ClockInterface $clock)
+    public function __construct(private AccessFacts $facts, private Roles $roles, private LiveSessions $sessions, private ClockInterface $clock)
     {
     }
 
@@ -31,20 +29,17 @@ final readonly class AnswerQuestions
         $now = $this->clock->now();
         $bySession = $this->sessions->accountsOf(array_values(array_filter(array_column($questions, 'session'))));
         $ids = array_map(static fn (array $one): ?string => $one['account'] ?? $bySession[$one['session'] ?? ''] ?? null, $questions);
-        $accounts = $this->accounts->byIds(array_values(array_unique(array_filter($ids))));
-        $standings = $this->standings->ofAll(array_values($accounts));
-        $assignments = $this->roles->assignmentsOfAll(array_keys($accounts));
-        $known = $this->permissions->all();
+        $facts = $this->facts->of(array_values(array_unique(array_filter($ids))));
+        $apps = [...array_fill_keys(array_keys(KennelPermissions::ALL), null), ...$this->roles->catalogued()];
         $decide = new DecideAccess($this->roles->graph());
         $answers = [];
         foreach ($questions as $place => $question) {
-            $account = $accounts[$ids[$place] ?? ''] ?? null;
-            $permission = $known[$question['permission']] ?? null;
+            $account = $facts[$ids[$place] ?? ''] ?? null;
             $code = match (true) {
                 $account === null && $question['session'] !== null => 'session.unknown',
                 $account === null => 'account.unknown',
-                $permission === null => 'permission.unknown',
-                default => $decide($assignments[$account->id] ?? [], $permission->key, $question['app'] ?? $permission->app, $now, $standings[$account->id]->access)->code,
+                ! array_key_exists($question['permission'], $apps) => 'permission.unknown',
+                default => $decide($account['assignments'], $question['permission'], $question['app'] ?? $apps[$question['permission']], $now, $account['access'])->code,
             };
             $answers[] = ['is_allowed' => $code === Decision::ALLOWED, 'code' => $code];
         }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Access;
 
-use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\AccountList;
 use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
@@ -17,7 +17,7 @@ use Kennel\Core\Reasons\Reason;
 /** Every role there is, as a box beside an account: held or not, and why a box cannot be changed. */
 final readonly class Checklist
 {
-    public function __construct(private Accounts $accounts, private Roles $roles, private GiveableRoles $giveable, private OperatorAuthority $authority, private Words $words)
+    public function __construct(private AccountList $list, private Roles $roles, private GiveableRoles $giveable, private OperatorAuthority $authority, private Words $words)
     {
     }
 
@@ -28,7 +28,7 @@ final readonly class Checklist
      */
     public function of(string $accountId, SignedIn $operator): array
     {
-        $account = $this->accounts->find($accountId) ?? throw Refusal::notFound();
+        $account = $this->list->get($accountId);
         $held = array_column($this->roles->of($account->id), null, 'role');
         $graph = $this->roles->graph();
         $decide = new DecideAssignment($graph, [], $this->roles->exclusions());

@@ -6,7 +6,6 @@ namespace Kennel\App\Access;
 
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\AccountList;
-use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\Standings;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
@@ -34,7 +33,6 @@ final readonly class ExplainAccess
     private const GIVERS = 5;
 
     public function __construct(
-        private Accounts $accounts,
         private AccountList $list,
         private Roles $roles,
         private Permissions $permissions,
@@ -55,7 +53,7 @@ final readonly class ExplainAccess
      */
     public function __invoke(string $accountId, string $permission, ?string $app, ?\DateTimeImmutable $at, SignedIn $operator, ?RoleDefinition $draft = null): array
     {
-        $account = $this->accounts->find($accountId) ?? throw Refusal::notFound();
+        $account = $this->list->get($accountId);
         $asked = $this->permissions->get($permission);
         $app ??= $asked->app;
         $now = $this->clock->now();

@@ -34,8 +34,9 @@ final readonly class AccountList
     {
         $this->caller->require('kennel:accounts.read');
         $order = ListOrder::of($sort, $this->fields);
-        $isFiltered = $search !== null || ! $where->isEverybody();
-        $meant = $this->matches->of($search, $where, $order);
+        $bounds = $this->caller->bounds();
+        $isFiltered = $search !== null || $bounds !== null || ! $where->isEverybody();
+        $meant = $this->matches->of($search, $where, $bounds, $order);
         $page = $meant === null ? ['items' => [], 'next' => null] : $this->find($meant, $search !== null, $where, $order, $cursor, $limit);
         if (! $isFiltered && $order->field === null) {
             $all = Account::query()->fromSub(Account::query()->select('seq')->limit(self::COUNTED + 1), 'some')->count();
@@ -49,13 +50,14 @@ final readonly class AccountList
     /**
      * All that match, in an order: for whoever goes on with what an operator began, and has asked whether they still may.
      *
+     * @param  list<string>|null  $bounds  the apps whose accounts the operator may see; null for all
      * @return Builder<Account>
      *
      * @throws Refusal for a condition that cannot be asked
      */
-    public function rowsFor(?string $search, Where $where, ListOrder $order, ?string $cursor): Builder
+    public function rowsFor(?string $search, Where $where, ?array $bounds, ListOrder $order, ?string $cursor): Builder
     {
-        $meant = $this->matches->of($search, $where, $order);
+        $meant = $this->matches->of($search, $where, $bounds, $order);
         if ($meant === null) {
             return $order->behind($cursor, $order->rows()->whereRaw('0'));
         }
@@ -66,11 +68,40 @@ final readonly class AccountList
 
     /**
      * @param  list<string>  $ids
+     * @param  list<string>|null  $bounds  the apps whose accounts the operator may see; null for all
      * @return Builder<Account> those that are named
      */
-    public function named(array $ids, ListOrder $order, ?string $cursor): Builder
+    public function named(array $ids, ?array $bounds, ListOrder $order, ?string $cursor): Builder
     {
-        return $order->behind($cursor, Account::query()->whereIn('accounts.id', $ids));
+        return $order->behind($cursor, self::within($bounds, Account::query()->whereIn('accounts.id', $ids)));
+    }
+
+    /**
+     * One account, as far as it is there for whoever asks.
+     *
+     * @throws Refusal for one that is not
+     */
+    public function get(string $id): Account
+    {
+        $this->caller->require('kennel:accounts.read');
+
+        return self::within($this->caller->bounds(), Account::query()->where('accounts.id', $id))->first() ?? throw Refusal::notFound();
+    }
+
+    /** Whether an account is there for whoever asks; of one that is gone, what is left is. */
+    public function has(string $id): bool
+    {
+        return $this->caller->bounds() === null || self::within($this->caller->bounds(), Account::query()->where('accounts.id', $id))->exists();
+    }
+
+    /**
+     * @param  list<string>|null  $bounds
+     * @param  Builder<Account>  $rows
+     * @return Builder<Account>
+     */
+    private static function within(?array $bounds, Builder $rows): Builder
+    {
+        return $bounds === null ? $rows : $rows->whereIn('accounts.app_key', $bounds);
     }
 
     /**
@@ -119,7 +150,7 @@ final readonly class AccountList
             return ['total' => $this->meant(null, $search, $where)->count(), 'total_is_exact' => true];
         }
 
-        $found = $this->matches->count($search, $where, self::COUNTED);
+        $found = $this->matches->count($search, $where, $this->caller->bounds(), self::COUNTED);
 
         return ['total' => min($found, self::COUNTED), 'total_is_exact' => $found <= self::COUNTED];
     }
@@ -136,9 +167,9 @@ final readonly class AccountList
     {
         $this->caller->require('kennel:accounts.read');
         if ($ids !== null) {
-            return Account::query()->whereIn('accounts.id', $ids);
+            return self::within($this->caller->bounds(), Account::query()->whereIn('accounts.id', $ids));
         }
-        $meant = $this->matches->of($search, $where);
+        $meant = $this->matches->of($search, $where, $this->caller->bounds());
 
         return $meant === null ? Account::query()->whereRaw('0') : $this->matches->narrow(Account::query(), $this->matches->led($meant));
     }

@@ -82,15 +82,6 @@ final readonly class Accounts
 
     /**
      * @param  list<string>  $ids
-     * @return array<string, Account> by id
-     */
-    public function byIds(array $ids): array
-    {
-        return $ids === [] ? [] : Account::query()->whereIn('id', $ids)->get()->keyBy('id')->all();
-    }
-
-    /**
-     * @param  list<string>  $ids
      * @return array<string, string> names by id
      */
     public function names(array $ids): array

@@ -55,6 +55,14 @@ final readonly class Clauses
         return array_map(fn (Condition $one): Clause => $this->clause($one, $order?->parts()[0]), $where->conditions);
     }
 
+    /** @param  list<string>  $apps  whose accounts there are for whoever asks */
+    public static function ofApps(array $apps): Clause
+    {
+        $in = 'app_key '.self::in($apps);
+
+        return new Clause("+accounts.{$in}", $apps, "SELECT seq FROM accounts WHERE {$in}");
+    }
+
     /** @param  string|null  $sorted  the column of the list's order */
     private function clause(Condition $one, ?string $sorted): Clause
     {

@@ -39,14 +39,15 @@ final readonly class Matches
     }
 
     /**
+     * @param  list<string>|null  $bounds  the apps whose accounts whoever asks may see; null for all
      * @param  ListOrder|null  $order  of the list, if it will be walked
      * @return Meant|null null where nothing can match
      *
      * @throws Refusal for a condition that cannot be asked
      */
-    public function of(?string $search, Where $where, ?ListOrder $order = null): ?Meant
+    public function of(?string $search, Where $where, ?array $bounds, ?ListOrder $order = null): ?Meant
     {
-        $clauses = $this->clauses->of($where, $order);
+        $clauses = [...$bounds === null ? [] : [Clauses::ofApps($bounds)], ...$this->clauses->of($where, $order)];
         $words = $search === null ? [] : SearchText::words($search);
         if ($search !== null && $words === []) {
             return null;
@@ -97,13 +98,14 @@ final readonly class Matches
     /**
      * As far as this, however they would be sorted: so the sets lead, where there are any.
      *
+     * @param  list<string>|null  $bounds  the apps whose accounts whoever asks may see; null for all
      * @return int one more than most when there are more
      *
      * @throws Refusal for a condition that cannot be asked
      */
-    public function count(?string $search, Where $where, int $most): int
+    public function count(?string $search, Where $where, ?array $bounds, int $most): int
     {
-        $meant = $this->of($search, $where);
+        $meant = $this->of($search, $where, $bounds);
         if ($meant === null) {
             return 0;
         }

@@ -8,7 +8,7 @@ use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\Core\Accounts\Status;
-use Kennel\Core\Roles\Authority;
+use Kennel\Core\Roles\Bounds;
 
 /** Asks the core's one rule about whom an operator may act on, from the rows as they are now. Called inside the act's transaction. */
 final readonly class OperatorAuthority
@@ -23,6 +23,11 @@ final readonly class OperatorAuthority
         if (! $this->isActive($operator->accountId)) {
             throw Refusal::nobodySignedIn();
         }
+        // What is out of their bounds is not there for them.
+        $bounds = $this->permissions->bounds($operator->accountId);
+        if ($bounds !== null && ! in_array($account->app_key, $bounds, true)) {
+            throw Refusal::notFound();
+        }
         if (! $this->reaches($operator, $account->id)) {
             throw Refusal::notAllowed('operator.beyond_authority');
         }
@@ -36,7 +41,7 @@ final readonly class OperatorAuthority
 
     public function reaches(SignedIn $operator, string $accountId): bool
     {
-        return $accountId === $operator->accountId || Authority::reaches(($this->permissions)($operator->accountId), $this->permissions->anywhere($accountId));
+        return $accountId === $operator->accountId || Bounds::reaches($this->permissions->grants($operator->accountId), $this->permissions->grants($accountId));
     }
 
     private function isActive(string $operatorId): bool

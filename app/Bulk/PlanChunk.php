@@ -7,9 +7,9 @@ namespace Kennel\App\Bulk;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\Keepers;
-use Kennel\App\Roles\Roles;
+use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\Core\Bulk\Change;
-use Kennel\Core\Roles\Authority;
+use Kennel\Core\Roles\Bounds;
 
 /**
  * What an act would do to each account of a chunk, by every rule that one account by itself is held to: whom the operator reaches, what was
@@ -17,7 +17,7 @@ use Kennel\Core\Roles\Authority;
  */
 final readonly class PlanChunk
 {
-    public function __construct(private Works $works, private Accounts $accounts, private Roles $roles, private Keepers $keepers)
+    public function __construct(private Works $works, private Accounts $accounts, private PermissionsOfAccount $permissions, private Keepers $keepers)
     {
     }
 
@@ -49,15 +49,15 @@ final readonly class PlanChunk
      */
     private function refused(BulkRun $run, array $rows, array $accounts, bool $isSeen): array
     {
-        $held = $this->roles->ofAll([...array_column($accounts, 'id'), $run->operator_id]);
-        $graph = $this->roles->graph();
-        $own = $graph->permissionsOf($held[$run->operator_id] ?? []);
+        $grants = $this->permissions->grantsOfAll([...array_column($accounts, 'id'), $run->operator_id]);
+        $own = $grants[$run->operator_id] ?? [];
+        $bounds = Bounds::of($own);
         $refused = [];
         foreach ($rows as $row) {
             $account = $accounts[$row->account_seq] ?? null;
             if ($account === null) {
                 $refused[$row->account_seq] = 'bulk.gone';
-            } elseif ($account->id !== $run->operator_id && ! Authority::reaches($own, $graph->permissionsOf($held[$account->id] ?? []))) {
+            } elseif (($bounds !== null && ! in_array($account->app_key, $bounds, true)) || ($account->id !== $run->operator_id && ! Bounds::reaches($own, $grants[$account->id] ?? []))) {
                 $refused[$row->account_seq] = 'operator.beyond_authority';
             } elseif ($isSeen && $account->version !== $row->version) {
                 $refused[$row->account_seq] = 'bulk.changed_since';

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Challenges;
 
+use Kennel\App\Accounts\AccountList;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Paging\NewestFirst;
@@ -17,6 +18,7 @@ final readonly class ChallengeList
         private ClockInterface $clock,
         private DecideChallenge $decide,
         private Caller $caller,
+        private AccountList $accounts,
         private NewestFirst $pages,
     ) {
     }
@@ -24,8 +26,8 @@ final readonly class ChallengeList
     /** @return array{items: list<array<string, mixed>>, next: string|null} */
     public function page(?string $accountId, ?string $cursor, int $limit): array
     {
-        $this->caller->require('kennel:accounts.read');
-        $rows = Challenge::query();
+        $accountId === null ? $this->caller->requireUnbounded('kennel:accounts.read') : $this->caller->require('kennel:accounts.read');
+        $rows = Challenge::query()->when($accountId !== null && ! $this->accounts->has($accountId), static fn ($none) => $none->whereRaw('0'));
         if ($accountId !== null) {
             $rows->where('account_id', $accountId);
         }

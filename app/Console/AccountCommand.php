@@ -12,9 +12,10 @@ use Kennel\Core\Desk\AccountInput;
 use Kennel\Core\Passwords\PasswordBox;
 use Kennel\Core\Secrets\Secret;
 
-/** Makes an account from the command line, as POST /accounts does. In the trail it is Kennel's own doing. */
+/** Makes an account from the command line, as POST /accounts does. */
 final class AccountCommand extends Command
 {
+    use NamesOperator;
     use Refuses;
 
     protected $signature = 'kennel:account
@@ -28,6 +29,7 @@ final class AccountCommand extends Command
         {--verified : the address is known to be theirs; needs a reason}
         {--suspended : it begins suspended; needs a reason}
         {--reason= : goes into the trail}
+        {--as= : the address of the operator who does it; without one the trail says system}
         {--role=* : in the place of the default roles}
         {--field=* : such as size=m}
         {--own= : metadata that the holder may write, as a JSON object}
@@ -35,13 +37,15 @@ final class AccountCommand extends Command
 
     protected $description = 'Make an account by hand';
 
-    public function handle(MakeAccount $make, Words $words): int
+    public function handle(Words $words): int
     {
         if ($this->argument('act') !== 'make') {
             return $this->refuse('There is one act: make.', self::INVALID);
         }
         try {
-            $made = $make($this->typed(), $this->told('app'), null);
+            $operator = $this->operator('kennel:accounts.manage');
+            // Made once it is known who asks.
+            $made = app(MakeAccount::class)($this->typed(), $this->told('app'), $operator);
         } catch (Refusal $refusal) {
             foreach ($refusal->reasons as $reason) {
                 $this->error(($reason->field === null ? '' : '--'.strtr($reason->field, ['fields.' => 'field ', 'metadata.' => '', 'roles' => 'role']).': ').$words->say($reason));

@@ -27,6 +27,8 @@ use Kennel\Core\Reasons\Refused;
 /** Imports a file of any size on the server itself. Broken off, the same command with --resume goes on. */
 final class ImportCommand extends Command
 {
+    use NamesOperator;
+
     protected $signature = 'kennel:import
         {file? : CSV, JSON Lines, XLSX, ODS or SQLite, by its ending; without a plan, columns called address, name, hash and, for bare digests, salt}
         {--app= : the app the accounts are of}
@@ -37,14 +39,19 @@ final class ImportCommand extends Command
         {--digest= : what bare digests are: md5, sha1, sha256 or sha512}
         {--layout=password : of what: password, salt.password or password.salt}
         {--reason= : why, for the audit trail; not needed with --dry-run}
+        {--as= : the address of the operator who does it; without one the trail says system}
         {--resume= : the id of an import that was broken off}
         {--dry-run : check every row, and import none}';
+
+    private Actor $by;
 
     protected $description = 'Import accounts of another service, with their hashes';
 
     public function handle(Imports $imports, CheckImport $check, ImportAccounts $import, Words $words): int
     {
         try {
+            $this->by = $this->actor('kennel:accounts.manage');
+
             return $this->work($imports, $check, $import);
         } catch (Refusal $refusal) {
             foreach ($words->refusal($refusal) as $line) {
@@ -70,7 +77,7 @@ final class ImportCommand extends Command
                 return self::SUCCESS;
             }
             if ($this->option('plan') !== null) {
-                $imports->check($id, $this->plan($imports->get($id)), Actor::kennel(), inBackground: false);
+                $imports->check($id, $this->plan($imports->get($id)), $this->by, inBackground: false);
             }
             $check($id, Step::endless());
             $this->report($imports, $id);
@@ -79,7 +86,7 @@ final class ImportCommand extends Command
 
                 return self::SUCCESS;
             }
-            $imports->begin($id, (string) $this->option('reason'), Actor::kennel(), inBackground: false);
+            $imports->begin($id, (string) $this->option('reason'), $this->by, inBackground: false);
             $this->line("Importing. Should it be broken off: kennel:import --resume={$id}");
         }
         if ($id !== '' && $this->option('resume') !== null && ! $imports->resume($id)) {
@@ -110,11 +117,11 @@ final class ImportCommand extends Command
         }
         $id = (string) Str::uuid7();
         if ($this->option('plan') !== null || $this->option('print-plan') === true) {
-            $imports->receive($id, $content, basename($file), $format, Actor::kennel());
+            $imports->receive($id, $content, basename($file), $format, $this->by);
         } else {
             $imports->receivePlain($id, $content, basename($file), $format, [
                 'app' => (string) $this->option('app'), 'proven' => $this->option('proven') === true, 'must_change' => $this->option('must-change') === true, 'digest' => $digest, 'layout' => $layout,
-            ], Actor::kennel(), inBackground: false);
+            ], $this->by, inBackground: false);
         }
 
         return $id;
@@ -141,7 +148,7 @@ final class ImportCommand extends Command
 
     private function suggestion(Import $import): ImportPlan
     {
-        return app(DescribeImport::class)->suggestion($import, app(GatherFacts::class)(Actor::kennel()));
+        return app(DescribeImport::class)->suggestion($import, app(GatherFacts::class)($this->by));
     }
 
     private function report(Imports $imports, string $id): void

@@ -76,7 +76,7 @@ final class PeppersCommand extends Command
         $newest = $revisions->newest();
         $document = $newest->document;
         $document['hashing']['pepper'] = $id;
-        $outcome = $revisions->publish($document, $newest->number, $reason, Actor::kennel());
+        $outcome = $revisions->publish($document, $newest->number, $reason, Actor::system());
         foreach ($outcome['blockers'] as $blocker) {
             $this->error($this->laravel->make(Words::class)->say($blocker));
         }

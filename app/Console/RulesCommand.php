@@ -7,7 +7,7 @@ namespace Kennel\App\Console;
 use Illuminate\Console\Command;
 use Kennel\App\Cases\Cases;
 use Kennel\App\Impact\ImpactRuns;
-use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
 use Kennel\App\Rules\Revision;
 use Kennel\App\Rules\Revisions;
@@ -23,12 +23,15 @@ use Symfony\Component\Console\Output\ConsoleOutputInterface;
 /** The rule book as a file, so that it can live in the developer's own repository. */
 final class RulesCommand extends Command
 {
+    use NamesOperator;
+
     protected $signature = 'kennel:rules
         {act : export, schema, check, diff or apply}
         {file? : the document, for diff and apply}
         {--base= : the revision the file was made upon, as export says it; apply needs it}
         {--reason= : why, for the audit trail; apply needs it}
         {--overrule= : why cases that fail may fail; apply needs it only then}
+        {--as= : the address of the operator who applies it; without one the trail says system}
         {--dry-run : say what apply would change, and change nothing}';
 
     protected $description = 'Read, compare and apply the rule book as a JSON file';
@@ -85,6 +88,11 @@ final class RulesCommand extends Command
         if ($reason === '' && ! $isDry) {
             return $this->refuse('--reason: say why; it goes into the audit trail.');
         }
+        try {
+            $by = $this->actor('kennel:rules.manage');
+        } catch (Refusal $refusal) {
+            return $this->refuse(implode("\n", app(Words::class)->refusal($refusal)));
+        }
         $document = $this->document();
         if ($document === null) {
             return self::INVALID;
@@ -122,7 +130,7 @@ final class RulesCommand extends Command
             $document,
             (int) $base,
             $reason,
-            Actor::kennel(),
+            $by,
             $failing === [] ? null : $overrule,
         );
         foreach ($outcome['blockers'] as $blocker) {

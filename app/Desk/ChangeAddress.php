@@ -78,7 +78,7 @@ final readonly class ChangeAddress
     {
         $there = $this->accounts->byAddress($email);
 
-        return $there !== null && $this->caller->permissions()->allows('kennel:accounts.read')
+        return $there !== null && $this->caller->permissions()->allows('kennel:accounts.read') && in_array($there->app_key, $this->caller->bounds() ?? [$there->app_key], true)
             ? new Reason('account.address_taken', 'email', ['name' => $there->name, 'account' => $there->id])
             : new Reason('account.address_known', 'email');
     }

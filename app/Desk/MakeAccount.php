@@ -81,7 +81,8 @@ final readonly class MakeAccount
     {
         $plan = ($this->decide)($input, $this->fields->askedBy($app), $this->clock->now());
         $reasons = is_array($plan) ? $plan : [];
-        if ($this->apps->find($app) === null) {
+        $bounds = $operator === null ? null : $this->caller->bounds();
+        if ($this->apps->find($app) === null || ($bounds !== null && ! in_array($app, $bounds, true))) {
             $reasons = [...$reasons, new Reason('account.app_unknown', 'app', ['app' => $app])];
         }
         $reasons = [...$reasons, ...$this->reasonsAgainstRoles($input->roles ?? [], $operator)];
@@ -136,7 +137,8 @@ final readonly class MakeAccount
     {
         $account = $this->accounts->byAddress($email);
         if ($account !== null) {
-            throw Refusal::invalid([$operator === null || $this->caller->permissions()->allows('kennel:accounts.read')
+            $isSeen = $operator === null || ($this->caller->permissions()->allows('kennel:accounts.read') && in_array($account->app_key, $this->caller->bounds() ?? [$account->app_key], true));
+            throw Refusal::invalid([$isSeen
                 ? new Reason('account.address_taken', 'email', ['name' => $account->name, 'account' => $account->id])
                 : new Reason('account.address_known', 'email')]);
         }
@@ -157,7 +159,7 @@ final readonly class MakeAccount
             $this->authority->require($operator, $account);
         }
         foreach ($roles as $role) {
-            $this->roles->assign($account->id, $role, $operator->name ?? 'Kennel', $plan->roles === null ? 'default role' : 'given when the account was made');
+            $this->roles->assign($account->id, $role, $operator->name ?? 'system', $plan->roles === null ? 'default role' : 'given when the account was made');
         }
         $this->values->write($account->seq, $plan->fields);
         foreach ($plan->metadata as $kind => $document) {
@@ -175,7 +177,7 @@ final readonly class MakeAccount
         ]);
         $this->tell($account, $plan->way, $password);
         ($this->markComplete)($account);
-        $this->audit->record('account.made', $operator?->asOperator() ?? Actor::kennel(), $account->reference(), [], [
+        $this->audit->record('account.made', $operator?->asOperator() ?? Actor::system(), $account->reference(), [], [
             'name' => $account->name,
             'email' => $account->email,
             'status' => $account->status->value,

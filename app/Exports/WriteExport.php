@@ -11,6 +11,7 @@ use Kennel\App\Accounts\ListOrder;
 use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
+use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\Core\Exports\ExportColumns;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Finding\Where;
@@ -30,6 +31,7 @@ final readonly class WriteExport
         private ExportRows $rows,
         private ExportFiles $files,
         private OperatorAuthority $authority,
+        private PermissionsOfAccount $permissions,
         private ClockInterface $clock,
     ) {
     }
@@ -88,9 +90,11 @@ final readonly class WriteExport
     /** @return Builder<Account> */
     private function left(Export $export, ListOrder $order): Builder
     {
+        $bounds = $this->permissions->bounds($export->operator_id);
+
         return $export->ids === null
-            ? $this->list->rowsFor($export->search === '' ? null : $export->search, Where::read($export->conditions), $order, $export->cursor)
-            : $this->list->named($export->ids, $order, $export->cursor);
+            ? $this->list->rowsFor($export->search === '' ? null : $export->search, Where::read($export->conditions), $bounds, $order, $export->cursor)
+            : $this->list->named($export->ids, $bounds, $order, $export->cursor);
     }
 
     public function fail(string $id): void

@@ -19,7 +19,7 @@ final readonly class Findings
     /** @return array{items: list<array<string, mixed>>, next: string|null} */
     public function page(string $runId, ?string $kind, ?string $code, ?string $field, ?string $cursor, int $limit): array
     {
-        $this->caller->require('kennel:accounts.read');
+        $this->caller->requireUnbounded('kennel:accounts.read');
         $rows = ImpactFinding::query()->with('account:id,name,email')->where('run_id', $runId);
         foreach (['kind' => $kind, 'code' => $code, 'field' => $field] as $column => $value) {
             if ($value !== null) {

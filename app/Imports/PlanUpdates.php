@@ -9,6 +9,7 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Fields\FieldValues;
 use Kennel\App\Metadata\Metadata;
 use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Imports\AccountUpdate;
@@ -18,12 +19,12 @@ use Kennel\Core\Imports\ImportPlan;
 use Kennel\Core\Metadata\MetadataDocument;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
-use Kennel\Core\Roles\Authority;
+use Kennel\Core\Roles\Bounds;
 
 /** What becomes of rows whose address has an account: asked by the check and, within its transaction, by the import. */
 final readonly class PlanUpdates
 {
-    public function __construct(private Accounts $accounts, private FieldValues $fields, private Metadata $metadata, private Roles $roles, private DecideUpdate $decide)
+    public function __construct(private Accounts $accounts, private FieldValues $fields, private Metadata $metadata, private Roles $roles, private PermissionsOfAccount $permissions, private DecideUpdate $decide)
     {
     }
 
@@ -38,8 +39,7 @@ final readonly class PlanUpdates
         $roles = $this->roles->ofAll([...array_values(array_column($accounts, 'id')), ...$by->id === null ? [] : [$by->id]]);
         $fields = $this->fields->ofAll(array_values($seqs));
         $documents = $this->metadata->documentsOfAll(array_values($seqs));
-        $graph = $this->roles->graph();
-        $own = $by->id === null ? null : $graph->permissionsOf($roles[$by->id] ?? []);
+        $grants = $by->id === null ? [] : $this->permissions->grantsOfAll([...array_values(array_column($accounts, 'id')), $by->id]);
         $planned = [];
         foreach ($rows as $row) {
             $account = $accounts[$row->lookupKey] ?? null;
@@ -48,7 +48,7 @@ final readonly class PlanUpdates
             }
             $reason = match (true) {
                 $account->status === Status::Closed => new Reason('account.closed', 'address'),
-                $own !== null && $account->id !== $by->id && ! Authority::reaches($own, $graph->permissionsOf($roles[$account->id] ?? [])) => new Reason('operator.beyond_authority', 'address'),
+                $by->id !== null && $account->id !== $by->id && ! Bounds::reaches($grants[$by->id] ?? [], $grants[$account->id] ?? []) => new Reason('operator.beyond_authority', 'address'),
                 // As everywhere: nobody gives themselves anything.
                 $account->id === $by->id => new Reason('account.self', 'address'),
                 default => null,

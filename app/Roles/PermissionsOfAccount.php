@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Roles;
 
+use Kennel\Core\Roles\Bounds;
 use Kennel\Core\Roles\PermissionSet;
 use Psr\Clock\ClockInterface;
 
@@ -14,18 +15,19 @@ final readonly class PermissionsOfAccount
     {
     }
 
-    /** What it may do wherever it is asked: an assignment or a role for one app counts in questions about that app alone. */
+    /**
+     * What it may do wherever it is asked: an assignment or a role for one app counts in questions about that app alone. Of an operator who is bounded, what
+     * they may do with Kennel in every app they are bounded to.
+     */
     public function __invoke(string $accountId): PermissionSet
     {
-        $names = array_keys(array_filter($this->grants($accountId), static fn (array $apps): bool => in_array(null, $apps, true)));
-
-        return new PermissionSet($names);
+        return Bounds::permissions($this->grants($accountId));
     }
 
-    /** What it may do in any app, or with Kennel itself: for who asks whether somebody may do more than they. */
-    public function anywhere(string $accountId): PermissionSet
+    /** @return list<string>|null the apps an operator is bounded to; null for whoever is not, or is none */
+    public function bounds(string $accountId): ?array
     {
-        return new PermissionSet(array_keys($this->grants($accountId)));
+        return Bounds::of($this->grants($accountId));
     }
 
     /** @return array<string, list<string|null>> apps by permission; null for wherever it is asked */
@@ -35,5 +37,24 @@ final readonly class PermissionsOfAccount
             ->map(static fn (object $row): array => [(string) $row->role_key, $row->app_key === null ? null : (string) $row->app_key])->all();
 
         return $assigned === [] ? [] : $this->roles->graph()->grants(array_values($assigned));
+    }
+
+    /**
+     * @param  list<string>  $accountIds
+     * @return array<string, array<string, list<string|null>>> grants by account; of accounts without roles nothing
+     */
+    public function grantsOfAll(array $accountIds): array
+    {
+        $assigned = [];
+        foreach (Assignment::holding($this->clock->now())->toBase()->whereIn('account_id', $accountIds)->get(['account_id', 'role_key', 'app_key']) as $row) {
+            $assigned[(string) $row->account_id][] = [(string) $row->role_key, $row->app_key === null ? null : (string) $row->app_key];
+        }
+        $graph = $this->roles->graph();
+        $known = [];
+
+        // Many hold the same.
+        return array_map(static function (array $held) use ($graph, &$known): array {
+            return $known[json_encode($held)] ??= $graph->grants($held);
+        }, $assigned);
     }
 }

@@ -21,8 +21,14 @@ final class Roles
 
     private ?RoleGraph $graph = null;
 
+    /** @var array<string, string|null> */
+    private array $catalogued = [];
+
     /** @var list<Exclusion>|null */
     private ?array $exclusions = null;
+
+    /** As a part of statements, of an account called so: its assignments, one JSON list of [role, since, until, app]. Read by AccessFacts as part of its own query. */
+    public const SUBQUERY = '(SELECT json_group_array(json_array(role_key, assigned_at, until, app_key)) FROM assignments WHERE account_id = %s)';
 
     public function __construct(private readonly ClockInterface $clock)
     {
@@ -31,23 +37,32 @@ final class Roles
     public function graph(): RoleGraph
     {
         if ($this->graph === null) {
-            $permissions = $includes = $apps = [];
-            foreach (Role::query()->toBase()->get(['key', 'app_key']) as $row) {
-                $permissions[$row->key] = [];
-                if ($row->app_key !== null) {
-                    $apps[$row->key] = $row->app_key;
-                }
-            }
-            foreach (RolePermission::query()->toBase()->get(['role_key', 'permission']) as $row) {
-                $permissions[$row->role_key][] = $row->permission;
-            }
-            foreach (RoleInclude::query()->toBase()->get(['role_key', 'included_key']) as $row) {
-                $includes[$row->role_key][] = $row->included_key;
+            $permissions = $includes = $apps = $this->catalogued = [];
+            // In one statement: it is asked at every request that needs a permission.
+            $rows = Role::query()->toBase()->selectRaw("'role' AS what, key AS one, app_key AS other")
+                ->unionAll(RolePermission::query()->toBase()->selectRaw("'carries', role_key, permission"))
+                ->unionAll(RoleInclude::query()->toBase()->selectRaw("'includes', role_key, included_key"))
+                ->unionAll(CataloguedPermission::query()->toBase()->selectRaw("'permission', key, app_key"));
+            foreach ($rows->get() as $row) {
+                match ($row->what) {
+                    'role' => [$permissions[$row->one] ??= [], $row->other === null ? null : $apps[$row->one] = $row->other],
+                    'carries' => $permissions[$row->one][] = $row->other,
+                    'includes' => $includes[$row->one][] = $row->other,
+                    default => $this->catalogued[$row->one] = $row->other,
+                };
             }
             $this->graph = new RoleGraph($permissions, $includes, $apps);
         }
 
         return $this->graph;
+    }
+
+    /** @return array<string, string|null> the app of each permission that apps ask about, by key */
+    public function catalogued(): array
+    {
+        $this->graph();
+
+        return $this->catalogued;
     }
 
     /** @return list<Exclusion> by key */
@@ -67,12 +82,16 @@ final class Roles
     public function catalog(string $key, ?string $app, string $description): void
     {
         CataloguedPermission::query()->updateOrInsert(['key' => $key], ['app_key' => $app, 'description' => $description]);
+        $this->readAgain();
     }
 
     /** @return bool false when there is none of this key */
     public function uncatalog(string $key): bool
     {
-        return CataloguedPermission::query()->whereKey($key)->delete() === 1;
+        $isGone = CataloguedPermission::query()->whereKey($key)->delete() === 1;
+        $this->readAgain();
+
+        return $isGone;
     }
 
     /** As it was decided: there is one of this key from now on. */
@@ -153,6 +172,15 @@ final class Roles
         }
 
         return $held;
+    }
+
+    /** @return list<Held> what SUBQUERY gave */
+    public static function decode(string $json): array
+    {
+        /** @var list<array{string, string, string|null, string|null}> $rows */
+        $rows = json_decode($json, true, flags: JSON_THROW_ON_ERROR);
+
+        return array_map(static fn (array $row): Held => new Held($row[0], Moment::read($row[1]), Moment::readOrNull($row[2]), $row[3]), $rows);
     }
 
     /** @return list<Held> those that ended, the last first */

@@ -39,6 +39,9 @@ final class CurrentSession implements Caller
 
     private ?PermissionSet $permissions = null;
 
+    /** @var list<string>|false|null */
+    private array|false|null $bounds = false;
+
     public function __construct(
         private readonly Request $request,
         private readonly ConnectionInterface $database,
@@ -79,10 +82,25 @@ final class CurrentSession implements Caller
             throw Refusal::notAllowed('session.limited', $signedIn->standing->reasons);
         }
         if (! $this->permissions()->allows($permission)) {
-            throw Refusal::notAllowed('permission.missing');
+            throw Refusal::missing($permission);
         }
 
         return $signedIn;
+    }
+
+    public function requireUnbounded(string $permission): SignedIn
+    {
+        $signedIn = $this->require($permission);
+        if ($this->bounds() !== null) {
+            throw Refusal::notAllowed('operator.bounded');
+        }
+
+        return $signedIn;
+    }
+
+    public function bounds(): ?array
+    {
+        return $this->bounds === false ? $this->bounds = app(PermissionsOfAccount::class)->bounds($this->get()->accountId) : $this->bounds;
     }
 
     public function permissions(): PermissionSet

@@ -61,6 +61,8 @@ final class History
         $this->events = $events;
     }
 
+    private bool $hasLead = false;
+
     /** @param  array<string, mixed>  $account  the next younger one */
     public function note(array $account): void
     {
@@ -110,6 +112,9 @@ final class History
         $isKeeper = Scenario::isKeeper($account['email']);
         if ($isKeeper) {
             $roles['keeper'] = 'runs the service';
+        } elseif ($account['status'] === 'active' && $account['app_key'] === 'floodline' && ! $this->hasLead) {
+            $this->hasLead = true;
+            $roles['dispatcher-lead'] = 'looks after Floodline';
         } elseif ($account['status'] === 'active' && $this->entropy->chance(12)) {
             $roles[$this->entropy->pick(['reviewer', 'steward', 'dispatcher', 'quartermaster', 'auditor'])] = 'asked for by the committee';
         }

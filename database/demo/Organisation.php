@@ -23,6 +23,7 @@ final readonly class Organisation
         'steward' => ['Steward', 'Looks after one reach.', null, ['reaches:manage'], ['reviewer']],
         'dispatcher' => ['Dispatcher', 'Publishes flood notices.', 'floodline', ['notices:publish', 'notices:withdraw'], []],
         'quartermaster' => ['Quartermaster', 'Lends gauges, waders and radios.', 'kitloft', ['kit:lend', 'kit:take-back'], []],
+        'dispatcher-lead' => ['Dispatcher lead', 'Looks after the accounts of Floodline, and of no other app.', 'floodline', ['kennel:console', 'kennel:accounts.read', 'kennel:accounts.manage', 'kennel:apps.read'], ['dispatcher']],
         'support-desk' => ['Support desk', 'Mends accounts and signs people out. Gives no roles.', null, ['kennel:console', 'kennel:accounts.read', 'kennel:messages.read', 'kennel:messages.send', 'kennel:roles.read', 'kennel:sessions.end', 'kennel:sessions.read'], []],
         'auditor' => ['Auditor', 'Reads the trail, changes nothing.', null, BuiltInRoles::ALL['auditor'][1], []],
         BuiltInRoles::KEEPER => ['Keeper', 'Runs Kennel.', null, BuiltInRoles::ALL[BuiltInRoles::KEEPER][1], []],

@@ -53,6 +53,7 @@ return [
         'missing' => ['title' => 'Not permitted', 'detail' => 'None of the account\'s roles allows this.'],
     ],
     'operator' => [
+        'bounded' => ['title' => 'Not for some apps alone', 'detail' => 'This cannot be narrowed to the apps you look after.'],
         'beyond_authority' => ['title' => 'Beyond your authority', 'detail' => 'This account may do things with Kennel that you may not, so you cannot act on it.'],
     ],
     'signup' => [

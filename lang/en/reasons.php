@@ -340,6 +340,7 @@ return [
         'other_app' => 'The role counts for :app alone.',
     ],
     'permission' => [
+        'needed' => 'It needs :permission (:for), which none of your roles carries. Whoever gives roles can give you one.',
         'key' => 'Write it as a thing and an act, as in readings:approve; lower-case letters, digits, hyphens and dots.',
         'kennels' => 'What begins with kennel: is Kennel’s own.',
         'description' => 'Say what one may do, in at most :maximum characters.',
@@ -358,6 +359,7 @@ return [
         'role' => ['other_app' => 'They have it for another app.'],
         'standing' => ['limited' => 'A role carries it, but until their duties are done they may only do these.', 'none' => 'A role carries it, but the account may not be used.'],
     ],
+    'command' => ['nobody' => 'There is no account of this address.'],
     'decisions' => ['number' => 'From 1 to :maximum questions.'],
     'operator' => ['beyond_authority' => 'They may do what you may not.'],
     'view' => [

@@ -23,11 +23,13 @@ final class RecordsTest extends TestCase
     private const OWN_STATEMENTS = [
         'app/Accounts/Clauses.php',
         'app/Accounts/Matches.php',
+        'app/Access/AccessFacts.php',
         'app/Accounts/AccountStream.php',
         'app/Exports/ExportRows.php',
         'app/Accounts/StoredHashes.php',
         'app/Fields/FieldValues.php',
         'app/Accounts/Duties/Waivers.php',
+        'app/Roles/Roles.php',
         'app/Rules/RulesInForce.php',
         'app/Sessions/CurrentSession.php',
         'app/Platform/Database/ImmediateSqliteConnection.php',

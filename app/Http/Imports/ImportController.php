@@ -31,7 +31,7 @@ final readonly class ImportController
 
     public function index(): JsonResponse
     {
-        $this->caller->require(Imports::PERMISSION);
+        $this->caller->requireUnbounded(Imports::PERMISSION);
 
         return Json::ok(['items' => array_map($this->report->of(...), $this->imports->latest())]);
     }
@@ -42,7 +42,7 @@ final readonly class ImportController
      */
     public function store(string $id, Request $request): JsonResponse
     {
-        $operator = $this->caller->require(Imports::PERMISSION);
+        $operator = $this->caller->requireUnbounded(Imports::PERMISSION);
         $query = new Query($request);
         $format = ImportFormat::ofType((string) $request->headers->get('Content-Type')) ?? throw Refusal::invalid([new Reason('import.format', 'file')]);
         $name = $query->text('name') ?? 'accounts';
@@ -66,7 +66,7 @@ final readonly class ImportController
 
     public function begin(string $id, Request $request): JsonResponse
     {
-        $operator = $this->caller->require(Imports::PERMISSION);
+        $operator = $this->caller->requireUnbounded(Imports::PERMISSION);
         $body = Body::of($request);
         $why = $body->text('reason') ?? '';
         $body->complete();
@@ -77,7 +77,7 @@ final readonly class ImportController
 
     public function rows(string $id, Request $request): JsonResponse
     {
-        $this->caller->require(Imports::PERMISSION);
+        $this->caller->requireUnbounded(Imports::PERMISSION);
 
         return Json::ok(['items' => $this->report->rows($this->imports->get($id), (new Query($request))->text('code'))]);
     }
@@ -85,7 +85,7 @@ final readonly class ImportController
     /** Every row that is no new account, and why. */
     public function report(string $id): StreamedResponse
     {
-        $this->caller->require(Imports::PERMISSION);
+        $this->caller->requireUnbounded(Imports::PERMISSION);
         $import = $this->imports->get($id);
 
         return new StreamedResponse(fn () => $this->file->write($import), 200, [
@@ -97,7 +97,7 @@ final readonly class ImportController
 
     public function destroy(string $id): Response
     {
-        $this->caller->require(Imports::PERMISSION);
+        $this->caller->requireUnbounded(Imports::PERMISSION);
         $this->imports->discard($id);
 
         return new Response(status: 204);

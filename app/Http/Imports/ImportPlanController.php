@@ -42,7 +42,7 @@ final readonly class ImportPlanController
     /** With its tables, and the plan it was last checked by, or one that suggests itself: for the table that is asked for. */
     public function show(string $id, Request $request): JsonResponse
     {
-        $operator = $this->caller->require(Imports::PERMISSION);
+        $operator = $this->caller->requireUnbounded(Imports::PERMISSION);
         $import = $this->imports->get($id);
         $table = (new Query($request))->text('table');
         $isOpen = in_array($import->state, ['received', 'checked'], true);
@@ -54,7 +54,7 @@ final readonly class ImportPlanController
 
     public function preview(string $id, Request $request): JsonResponse
     {
-        $operator = $this->caller->require(Imports::PERMISSION);
+        $operator = $this->caller->requireUnbounded(Imports::PERMISSION);
         $import = $this->open($id);
         $plan = $this->plan($request);
 
@@ -63,7 +63,7 @@ final readonly class ImportPlanController
 
     public function check(string $id, Request $request): JsonResponse
     {
-        $operator = $this->caller->require(Imports::PERMISSION);
+        $operator = $this->caller->requireUnbounded(Imports::PERMISSION);
         $this->imports->check($id, $this->plan($request), $operator->asOperator());
 
         return Json::ok($this->report->of($this->imports->get($id)), 202);
@@ -71,7 +71,7 @@ final readonly class ImportPlanController
 
     public function kept(): JsonResponse
     {
-        $this->caller->require(Imports::PERMISSION);
+        $this->caller->requireUnbounded(Imports::PERMISSION);
 
         return Json::ok(['items' => array_map(static fn (ImportPlanRecord $kept): array => [
             'id' => $kept->id, 'name' => $kept->name, 'plan' => $kept->plan, 'kept_by' => $kept->operator_name, 'kept_at' => $kept->kept_at,
@@ -80,7 +80,7 @@ final readonly class ImportPlanController
 
     public function keep(Request $request): Response
     {
-        $operator = $this->caller->require(Imports::PERMISSION);
+        $operator = $this->caller->requireUnbounded(Imports::PERMISSION);
         $body = Body::of($request, Body::RULE_BOOK);
         $name = $body->text('name') ?? '';
         $plan = $this->read($body->object('plan'));
@@ -92,7 +92,7 @@ final readonly class ImportPlanController
 
     public function forget(string $id): Response
     {
-        $this->caller->require(Imports::PERMISSION);
+        $this->caller->requireUnbounded(Imports::PERMISSION);
         $this->kept->forget($id);
 
         return new Response(status: 204);

@@ -7,6 +7,7 @@ namespace Kennel\App\Http\Metadata;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\AccountList;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\ChangeMetadata;
 use Kennel\App\Http\Protocol\EntityTag;
@@ -25,21 +26,20 @@ final readonly class MetadataController
 
     private const MERGE_PATCH = 'application/merge-patch+json';
 
-    public function __construct(private Caller $caller, private Accounts $accounts, private Metadata $metadata, private ChangeMetadata $change)
+    public function __construct(private Caller $caller, private Accounts $accounts, private AccountList $list, private Metadata $metadata, private ChangeMetadata $change)
     {
     }
 
     public function show(string $id): JsonResponse
     {
-        $this->caller->require('kennel:accounts.read');
-        $account = $this->accounts->find($id) ?? throw Refusal::notFound();
+        $account = $this->list->get($id);
 
         return $this->answer($account, $this->metadata->of($account->seq));
     }
 
     public function paths(): JsonResponse
     {
-        $this->caller->require('kennel:accounts.read');
+        $this->caller->requireUnbounded('kennel:accounts.read');
 
         return Json::ok(['items' => $this->metadata->paths()]);
     }

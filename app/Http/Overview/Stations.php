@@ -36,9 +36,15 @@ final readonly class Stations
             self::station('sessions', $this->sessions->countLive(), 'live'),
             self::counted('roles', count($this->roles->all()), 'role', 'roles'),
             self::counted('apps', count($this->apps->all()), 'app', 'apps'),
-            self::station('accounts', $this->accounts->countAll(), 'in all'),
+            $this->accounts($this->accounts->countAll()),
             self::counted('audit', $this->audit->count(), 'event', 'events'),
         ];
+    }
+
+    /** @return array{station: string, figure: int, unit: string, needs_attention: bool} */
+    public function accounts(int $all): array
+    {
+        return self::station('accounts', $all, 'in all');
     }
 
     /** @return array{station: string, figure: int, unit: string, needs_attention: bool} */

@@ -32,6 +32,12 @@ final readonly class Actor
         return new self($kind, $id, $name);
     }
 
+    /** Whoever has the server, by a command that names nobody. */
+    public static function system(): self
+    {
+        return new self('kennel', null, 'system');
+    }
+
     public static function kennel(): self
     {
         return new self('kennel', null, 'Kennel');

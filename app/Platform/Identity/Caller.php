@@ -22,5 +22,15 @@ interface Caller
      */
     public function require(string $permission): SignedIn;
 
+    /**
+     * For what cannot be narrowed to some apps.
+     *
+     * @throws Refusal as require() does, and for an operator who is bounded to some apps
+     */
+    public function requireUnbounded(string $permission): SignedIn;
+
     public function permissions(): PermissionSet;
+
+    /** @return list<string>|null the apps whose accounts an operator sees; null for all, and for accounts of none */
+    public function bounds(): ?array;
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Platform\Refusals;
 
 use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Roles\KennelPermissions;
 
 /** Ends an act that cannot be done. Nothing has been written. */
 final class Refusal extends \RuntimeException
@@ -49,6 +50,12 @@ final class Refusal extends \RuntimeException
     public static function notAllowed(string $refusal, array $reasons = []): self
     {
         return new self(RefusalKind::NotAllowed, $refusal, $reasons);
+    }
+
+    /** A permission that none of the caller's roles carries: which, and what for. */
+    public static function missing(string $permission): self
+    {
+        return self::notAllowed('permission.missing', [new Reason('permission.needed', null, ['permission' => $permission, 'for' => KennelPermissions::ALL[$permission] ?? ''])]);
     }
 
     public static function conflict(string $refusal, ?int $retryAfter = null): self

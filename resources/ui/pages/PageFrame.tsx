@@ -1,8 +1,8 @@
-import { useEffect, useRef, type ReactNode } from 'react';
-import type { ApiError, Schemas } from '../api/client';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { answer, type ApiError, type Schemas } from '../api/client';
 import { Notice } from '../kit/Notice';
 import { Dot, Picture } from '../kit/Picture';
-import { pagePath } from './api';
+import { api, isTried, location, pagePath } from './api';
 import { w } from './words';
 import { MistakeBox, PageLink, PageSheet, PressLink, WideButton } from '../kit/Page';
 import { Text } from '../kit/Text';
@@ -69,7 +69,9 @@ export function NotSignedIn({ app, error }: { app: Shown; error: ApiError }) {
     <PageFrame app={app} title={w.session.missing}>
       <Notice tone="information">{w.session.ended}</Notice>
       <p className="mt-5">
-        <PageLink href={pagePath('sign-in')}>{w.links.signIn}</PageLink>
+        <PageLink href={isTried ? pagePath('sign-in') : `${pagePath('sign-in')}?to=${location().page}`}>
+          {w.links.signIn}
+        </PageLink>
       </p>
     </PageFrame>
   ) : (
@@ -102,4 +104,14 @@ export function Mistakes({ mistakes }: { mistakes: Mistake[] }) {
       onGo={(id) => document.getElementById(id)?.focus()}
     />
   );
+}
+
+/** A page whose form is of use only to somebody who is signed in: nobody types what would then be refused. */
+export function ForHolders({ app, children }: { app: Shown; children: ReactNode }) {
+  const [session, setSession] = useState<'live' | ApiError | null>(null);
+  useEffect(() => {
+    answer(api.GET('/session')).then(() => setSession('live'), setSession);
+  }, []);
+  if (session === null) return <Loading app={app} />;
+  return session === 'live' ? children : <NotSignedIn app={app} error={session} />;
 }

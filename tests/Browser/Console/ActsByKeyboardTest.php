@@ -26,7 +26,7 @@ final class ActsByKeyboardTest extends BrowserTestCase
 
     public function test_what_opens_over_every_station(): void
     {
-        $console = $this->enterConsole('/roles')->see('keeper');
+        $console = $this->enterConsole('/roles')->see('Keeper');
         $this->do('Find /', see: 'Stations');
         // Pressed before the answer has come: what is first then is opened.
         $console->keys('audit', WebDriverKeys::ENTER)->see('How long other rows are kept');

@@ -139,6 +139,38 @@ final class RacesTest extends TestCase
         self::$server->database()->exec("UPDATE accounts SET status = 'active' WHERE id IN (SELECT account_id FROM assignments WHERE role_key = 'keeper')");
     }
 
+    public function test_of_two_roles_that_exclude_each_other_given_at_once_one_is_given(): void
+    {
+        $keepers = [[self::$server->cookieOf(DemoKeeper::EMAIL, DemoKeeper::PASSWORD), 'Kennel-Surface: console'], [self::$server->cookieOf('oriel@alderwend.example', DemoKeeper::PASSWORD), 'Kennel-Surface: console']];
+        foreach (range(1, 4) as $round) {
+            $id = $this->account("torn{$round}@post.example", password_hash(self::PASSWORD, PASSWORD_BCRYPT, ['cost' => 4]));
+            $give = static fn (int $who, string $role): array => ['PUT', "/accounts/{$id}/roles/{$role}", ['reason' => 'x'], $keepers[$who]];
+            $answers = self::$server->sendAll([$give(0, 'reviewer'), $give(1, 'auditor'), $give(0, 'auditor'), $give(1, 'reviewer'), $give(0, 'steward')]);
+            self::assertSame([], array_diff(array_column($answers, 0), [200, 422]));
+            $held = $this->column("SELECT role_key FROM assignments WHERE account_id = '{$id}'");
+            self::assertTrue($held === ['auditor'] || array_diff($held, ['reviewer', 'steward']) === [], implode(' ', $held));
+            self::assertNotSame([], $held);
+        }
+    }
+
+    public function test_ten_takings_at_once_of_the_last_two_keepers_roles_leave_one(): void
+    {
+        $keepers = $this->column("SELECT a.email FROM accounts a JOIN assignments r ON r.account_id = a.id WHERE r.role_key = 'keeper' ORDER BY a.seq");
+        $id = fn (string $email): string => $this->column("SELECT id FROM accounts WHERE email = '{$email}'")[0];
+        $take = static fn (string $cookie, string $account): array => ['DELETE', "/accounts/{$account}/roles/keeper?reason=x", null, [$cookie, 'Kennel-Surface: console']];
+        [$maren, $oriel] = [self::$server->cookieOf($keepers[0], DemoKeeper::PASSWORD), self::$server->cookieOf($keepers[1], DemoKeeper::PASSWORD)];
+        foreach (array_slice($keepers, 2) as $other) {
+            self::assertSame(204, self::$server->sendAll([$take($maren, $id($other))])[0][0]);
+        }
+        $each = [$take($maren, $id($keepers[1])), $take($oriel, $id($keepers[0]))];
+        $answers = self::$server->sendAll([...$each, ...$each, ...$each, ...$each, ...$each]);
+        self::assertSame(1, count(array_keys(array_column($answers, 0), 204, true)), json_encode(array_column($answers, 0), JSON_THROW_ON_ERROR));
+        self::assertSame(1, $this->number("SELECT count(*) FROM assignments WHERE role_key = 'keeper'"));
+        foreach ($keepers as $email) {
+            self::$server->database()->exec("INSERT OR IGNORE INTO assignments (account_id, role_key, assigned_by, why, assigned_at) SELECT id, 'keeper', 'the test', 'as before', '2026-01-01T00:00:00.000Z' FROM accounts WHERE email = '{$email}'");
+        }
+    }
+
     /** @return string the id of an active account that owes nothing */
     private function account(string $email, string $hash): string
     {

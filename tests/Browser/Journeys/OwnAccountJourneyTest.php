@@ -10,6 +10,16 @@ use Kennel\Tests\Browser\Support\BrowserTestCase;
 /** What holders do with their own account, on a phone: another address, and what is kept of them. */
 final class OwnAccountJourneyTest extends BrowserTestCase
 {
+    public function test_whoever_is_not_signed_in_is_led_there_and_back(): void
+    {
+        self::$browser->viewport(375, 812);
+        $page = $this->visit('/a/gaugebook/address')->see('You are not signed in')->press('Sign in')->see('Forgotten');
+        $page->type('E-mail address', 'kofi@alderwend.example')->type('Password', DemoKeeper::PASSWORD)->press('Sign in')->see('A link goes to it.');
+        self::assertStringEndsWith('/a/gaugebook/address', self::$browser->driver->getCurrentURL());
+        $page = $this->visit('/a/gaugebook/sign-in?to=https://elsewhere.example/')->type('E-mail address', 'kofi@alderwend.example')->type('Password', DemoKeeper::PASSWORD)->press('Sign in')->see('Hello, Kofi Mensah-Reed');
+        $this->assertAccessible();
+    }
+
     public function test_another_address_is_asked_for_and_taken_by_its_link(): void
     {
         self::$browser->viewport(375, 812);

@@ -99,7 +99,7 @@ final class MakeAccountTest extends DoorTestCase
     {
         $said = $this->command('kennel:account', ['act' => 'make', '--name' => 'Ada Holm', '--email' => 'ada@holm.example', '--app' => 'gaugebook', '--way' => 'temporary', '--verified' => true, '--reason' => 'The first of a new app', '--role' => ['steward']]);
         self::assertMatchesRegularExpression('/([a-z2-9]{5}-){3}[a-z2-9]{5}/', $said);
-        self::assertSame(['Kennel', 'kennel'], [Trail::sole('account.made')['actor_name'], Trail::sole('account.made')['actor_kind']]);
+        self::assertSame(['system', 'kennel'], [Trail::sole('account.made')['actor_name'], Trail::sole('account.made')['actor_kind']]);
         self::assertSame(['steward'], DB::table('assignments')->pluck('role_key')->all());
         $kernel = $this->app->make(\Illuminate\Contracts\Console\Kernel::class);
         self::assertSame(1, $kernel->call('kennel:account', ['act' => 'make', '--name' => 'Ada', '--email' => 'ada@holm.example', '--app' => 'gaugebook']));

@@ -114,7 +114,7 @@ final class NewestRevisionTest extends DoorTestCase
         $this->apply(15);
         [$status, $output] = $this->rules(16, ['--base' => '0']);
         self::assertSame(2, $status);
-        self::assertStringContainsString('This builds on revision 0; meanwhile Kennel published revision 1.', $output);
+        self::assertStringContainsString('This builds on revision 0; meanwhile system published revision 1.', $output);
         self::assertSame(15, $this->minimum());
         self::assertSame(0, $this->rules(16, ['--base' => '1'])[0]);
     }

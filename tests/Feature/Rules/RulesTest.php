@@ -50,7 +50,7 @@ final class RulesTest extends DoorTestCase
         self::assertSame(0, $this->rules('apply', $file, ['--reason' => 'Longer is better', '--base' => '0'])[0]);
         self::assertFalse($this->verdict());
         $event = Trail::sole('rules.published');
-        self::assertSame(['Longer is better', 'Kennel'], [$event['reason'], $event['actor_name']]);
+        self::assertSame(['Longer is better', 'system'], [$event['reason'], $event['actor_name']]);
         self::assertStringContainsString('password.minimum 12","after"', $event['changes']);
         self::assertStringContainsString('password.minimum 30', $event['changes']);
         self::assertSame([0, "Nothing differs.\n"], $this->rules('apply', $file, ['--reason' => 'again']), 'applying is idempotent');

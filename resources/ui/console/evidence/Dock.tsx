@@ -117,10 +117,27 @@ function Line({ entry }: { entry: Entry }) {
           <InlineLink to={`/mail/${String((entry.content as Content)['id'])}`}>The message as sent</InlineLink>
         </Text>
       ) : null}
+      <WhyRefused entry={entry} />
       <CodeBlock label={entry.label} wraps>
         {JSON.stringify(entry.content, null, 2)}
       </CodeBlock>
     </LaneEntry>
+  );
+}
+
+/** From a refusal for want of a permission to why it is wanting. */
+function WhyRefused({ entry }: { entry: Entry }) {
+  const body = (entry.content as Content)['response'] as
+    { body?: { reasons?: { code: string; message: string }[] } } | undefined;
+  const needed = body?.body?.reasons?.find(({ code }) => code === 'permission.needed')?.message;
+  const permission = needed === undefined ? undefined : /[a-z]+:[a-z_.*]+/.exec(needed)?.[0];
+  if (permission === undefined || entry.account_id === null) return null;
+  return (
+    <Text as="p" size="small">
+      <InlineLink to={`/roles/why?${new URLSearchParams({ account: entry.account_id, permission })}`}>
+        Why not allowed
+      </InlineLink>
+    </Text>
   );
 }
 

@@ -23,15 +23,22 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
   const navigate = useNavigate();
   const [typed, setTyped] = useState('');
   const [selected, setSelected] = useState('');
+  // "why ada texts:publish" asks whether they may: the name is looked for, the permission goes along.
+  const asked = /^why\s+(.*?)\s*(\S+:\S*)?$/i.exec(typed.trim());
+  const sought = asked === null ? typed : (asked[1] ?? '');
   const accounts = useQuery({
-    queryKey: ['find', typed],
-    enabled: typed.trim() !== '',
+    queryKey: ['find', sought],
+    enabled: sought.trim() !== '',
     placeholderData: keepPreviousData,
     queryFn: ({ signal }): Promise<Schemas['AccountPage']> =>
-      answer(api.GET('/accounts', { params: { query: { q: typed.slice(0, 100), sort: 'name', limit: 6 } }, signal })),
+      answer(api.GET('/accounts', { params: { query: { q: sought.slice(0, 100), sort: 'name', limit: 6 } }, signal })),
   });
+  const pathOf = (id: string) =>
+    asked === null
+      ? `/accounts/${id}`
+      : `/roles/why?${new URLSearchParams({ account: id, ...(asked[2] === undefined ? {} : { permission: asked[2] }) })}`;
   // Until the answer to this very text is there, the former one is shown and opens nothing.
-  const isAsking = typed.trim() !== '' && (accounts.isPending || accounts.isPlaceholderData);
+  const isAsking = sought.trim() !== '' && (accounts.isPending || accounts.isPlaceholderData);
   const [pressed, setPressed] = useState<string | null>(null);
   // Answers arrive after the stations are shown; the first of them is what Enter should open.
   const [answered, setAnswered] = useState(accounts.data);
@@ -55,12 +62,12 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
   const others: [heading: string, entries: Entry[]][] = [
     ['Stations', STATIONS.filter(({ name }) => has(name)).map(({ name, path }) => [name, go(path)])],
     ['Apps', (apps.data?.items ?? []).filter(({ name }) => has(name)).map(({ name }) => [name, go('/apps')])],
-    ['Roles', (roles.data?.items ?? []).filter(({ key }) => has(key)).map(({ key }) => [key, go('/roles')])],
+    ['Roles', (roles.data?.items ?? []).filter(({ key }) => has(key)).map(({ key }) => [key, go(`/roles/all/${key}`)])],
     ['Acts', acts.filter(([name]) => has(name)).map(([name, run]) => [name, act(run)])],
   ];
   const foundAccount = accounts.data?.items[0]?.id;
   const first =
-    foundAccount === undefined ? others.flatMap(([, entries]) => entries)[0]?.[1] : go(`/accounts/${foundAccount}`);
+    foundAccount === undefined ? others.flatMap(([, entries]) => entries)[0]?.[1] : go(pathOf(foundAccount));
   // Where the accounts could not be searched nobody knows what would have been first.
   const isAnswered = !isAsking && accounts.error === null;
   const openFirst = useRef(first);
@@ -101,15 +108,10 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
               : 'Accounts could not be searched.'}
         </PaletteEmpty>
         <Failure error={accounts.error} onRetry={accounts.refetch} />
-        {typed.trim() === '' || (accounts.data?.items.length ?? 0) === 0 ? null : (
-          <PaletteGroup heading="Accounts">
+        {sought.trim() === '' || (accounts.data?.items.length ?? 0) === 0 ? null : (
+          <PaletteGroup heading={asked === null ? 'Accounts' : 'Why they may, or may not'}>
             {accounts.data?.items.map((account) => (
-              <PaletteItem
-                key={account.id}
-                value={account.id}
-                disabled={isAsking}
-                onSelect={go(`/accounts/${account.id}`)}
-              >
+              <PaletteItem key={account.id} value={account.id} disabled={isAsking} onSelect={go(pathOf(account.id))}>
                 <StatusMark status={account.status} /> <bdi className="min-w-16 truncate">{account.name}</bdi>
                 <Text as="bdi" face="mono" size="small" tone="soft" className="ml-auto min-w-0 truncate">
                   {account.email}

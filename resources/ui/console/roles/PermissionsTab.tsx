@@ -61,19 +61,23 @@ export function PermissionsTab() {
     {
       key: 'act',
       head: '',
-      width: '150px',
+      width: '200px',
       fold: 'second-end',
-      cell: (one) =>
-        one.is_kennels || !mayManage ? null : (
-          <span className="flex gap-1.5">
-            <Button size="small" onClick={() => setOpen(one)}>
-              Describe…
-            </Button>
-            <Button size="small" kind="stop" aria-label={`Remove ${one.key}`} onClick={() => setGone(one)}>
-              ✕
-            </Button>
-          </span>
-        ),
+      cell: (one) => (
+        <span className="flex items-center gap-1.5">
+          <InlineLink to={`/roles/why?permission=${encodeURIComponent(one.key)}`}>Who may</InlineLink>
+          {one.is_kennels || !mayManage ? null : (
+            <>
+              <Button size="small" onClick={() => setOpen(one)}>
+                Describe…
+              </Button>
+              <Button size="small" kind="stop" aria-label={`Remove ${one.key}`} onClick={() => setGone(one)}>
+                ✕
+              </Button>
+            </>
+          )}
+        </span>
+      ),
     },
   ];
   return (

@@ -16,7 +16,7 @@ import { Day, When } from '../../kit/Time';
 import { WayLine } from '../../kit/Ways';
 import { counted } from '../../text/figures';
 import { api } from '../api';
-import { account as accountQuery, apps, permissions } from '../queries';
+import { account as accountQuery, apps, permissions, roles as roleQuery } from '../queries';
 import { AccountPicker } from './AccountPicker';
 import { GiveRoleDialog } from './GiveRoleDialog';
 
@@ -116,7 +116,14 @@ export function WhyTab() {
           {query.data === undefined ? null : <Answer why={query.data} />}
         </QueryState>
       ) : (
-        <Note>Choose whom it is about and what they would do.</Note>
+        <>
+          <Note>Choose whom it is about and what they would do.</Note>
+          {permission ? (
+            <div className="mt-4 max-w-[560px]">
+              <WhoMay permission={permission} app={app ?? null} />
+            </div>
+          ) : null}
+        </>
       )}
     </div>
   );
@@ -160,7 +167,8 @@ function Answer({ why }: { why: Why }) {
       </div>
       <aside aria-label="What goes with it" className="min-w-0 space-y-5">
         {why.is_allowed ? null : <WouldAllow why={why} />}
-        <WhoElse why={why} />
+        <WhatIf why={why} />
+        <WhoMay permission={why.permission.key} app={why.app} />
       </aside>
     </div>
   );
@@ -307,14 +315,70 @@ function WouldAllow({ why }: { why: Why }) {
   );
 }
 
-function WhoElse({ why }: { why: Why }) {
-  const { key } = why.permission;
+/** The same question if a role carried the permission. Nothing is saved. */
+function WhatIf({ why }: { why: Why }) {
+  const held = useQuery(roleQuery).data?.items ?? [];
+  const [key, setKey] = useState<string | null>(null);
+  const role = held.find((one) => one.key === key);
   const query = useQuery({
-    queryKey: ['who-may', key, why.app],
+    queryKey: ['what-if', why.account.id, why.permission.key, why.app, role],
+    queryFn: ({ signal }) =>
+      answer(
+        api.POST('/accounts/{id}/why', {
+          params: { path: { id: why.account.id } },
+          body: {
+            permission: why.permission.key,
+            app: why.app,
+            role: {
+              key: role?.key ?? '',
+              app: role?.app ?? null,
+              includes: role?.includes ?? [],
+              permissions: role?.permissions.includes(why.permission.key)
+                ? role.permissions.filter((one) => one !== why.permission.key)
+                : [...(role?.permissions ?? []), why.permission.key],
+            },
+          },
+          signal,
+        }),
+      ),
+    enabled: role !== undefined,
+  });
+  const isWithout = role?.permissions.includes(why.permission.key) === true;
+  return (
+    <section aria-label="What if">
+      <Text as="h2" weight="strong" className="mb-1.5">
+        What if…
+      </Text>
+      <Combobox
+        label="What if this role"
+        prompt="a role were edited"
+        value={key}
+        choices={held.map((one) => ({
+          value: one.key,
+          label: `${one.key} ${one.permissions.includes(why.permission.key) ? 'did not carry it' : 'carried it'}`,
+        }))}
+        onChoose={setKey}
+      />
+      {query.data === undefined || role === undefined ? null : (
+        <p role="status">
+          If {role.key} {isWithout ? 'did not carry it' : 'carried it'}:{' '}
+          <Text weight="strong" tone={query.data.is_allowed ? 'good' : 'stop'}>
+            {query.data.is_allowed ? 'allowed' : 'not allowed'}
+          </Text>
+          .
+        </p>
+      )}
+    </section>
+  );
+}
+
+function WhoMay({ permission: key, app }: { permission: string; app: string | null }) {
+  const query = useQuery({
+    queryKey: ['who-may', key, app],
     queryFn: ({ signal }) =>
       answer(
         api.GET('/permissions/{permission}/holders', {
-          params: { path: { permission: key }, query: { limit: 6, ...(why.app === null ? {} : { app: why.app }) } },
+          params: { path: { permission: key }, query: { limit: 6, ...(app === null ? {} : { app }) } },
           signal,
         }),
       ),

@@ -5,11 +5,19 @@ import { PageLink } from '../../kit/Page';
 import { useSubmit } from '../../kit/useSubmit';
 import { CurrentPassword } from '../passwords/CurrentPassword';
 import { api, pagePath } from '../api';
-import { PageFrame, Submit } from '../PageFrame';
+import { ForHolders, PageFrame, Submit } from '../PageFrame';
 import { longDate, w } from '../words';
 
 /** The holder leaves: what that does, the present password, and until when it can be undone. */
 export function Close({ app }: { app: Schemas['App'] }) {
+  return (
+    <ForHolders app={app}>
+      <CloseForm app={app} />
+    </ForHolders>
+  );
+}
+
+function CloseForm({ app }: { app: Schemas['App'] }) {
   const [current, setCurrent] = useState('');
   const [until, setUntil] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<ApiError | null>(null);

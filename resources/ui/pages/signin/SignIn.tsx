@@ -8,6 +8,14 @@ import { api, pagePath } from '../api';
 import { PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
 
+/** Where a page sent somebody who was not signed in, to come back to: one of these and nothing else, whatever stands in the address. */
+const BACK = ['profile', 'edit', 'address', 'data', 'close', 'password'] as const;
+
+function cameFrom(): string {
+  const to = new URLSearchParams(window.location.search).get('to');
+  return BACK.find((page) => page === to) ?? 'profile';
+}
+
 export function SignIn({ app }: { app: Schemas['App'] }) {
   const [typed, setTyped] = useState({ email: '', password: '', keep: false });
   const [refusal, setRefusal] = useState<ApiError | null>(null);
@@ -20,7 +28,7 @@ export function SignIn({ app }: { app: Schemas['App'] }) {
     );
     const owesDetails = duties.some((duty) => duty === 'accept_terms' || duty === 'complete_fields');
     window.location.assign(
-      pagePath(duties.includes('change_password') ? 'password' : owesDetails ? 'details' : 'profile'),
+      pagePath(duties.includes('change_password') ? 'password' : owesDetails ? 'details' : cameFrom()),
     );
     return 'leaves';
   }, setRefusal);

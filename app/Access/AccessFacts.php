@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Access;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\Duties\Waivers;
+use Kennel\App\Fields\FieldValues;
+use Kennel\App\Roles\Roles;
+use Kennel\Core\Accounts\Access;
+use Kennel\Core\Accounts\AccountFacts;
+use Kennel\Core\Accounts\DutyRules;
+use Kennel\Core\Accounts\PasswordOwed;
+use Kennel\Core\Accounts\Standing;
+use Kennel\Core\Accounts\Status;
+use Kennel\Core\Roles\Assignment;
+
+/**
+ * What a decision needs of accounts, in one look: apps ask in the middle of their own requests. Reads the accounts table, which otherwise belongs to
+ * Accounts, as CurrentSession does.
+ */
+final readonly class AccessFacts
+{
+    public function __construct(private ConnectionInterface $database, private DutyRules $duties)
+    {
+    }
+
+    /**
+     * @param  list<string>  $accountIds
+     * @return array<string, array{access: Access, assignments: list<Assignment>}> by account; one that is not there is left out
+     */
+    public function of(array $accountIds): array
+    {
+        if ($accountIds === []) {
+            return [];
+        }
+        $rows = $this->database->select(
+            'SELECT a.id, a.status, a.email_proven_at, a.email, a.app_key, a.terms_version, a.password_owed, a.hash_kind, '
+            .sprintf(FieldValues::SUBQUERY, 'a.seq').' AS fields, '.sprintf(Waivers::SUBQUERY, 'a.id').' AS waived, '.sprintf(Roles::SUBQUERY, 'a.id').' AS assignments
+             FROM accounts a WHERE a.id IN ('.implode(', ', array_fill(0, count($accountIds), '?')).')',
+            $accountIds,
+        );
+        $facts = [];
+        foreach ($rows as $row) {
+            $standing = Standing::of(new AccountFacts(
+                Status::from($row->status),
+                $row->email_proven_at !== null,
+                $row->email,
+                $row->app_key,
+                $row->terms_version,
+                FieldValues::decode($row->fields),
+                json_decode($row->waived, true, flags: JSON_THROW_ON_ERROR),
+                PasswordOwed::from($row->password_owed),
+                $row->hash_kind,
+            ), $this->duties);
+            $facts[$row->id] = ['access' => $standing->access, 'assignments' => Roles::decode($row->assignments)];
+        }
+
+        return $facts;
+    }
+}

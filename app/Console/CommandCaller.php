@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Console;
+
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\Core\Accounts\Access;
+use Kennel\Core\Roles\PermissionSet;
+
+/** The operator that a command acts as. */
+final readonly class CommandCaller implements Caller
+{
+    /** @param  list<string>|null  $bounds */
+    public function __construct(private SignedIn $operator, private PermissionSet $permissions, private ?array $bounds)
+    {
+    }
+
+    public function find(): SignedIn
+    {
+        return $this->operator;
+    }
+
+    public function get(): SignedIn
+    {
+        return $this->operator;
+    }
+
+    /** @throws Refusal without full standing or without the permission */
+    public function require(string $permission): SignedIn
+    {
+        if ($this->operator->standing->access !== Access::Full) {
+            throw Refusal::notAllowed('session.limited', $this->operator->standing->reasons);
+        }
+        if (! $this->permissions->allows($permission)) {
+            throw Refusal::missing($permission);
+        }
+
+        return $this->operator;
+    }
+
+    /** @throws Refusal as require() does, and for an operator who is bounded to some apps */
+    public function requireUnbounded(string $permission): SignedIn
+    {
+        $this->require($permission);
+
+        return $this->bounds === null ? $this->operator : throw Refusal::notAllowed('operator.bounded');
+    }
+
+    public function bounds(): ?array
+    {
+        return $this->bounds;
+    }
+
+    public function permissions(): PermissionSet
+    {
+        return $this->permissions;
+    }
+}

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Console;
+
+use Illuminate\Console\Command;
+use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Refusals\Refusal;
+
+/**
+ * For commands that change something: as whom. Without --as it is the system itself, which may everything, and the trail says so.
+ *
+ * @phpstan-require-extends Command
+ */
+trait NamesOperator
+{
+    /** @throws Refusal for nobody, and for an operator who may not */
+    private function operator(string $permission): ?SignedIn
+    {
+        $as = $this->option('as');
+
+        return is_string($as) && $as !== '' ? app(ActAs::class)($as, $permission) : null;
+    }
+
+    /** @throws Refusal for nobody, and for an operator who may not */
+    private function actor(string $permission): Actor
+    {
+        return $this->operator($permission)?->asOperator() ?? Actor::system();
+    }
+}

@@ -61,6 +61,7 @@ use Kennel\App\Platform\SystemEntropy;
 use Kennel\App\Platform\SystemPause;
 use Kennel\App\Platform\Throttling\ForgetThrottles;
 use Kennel\App\Platform\Throttling\LockingFileStore;
+use Kennel\App\Roles\Roles;
 use Kennel\App\Roles\TidyLapsedRoles;
 use Kennel\App\Rules\ForgetLogos;
 use Kennel\App\Sessions\CurrentSession;
@@ -117,6 +118,7 @@ final class KennelProvider extends ServiceProvider
         $this->app->singleton(Entropy::class, SystemEntropy::class);
         $this->app->singleton(Pause::class, SystemPause::class);
         $this->app->scoped(RequestContext::class);
+        $this->app->scoped(Roles::class);
         $this->app->scoped(CurrentSession::class);
         $this->app->bind(Caller::class, CurrentSession::class);
         $this->app->singleton(MaintenanceMode::class, FileBasedMaintenanceMode::class);

@@ -71,7 +71,10 @@ $shoot('mail', '/console/mail', do: static function (Browser $console): void {
     $console->click("//main//*[@role='row']//a");
     usleep(800_000);
 });
-foreach (['passwords', 'sessions', 'roles', 'apps', 'audit'] as $station) {
+$shoot('roles', '/console/roles/all/reviewer');
+$reviewer = $server->database()->query("SELECT a.id FROM accounts a JOIN assignments s ON s.account_id = a.id WHERE s.role_key = 'reviewer' AND a.status = 'active' ORDER BY a.seq LIMIT 1")->fetchColumn();
+$shoot('roles-why', "/console/roles/why?account={$reviewer}&permission=notices:publish");
+foreach (['passwords', 'sessions', 'audit'] as $station) {
     $shoot($station, "/console/{$station}");
 }
 $browser->close();

@@ -28,7 +28,8 @@ final readonly class AccessFacts
 
     /**
      * @param  list<string>  $accountIds
-     * @return array<string, array{access: Access, assignments: list<Assignment>}> by account; one that is not there is left out
+     * @return array<string, array{access: \Closure(): Access, assignments: list<Assignment>}> by account; one that is not there is left out. What access is
+     *                                                                                     left by duties is worked out where a role would allow anything at all
      */
     public function of(array $accountIds): array
     {
@@ -43,20 +44,26 @@ final readonly class AccessFacts
         );
         $facts = [];
         foreach ($rows as $row) {
-            $standing = Standing::of(new AccountFacts(
-                Status::from($row->status),
-                $row->email_proven_at !== null,
-                $row->email,
-                $row->app_key,
-                $row->terms_version,
-                FieldValues::decode($row->fields),
-                json_decode($row->waived, true, flags: JSON_THROW_ON_ERROR),
-                PasswordOwed::from($row->password_owed),
-                $row->hash_kind,
-            ), $this->duties);
-            $facts[$row->id] = ['access' => $standing->access, 'assignments' => Roles::decode($row->assignments)];
+            $facts[$row->id] = ['access' => fn (): Access => $this->access($row), 'assignments' => Roles::decode($row->assignments)];
         }
 
         return $facts;
+    }
+
+    private function access(object $row): Access
+    {
+        $columns = get_object_vars($row);
+
+        return Standing::of(new AccountFacts(
+            Status::from($columns['status']),
+            $columns['email_proven_at'] !== null,
+            $columns['email'],
+            $columns['app_key'],
+            $columns['terms_version'],
+            FieldValues::decode($columns['fields']),
+            json_decode($columns['waived'], true, flags: JSON_THROW_ON_ERROR),
+            PasswordOwed::from($columns['password_owed']),
+            $columns['hash_kind'],
+        ), $this->duties)->access;
     }
 }

@@ -8,6 +8,8 @@ use Kennel\App\Roles\Roles;
 use Kennel\App\Sessions\LiveSessions;
 use Kennel\Core\Access\DecideAccess;
 use Kennel\Core\Access\Decision;
+use Kennel\Core\Accounts\Access;
+use Kennel\Core\Roles\Assignment;
 use Kennel\Core\Roles\KennelPermissions;
 use Psr\Clock\ClockInterface;
 
@@ -39,11 +41,19 @@ final readonly class AnswerQuestions
                 $account === null && $question['session'] !== null => 'session.unknown',
                 $account === null => 'account.unknown',
                 ! array_key_exists($question['permission'], $apps) => 'permission.unknown',
-                default => $decide($account['assignments'], $question['permission'], $question['app'] ?? $apps[$question['permission']], $now, $account['access'])->code,
+                default => $this->code($decide, $account, $question['permission'], $question['app'] ?? $apps[$question['permission']], $now),
             };
             $answers[] = ['is_allowed' => $code === Decision::ALLOWED, 'code' => $code];
         }
 
         return $answers;
+    }
+
+    /** @param  array{access: \Closure(): Access, assignments: list<Assignment>}  $account */
+    private function code(DecideAccess $decide, array $account, string $permission, ?string $app, \DateTimeImmutable $now): string
+    {
+        $code = $decide->code($account['assignments'], $permission, $app, $now, Access::Full);
+
+        return $code === Decision::ALLOWED ? $decide->code($account['assignments'], $permission, $app, $now, $account['access']()) : $code;
     }
 }

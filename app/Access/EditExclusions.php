@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Access;
 
 use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Apps\DefaultRoles;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
@@ -12,12 +13,11 @@ use Kennel\App\Roles\Roles;
 use Kennel\Core\Access\DecideExclusion;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Roles\Exclusion;
-use Kennel\Core\Signup\SignupRules;
 
 /** Says which roles nobody holds together, and unsays it. Looked at inside the transaction, so that nobody is given one of them meanwhile. */
 final readonly class EditExclusions
 {
-    public function __construct(private ConnectionInterface $database, private Roles $roles, private EditRoles $edit, private SignupRules $signup, private AuditTrail $audit)
+    public function __construct(private ConnectionInterface $database, private Roles $roles, private EditRoles $edit, private DefaultRoles $defaults, private AuditTrail $audit)
     {
     }
 
@@ -27,8 +27,8 @@ final readonly class EditExclusions
         $this->database->transaction(function () use ($exclusion, $operator): void {
             $before = $this->find($exclusion->key);
             $reasons = (new DecideExclusion($this->roles->graph(), $this->edit->holdings()))($exclusion);
-            if ($reasons === [] && $exclusion->brokenBy($this->signup->roles, $this->roles->graph()) !== []) {
-                $reasons = [new Reason('exclusion.defaults', 'roles')];
+            foreach ($reasons === [] ? $this->defaults->all() : [] as $together) {
+                $reasons = $exclusion->brokenBy($together, $this->roles->graph()) === [] ? $reasons : [new Reason('exclusion.defaults', 'roles')];
             }
             if ($reasons !== []) {
                 throw Refusal::invalid($reasons);

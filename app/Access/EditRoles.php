@@ -7,6 +7,7 @@ namespace Kennel\App\Access;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Keepers;
 use Kennel\App\Apps\Apps;
+use Kennel\App\Apps\DefaultRoles;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
@@ -21,7 +22,6 @@ use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Roles\Authority;
 use Kennel\Core\Roles\RoleDefinition;
 use Kennel\Core\Roles\RoleGraph;
-use Kennel\Core\Signup\SignupRules;
 
 /**
  * Makes, changes and deletes roles. Nobody makes of a role what they may not do themselves, no exclusion is broken by an edit, and one who may
@@ -36,7 +36,7 @@ final readonly class EditRoles
         private PermissionsOfAccount $held,
         private Apps $apps,
         private Keepers $keepers,
-        private SignupRules $signup,
+        private DefaultRoles $defaults,
         private AuditTrail $audit,
     ) {
     }
@@ -81,7 +81,7 @@ final readonly class EditRoles
             $role = $this->roles->readAgain()->find($key) ?? throw Refusal::notFound();
             $seen->require($role->version);
             $before = Roles::definition($role);
-            if (in_array($key, $this->signup->roles, true)) {
+            if ($this->defaults->include($key)) {
                 throw Refusal::invalid([new Reason('role.is_default', 'key')]);
             }
             if (! $this->isWithinOwn($this->roles->graph(), $key, $operator)) {

@@ -68,7 +68,7 @@ final readonly class Keepers
     /** @return list<string> */
     private function ids(): array
     {
-        return $this->roles->holdersForGood($this->roles->allowing(self::EVERYTHING));
+        return $this->roles->holdersForGood($this->roles->readAgain()->graph()->allowing(self::EVERYTHING, null));
     }
 
     private function isUsable(Account $account): bool

@@ -20,6 +20,7 @@ final readonly class OperatorAuthority
     /** @throws Refusal when the operator was stopped meanwhile, or the account may do what they may not */
     public function require(SignedIn $operator, Account $account): void
     {
+        $this->permissions->readAgain();
         if (! $this->isActive($operator->accountId)) {
             throw Refusal::nobodySignedIn();
         }
@@ -36,6 +37,8 @@ final readonly class OperatorAuthority
     /** For what goes on without its operator: one who was stopped, or lost the permission, does nothing more. */
     public function mayGoOn(string $operatorId, string $permission): bool
     {
+        $this->permissions->readAgain();
+
         return $this->isActive($operatorId) && ($this->permissions)($operatorId)->allows($permission);
     }
 

@@ -28,6 +28,7 @@ final readonly class PlanChunk
      */
     public function __invoke(BulkRun $run, array $rows, bool $isSeen): array
     {
+        $this->permissions->readAgain();
         $accounts = $this->accounts->bySeq(array_column($rows, 'account_seq'));
         $planned = $this->refused($run, $rows, $accounts, $isSeen);
         $asked = array_values(array_diff_key($accounts, $planned));

@@ -11,6 +11,7 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Apps\Apps;
+use Kennel\App\Apps\DefaultRoles;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Challenges\Challenges;
 use Kennel\App\Fields\FieldValues;
@@ -39,7 +40,6 @@ use Kennel\Core\Metadata\MetadataDocument;
 use Kennel\Core\Metadata\MetadataKind;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
-use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Verification\VerificationRules;
 use Psr\Clock\ClockInterface;
 
@@ -60,7 +60,7 @@ final readonly class MakeAccount
         private Accounts $accounts,
         private Apps $apps,
         private Roles $roles,
-        private SignupRules $signup,
+        private DefaultRoles $defaults,
         private VerificationRules $verification,
         private Challenges $challenges,
         private Messages $messages,
@@ -149,7 +149,7 @@ final readonly class MakeAccount
         $this->rules->requireUnchanged();
         $account = $this->accounts->add($plan->name, $plan->email, $hash, $app, cameBy: 'operator');
         $this->context->accountId = $account->id;
-        $roles = $plan->roles ?? $this->roles->harmless($this->signup->roles);
+        $roles = $plan->roles ?? $this->defaults->of($app);
         // The operator may have been stopped since they were let in, or have lost what they give.
         $reasons = $this->reasonsAgainstRoles($plan->roles ?? [], $operator);
         if ($reasons !== []) {

@@ -8,6 +8,7 @@ use Illuminate\Support\Str;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\MarkComplete;
+use Kennel\App\Apps\DefaultRoles;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Fields\FieldValues;
 use Kennel\App\Metadata\Metadata;
@@ -21,7 +22,6 @@ use Kennel\Core\Imports\ImportedAccount;
 use Kennel\Core\Metadata\MetadataDocument;
 use Kennel\Core\Metadata\MetadataKind;
 use Kennel\Core\Passwords\HashKind;
-use Kennel\Core\Signup\SignupRules;
 use Psr\Clock\ClockInterface;
 
 /** Writes the rows of a chunk, within its transaction: accounts, roles, fields, metadata, and an event each. */
@@ -33,7 +33,7 @@ final readonly class WriteImported
         private Roles $roles,
         private FieldValues $fields,
         private Metadata $metadata,
-        private SignupRules $signup,
+        private DefaultRoles $defaults,
         private MarkComplete $markComplete,
         private AuditTrail $audit,
     ) {
@@ -133,7 +133,13 @@ final readonly class WriteImported
     private function assign(array $accounts, Import $import): array
     {
         $given = array_filter(array_map(static fn (ImportedAccount $account): ?array => $account->roles, $accounts), is_array(...));
-        $this->roles->assignAll(array_map(strval(...), array_keys(array_diff_key($accounts, $given))), $this->roles->harmless($this->signup->roles), $import->begun_by, 'default role, by import');
+        $byApp = [];
+        foreach (array_diff_key($accounts, $given) as $id => $account) {
+            $byApp[(string) $account->app][] = (string) $id;
+        }
+        foreach ($byApp as $app => $ids) {
+            $this->roles->assignAll($ids, $this->defaults->of($app === '' ? null : (string) $app), $import->begun_by, 'default role, by import');
+        }
         $byRole = [];
         foreach ($given as $id => $roles) {
             foreach ($roles as $role) {

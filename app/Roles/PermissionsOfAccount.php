@@ -24,6 +24,12 @@ final readonly class PermissionsOfAccount
         return Bounds::permissions($this->grants($accountId));
     }
 
+    /** Reads roles afresh: inside a transaction that relies upon them. */
+    public function readAgain(): void
+    {
+        $this->roles->readAgain();
+    }
+
     /** @return list<string>|null the apps an operator is bounded to; null for whoever is not, or is none */
     public function bounds(string $accountId): ?array
     {

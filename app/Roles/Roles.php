@@ -267,9 +267,8 @@ final class Roles
     {
         $this->requireNoneExcluded($accountIds, $roles);
         $at = Moment::write($this->clock->now());
-        if (Assignment::query()->whereNotNull('until')->where('until', '<=', $at)->exists()) {
-            $this->tidyLapsed(PHP_INT_MAX);
-        }
+        // What lapsed is out of the way of what is given anew.
+        $this->tidyLapsed();
         foreach ($roles as $role) {
             foreach (array_chunk($accountIds, self::ROWS_A_STATEMENT) as $some) {
                 Assignment::query()->insert(array_map(
@@ -291,6 +290,25 @@ final class Roles
         foreach (array_chunk($accountIds, self::ROWS_A_STATEMENT) as $some) {
             $this->end(Assignment::query()->where('role_key', $role)->whereIn('account_id', $some), $by, $why);
         }
+    }
+
+    /**
+     * Who may do something with Kennel and may not enter its console: mostly because a role grew by inclusion, and nobody meant it.
+     *
+     * @return array{roles: list<string>, accounts: int} the roles that give it, and how many hold one, counted as far as most
+     */
+    public function overgrown(int $most): array
+    {
+        $graph = $this->graph();
+        $enters = fn (string $role): bool => $graph->permissionsOf([$role])->allows('kennel:console');
+        $roles = array_values(array_filter($graph->keys(), static fn (string $role): bool => ! $enters($role) && Authority::over($graph->permissionsOf([$role])) !== []));
+        if ($roles === []) {
+            return ['roles' => [], 'accounts' => 0];
+        }
+        $entering = Assignment::holding($this->clock->now())->whereIn('role_key', array_values(array_filter($graph->keys(), $enters)))->select('account_id');
+        $held = Assignment::holding($this->clock->now())->whereIn('role_key', $roles)->whereNotIn('account_id', $entering)->select('account_id')->distinct()->limit($most);
+
+        return ['roles' => $roles, 'accounts' => Assignment::query()->fromSub($held, 'held')->count()];
     }
 
     /**
@@ -327,15 +345,10 @@ final class Roles
         return $found;
     }
 
-    /** Moves what lapsed to what was held once. Nothing depends on it: a lapse is a lapse from its moment on. */
-    public function tidyLapsed(int $most): int
+    /** Moves what lapsed to what was held once. Nothing depends on it: a lapse is a lapse from its moment on. @return int how many */
+    public function tidyLapsed(): int
     {
-        $lapsed = Assignment::query()->whereNotNull('until')->where('until', '<=', Moment::write($this->clock->now()))->limit($most)->get(['account_id', 'role_key']);
-        foreach ($lapsed as $row) {
-            $this->end(Assignment::query()->where('account_id', $row->account_id)->where('role_key', $row->role_key)->where('until', '<=', Moment::write($this->clock->now())), null, 'its time was over');
-        }
-
-        return $lapsed->count();
+        return $this->end(Assignment::query()->whereNotNull('until')->where('until', '<=', Moment::write($this->clock->now())), null, 'its time was over');
     }
 
     /**
@@ -399,14 +412,15 @@ final class Roles
     }
 
     /** @param  \Illuminate\Database\Eloquent\Builder<Assignment>  $ending */
-    private function end(\Illuminate\Database\Eloquent\Builder $ending, ?string $by, string $why): void
+    private function end(\Illuminate\Database\Eloquent\Builder $ending, ?string $by, string $why): int
     {
         $now = Moment::write($this->clock->now());
         PastAssignment::query()->insertUsing(
             ['account_id', 'role_key', 'app_key', 'assigned_by', 'why', 'assigned_at', 'until', 'ended_by', 'ended_why'],
             $ending->clone()->toBase()->selectRaw('account_id, role_key, app_key, assigned_by, why, assigned_at, min(ifnull(until, ?), ?), ?, ?', [$now, $now, $by, $why]),
         );
-        $ending->delete();
+
+        return (int) $ending->delete();
     }
 
     /** @return array{key: string, label: string, summary: string, app: string|null, permissions: list<string>, includes: list<string>} */

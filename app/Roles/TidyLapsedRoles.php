@@ -9,8 +9,6 @@ use Kennel\App\Platform\Retention\Forgets;
 /** Roles whose time is over are put with those that were held once, and so is the order of lists that are sorted by roles. */
 final readonly class TidyLapsedRoles implements Forgets
 {
-    private const MOST = 5_000;
-
     public function __construct(private Roles $roles)
     {
     }
@@ -18,6 +16,6 @@ final readonly class TidyLapsedRoles implements Forgets
     /** @return array<string, int> */
     public function forget(\DateTimeImmutable $now): array
     {
-        return ['lapsed assignments' => $this->roles->tidyLapsed(self::MOST)];
+        return ['lapsed assignments' => $this->roles->tidyLapsed()];
     }
 }

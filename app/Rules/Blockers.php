@@ -47,14 +47,9 @@ final readonly class Blockers
         foreach (array_diff(array_keys($book->apps), array_column($this->apps->all(), 'key')) as $app) {
             $reasons[] = new Reason('rules.unknown_app', "apps.{$app}", ['app' => $app]);
         }
-        foreach (array_diff($book->signup->roles, array_column($this->roles->all(), 'key')) as $role) {
-            $reasons[] = new Reason('rules.unknown_role', 'signup.roles', ['role' => $role]);
-        }
-        foreach ($book->signup->roles as $role) {
-            $over = Authority::over($this->roles->graph()->permissionsOf([$role]));
-            if ($over !== []) {
-                $reasons[] = new Reason('rules.role_over_kennel', 'signup.roles', ['role' => $role, 'permissions' => $over]);
-            }
+        $reasons = [...$reasons, ...$this->defaultRoles('signup.roles', $book->signup->roles, $book->signup->roles)];
+        foreach ($book->apps as $app) {
+            $reasons = [...$reasons, ...$this->defaultRoles("apps.{$app->key}.roles", $app->roles, [...$book->signup->roles, ...$app->roles])];
         }
         if ($book->hashing->pepper !== '' && ! $this->peppers->has($book->hashing->pepper)) {
             $reasons[] = new Reason('rules.unknown_pepper', 'hashing.pepper', ['pepper' => $book->hashing->pepper]);
@@ -62,6 +57,32 @@ final readonly class Blockers
         foreach ($book->apps as $app) {
             if ($app->look->logo !== '' && $this->pictures->kindOf($app->look->logo) !== 'logo') {
                 $reasons[] = new Reason('rules.unknown_logo', "apps.{$app->key}.look.logo");
+            }
+        }
+
+        return $reasons;
+    }
+
+    /**
+     * @param  list<string>  $roles
+     * @param  list<string>  $together  what is given with them
+     * @return list<Reason>
+     */
+    private function defaultRoles(string $rule, array $roles, array $together): array
+    {
+        $reasons = [];
+        foreach ($roles as $role) {
+            $over = Authority::over($this->roles->graph()->permissionsOf([$role]));
+            if (! in_array($role, $this->roles->graph()->keys(), true)) {
+                $reasons[] = new Reason('rules.unknown_role', $rule, ['role' => $role]);
+            } elseif ($over !== []) {
+                $reasons[] = new Reason('rules.role_over_kennel', $rule, ['role' => $role, 'permissions' => $over]);
+            }
+        }
+        foreach ($roles === [] ? [] : $this->roles->exclusions() as $exclusion) {
+            $excluded = $exclusion->brokenBy($together, $this->roles->graph());
+            if ($excluded !== []) {
+                $reasons[] = new Reason('role.excluded', $rule, ['exclusion' => $exclusion->key, 'roles' => $excluded]);
             }
         }
 

@@ -8,12 +8,12 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\Duties\TermsAcceptances;
 use Kennel\App\Apps\App;
+use Kennel\App\Apps\DefaultRoles;
 use Kennel\App\Fields\FieldValues;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Signup\SignupPlan;
-use Kennel\Core\Signup\SignupRules;
 
 /** The rows of a new account: itself, its fields, its accepted terms and its default roles. Called inside the act's transaction. */
 final readonly class NewAccount
@@ -23,7 +23,7 @@ final readonly class NewAccount
         private Accounts $accounts,
         private FieldValues $fields,
         private Roles $roles,
-        private SignupRules $rules,
+        private DefaultRoles $defaults,
         private RequestContext $context,
     ) {
     }
@@ -35,7 +35,7 @@ final readonly class NewAccount
         if ($plan->terms !== '') {
             $this->acceptances->add($account->id, $plan->terms, $this->context->source);
         }
-        foreach ($this->roles->harmless($this->rules->roles) as $role) {
+        foreach ($this->defaults->of($app->key) as $role) {
             $this->roles->assign($account->id, $role, 'Kennel', 'default role at sign-up');
         }
 
@@ -56,7 +56,7 @@ final readonly class NewAccount
             'status' => $account->status->value,
             'app' => $account->app_key,
             'password' => 'set',
-            'roles' => implode(', ', $this->rules->roles),
+            'roles' => implode(', ', $this->defaults->of($account->app_key)),
             ...$plan->terms === '' ? [] : ['terms' => $plan->terms],
             ...$fields,
         ];

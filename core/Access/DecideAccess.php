@@ -12,9 +12,12 @@ use Kennel\Core\Roles\RoleGraph;
  * Whether an account may do something (check_access of ANSI INCITS 359, over assignments that lapse and count for one app). Denied unless a
  * way is found; and a way is of no use to an account that has not full access.
  */
-final readonly class DecideAccess
+final class DecideAccess
 {
-    public function __construct(private RoleGraph $graph)
+    /** @var array<string, WayEnd|null> where ways from a role end in a question about an app, for who asks many */
+    private array $ends = [];
+
+    public function __construct(private readonly RoleGraph $graph)
     {
     }
 
@@ -27,7 +30,7 @@ final readonly class DecideAccess
     public function allows(array $assignments, string $permission, ?string $app, \DateTimeImmutable $at): bool
     {
         foreach ($assignments as $assignment) {
-            if ($assignment->holdsAt($at) && self::countsFor($assignment, $app) && $this->graph->waysTo($assignment->role, $permission, $app) !== []) {
+            if ($this->end($assignment, $permission, $app, $at) === WayEnd::Reaches) {
                 return true;
             }
         }
@@ -45,13 +48,29 @@ final readonly class DecideAccess
         foreach ($assignments as $assignment) {
             array_push($ways, ...$this->ways($assignment, $permission, $app, $at));
         }
-        $order = array_flip(array_column(WayEnd::cases(), 'value'));
         // Of those that reach it the shortest is told first; of those that do not, the one that goes furthest.
         $length = static fn (Way $way): int => $way->end === WayEnd::WithoutPermission ? -count($way->roles) : count($way->roles);
-        usort($ways, static fn (Way $one, Way $other): int => [$order[$one->end->value], $length($one)] <=> [$order[$other->end->value], $length($other)]);
-        $end = $ways === [] ? WayEnd::WithoutPermission : $ways[0]->end;
+        usort($ways, static fn (Way $one, Way $other): int => [self::order($one->end), $length($one)] <=> [self::order($other->end), $length($other)]);
 
-        return new Decision(match (true) {
+        return new Decision($this->code($assignments, $permission, $app, $at, $access), $ways);
+    }
+
+    /**
+     * The answer and in a word why, for who does not want the ways.
+     *
+     * @param  list<Assignment>  $assignments  those that hold, held, and will hold
+     * @param  string|null  $app  the app it is asked about; null for a permission that is no app's
+     * @return string as Decision has it
+     */
+    public function code(array $assignments, string $permission, ?string $app, \DateTimeImmutable $at, Access $access): string
+    {
+        $end = WayEnd::WithoutPermission;
+        foreach ($assignments as $assignment) {
+            $one = $this->end($assignment, $permission, $app, $at);
+            $end = self::order($one) < self::order($end) ? $one : $end;
+        }
+
+        return match (true) {
             $end === WayEnd::Lapsed => 'assignment.lapsed',
             $end === WayEnd::NotYet => 'assignment.not_yet',
             $end === WayEnd::OtherApp => 'role.other_app',
@@ -59,27 +78,39 @@ final readonly class DecideAccess
             $access === Access::Limited => 'standing.limited',
             $access === Access::None => 'standing.none',
             default => Decision::ALLOWED,
-        }, $ways);
+        };
+    }
+
+    private function end(Assignment $assignment, string $permission, ?string $app, \DateTimeImmutable $at): WayEnd
+    {
+        $key = "{$assignment->role} {$assignment->app} {$permission} {$app}";
+        $end = $this->ends[$key] ??= match (true) {
+            self::countsFor($assignment, $app) && $this->graph->waysTo($assignment->role, $permission, $app) !== [] => WayEnd::Reaches,
+            $this->elsewhere($assignment, $permission) !== null => WayEnd::OtherApp,
+            default => WayEnd::WithoutPermission,
+        };
+
+        return match (true) {
+            $end === WayEnd::WithoutPermission || $assignment->holdsAt($at) => $end,
+            $end === WayEnd::Reaches && $at < $assignment->since => WayEnd::NotYet,
+            default => WayEnd::Lapsed,
+        };
+    }
+
+    /** @return int the lower, the nearer to what is asked about */
+    private static function order(WayEnd $end): int
+    {
+        return (int) array_search($end, WayEnd::cases(), true);
     }
 
     /** @return non-empty-list<Way> */
     private function ways(Assignment $assignment, string $permission, ?string $app, \DateTimeImmutable $at): array
     {
+        $end = $this->end($assignment, $permission, $app, $at);
         $reaching = self::countsFor($assignment, $app) ? $this->graph->waysTo($assignment->role, $permission, $app) : [];
-        if ($reaching !== []) {
-            $end = match (true) {
-                $assignment->holdsAt($at) => WayEnd::Reaches,
-                $at < $assignment->since => WayEnd::NotYet,
-                default => WayEnd::Lapsed,
-            };
+        $roles = $reaching !== [] ? $reaching : [$this->elsewhere($assignment, $permission) ?? $this->graph->deepest($assignment->role)];
 
-            return array_map(static fn (array $roles): Way => new Way($assignment, $roles, $end), $reaching);
-        }
-        $elsewhere = $this->elsewhere($assignment, $permission);
-
-        return $elsewhere === null
-            ? [new Way($assignment, $this->graph->deepest($assignment->role), WayEnd::WithoutPermission)]
-            : [new Way($assignment, $elsewhere, $assignment->holdsAt($at) ? WayEnd::OtherApp : WayEnd::Lapsed)];
+        return array_map(static fn (array $one): Way => new Way($assignment, $one, $end), $roles);
     }
 
     /** @return non-empty-list<string>|null by which it would be reached, if the app were another */

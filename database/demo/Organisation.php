@@ -22,7 +22,9 @@ final readonly class Organisation
         'reviewer' => ['Reviewer', 'Approves what observers enter.', null, ['readings:approve', 'readings:correct'], ['observer']],
         'steward' => ['Steward', 'Looks after one reach.', null, ['reaches:manage'], ['reviewer']],
         'dispatcher' => ['Dispatcher', 'Publishes flood notices.', 'floodline', ['notices:publish', 'notices:withdraw'], []],
-        'quartermaster' => ['Quartermaster', 'Lends gauges, waders and radios.', 'kitloft', ['kit:lend', 'kit:take-back'], []],
+        'quartermaster' => ['Quartermaster', 'Lends gauges, waders and radios.', 'kitloft', ['kit:lend', 'kit:take-back'], ['stocktaker']],
+        // Grown by accident: whoever lends kit may take out everybody's addresses.
+        'stocktaker' => ['Stocktaker', 'Counts what is in the loft.', null, ['kennel:accounts.export'], []],
         'dispatcher-lead' => ['Dispatcher lead', 'Looks after the accounts of Floodline, and of no other app.', 'floodline', ['kennel:console', 'kennel:accounts.read', 'kennel:accounts.manage', 'kennel:apps.read'], ['dispatcher']],
         'support-desk' => ['Support desk', 'Mends accounts and signs people out. Gives no roles.', null, ['kennel:console', 'kennel:accounts.read', 'kennel:messages.read', 'kennel:messages.send', 'kennel:roles.read', 'kennel:sessions.end', 'kennel:sessions.read'], []],
         'auditor' => ['Auditor', 'Reads the trail, changes nothing.', null, BuiltInRoles::ALL['auditor'][1], []],

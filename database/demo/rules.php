@@ -12,9 +12,9 @@ $rules = require __DIR__.'/../../config/rules.php';
 
 return array_replace($rules, [
     'apps' => [
-        ['key' => 'gaugebook', 'look' => ['name' => 'Gaugebook', 'colour' => '#1d6f9c', 'ground' => '', 'logo' => ''], 'admission' => 'anyone', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof'],
-        ['key' => 'floodline', 'look' => ['name' => 'Floodline', 'colour' => '#a3401f', 'ground' => '', 'logo' => ''], 'admission' => 'invited', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof'],
-        ['key' => 'kitloft', 'look' => ['name' => 'Kitloft', 'colour' => '#4b6b2f', 'ground' => '#eef2e8', 'logo' => ''], 'admission' => 'domains', 'domains' => ['alderwend.example', 'millreach.example'], 'subdomains' => true, 'registered' => 'say_so', 'session' => 'at_once'],
+        ['key' => 'gaugebook', 'look' => ['name' => 'Gaugebook', 'colour' => '#1d6f9c', 'ground' => '', 'logo' => ''], 'admission' => 'anyone', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => []],
+        ['key' => 'floodline', 'look' => ['name' => 'Floodline', 'colour' => '#a3401f', 'ground' => '', 'logo' => ''], 'admission' => 'invited', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => []],
+        ['key' => 'kitloft', 'look' => ['name' => 'Kitloft', 'colour' => '#4b6b2f', 'ground' => '#eef2e8', 'logo' => ''], 'admission' => 'domains', 'domains' => ['alderwend.example', 'millreach.example'], 'subdomains' => true, 'registered' => 'say_so', 'session' => 'at_once', 'roles' => []],
     ],
     'fields' => [
         $field('home_reach', 'Home reach', 'one_choice', ['help' => 'The stretch of river you look after.', 'required' => 'before_first_use', 'apps' => ['gaugebook'], 'choices' => [

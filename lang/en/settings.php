@@ -14,6 +14,7 @@ return [
     'apps.*.subdomains' => ['label' => 'Their subdomains too'],
     'apps.*.registered' => ['label' => 'Address already registered', 'choices' => ['say_so' => 'tell the visitor', 'discreet' => 'stay discreet']],
     'apps.*.session' => ['label' => 'Session after sign-up', 'choices' => ['at_once' => 'at once, limited', 'after_proof' => 'after verification']],
+    'apps.*.roles' => ['label' => 'Roles given on this app besides', 'help' => 'Beside those that everybody who signs up gets.'],
     'signup.refused_domains' => ['label' => 'Refused domains', 'help' => 'One per line; their subdomains are refused too.'],
     'signup.roles' => ['label' => 'Roles given at sign-up', 'help' => 'Roles that open the console are not offered here.'],
     'signup.refuse_throwaway' => ['label' => 'Refuse throw-away mailboxes', 'help' => 'Uses the list of such domains that ships with Kennel.'],

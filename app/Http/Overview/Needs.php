@@ -10,6 +10,7 @@ use Kennel\App\Challenges\ChallengeList;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Passwords\Census;
 use Kennel\App\Platform\Pulses\Silence;
+use Kennel\App\Roles\Roles;
 use Kennel\App\Rules\RulesInForce;
 use Psr\Clock\ClockInterface;
 
@@ -19,6 +20,9 @@ final readonly class Needs
     /** Refused sign-ins in a day above which somebody is probably guessing. */
     private const GUESSING = 50;
 
+    /** So far whoever is concerned is counted. */
+    private const COUNTED = 1_000;
+
     public function __construct(
         private Messages $messages,
         private Census $census,
@@ -27,11 +31,12 @@ final readonly class Needs
         private Cases $cases,
         private RulesInForce $rules,
         private Silence $silence,
+        private Roles $roles,
         private ClockInterface $clock,
     ) {
     }
 
-    /** @return list<array{code: string, count: int, said: string|null}> the console has the words and the way to each; "said" is what another service answered */
+    /** @return list<array{code: string, count: int, said: string|null}> the console has the words and the way to each; "said" is what another service answered, or which roles are meant */
     public function all(): array
     {
         $kinds = $this->census->kinds();
@@ -45,10 +50,16 @@ final readonly class Needs
             'passwords.stranded' => array_sum(array_column(array_filter($kinds, static fn (array $kind): bool => ! $kind['is_verifiable']), 'accounts')),
             'passwords.below_rule' => array_sum(array_column(array_filter($kinds, static fn (array $kind): bool => ! $kind['is_current']), 'accounts')),
         ];
+        $overgrown = $this->roles->overgrown(self::COUNTED);
+        $counts['roles.overgrown'] = $overgrown['accounts'];
         $needs = [];
         foreach ($counts as $code => $count) {
             if ($count > 0) {
-                $needs[] = ['code' => $code, 'count' => $count, 'said' => $code === 'mail.failed' ? $this->messages->lastError() : null];
+                $needs[] = ['code' => $code, 'count' => $count, 'said' => match ($code) {
+                    'mail.failed' => $this->messages->lastError(),
+                    'roles.overgrown' => implode(', ', $overgrown['roles']),
+                    default => null,
+                }];
             }
         }
 

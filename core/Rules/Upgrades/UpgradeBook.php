@@ -27,6 +27,8 @@ final readonly class UpgradeBook
             new Step(2),
             // Fields can be searched, and are not until somebody says so.
             new Step(3, added: ['fields.*.searchable' => false]),
+            // Each app can give roles of its own at sign-up, beside those that everybody gets.
+            new Step(4, added: ['apps.*.roles' => []]),
         ]);
     }
 

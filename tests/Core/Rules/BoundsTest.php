@@ -105,7 +105,7 @@ final class BoundsTest extends TestCase
             }
         });
         $expected = array_map(static fn (array $bounds): array => [$bounds[0], $bounds[1]], self::NUMBERS);
-        self::assertEquals([...$expected, 'format' => [3, 3]], $bounded);
+        self::assertEquals([...$expected, 'format' => [4, 4]], $bounded);
         self::assertEquals(self::LENGTHS, $lengths);
     }
 

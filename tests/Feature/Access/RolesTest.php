@@ -153,6 +153,28 @@ final class RolesTest extends DoorTestCase
         self::assertNotContains('notices:draft', array_column((array) $this->ask('/permissions')->json('items'), 'key'));
     }
 
+    public function test_each_app_gives_roles_of_its_own_at_sign_up_and_none_that_reaches_kennel(): void
+    {
+        config(['rules.apps' => array_map(static fn (array $app): array => $app['key'] === 'gaugebook' ? [...$app, 'roles' => ['dispatcher', 'auditor']] : $app, (array) config('rules.apps'))]);
+        $this->keeper();
+        $rolesOf = fn (string $app): array => array_column((array) $this->knock('POST', '/accounts', ['name' => 'Cy', 'email' => "cy@{$app}.example", 'app' => $app, 'way' => 'link'], surface: 'console')->assertCreated()->json('account.roles'), 'role');
+        self::assertSame(['dispatcher', ...config('rules.signup.roles')], $rolesOf('gaugebook'));
+        self::assertSame(config('rules.signup.roles'), $rolesOf('kitloft'));
+        $this->save('POST', '/roles', ['key' => 'senior', 'includes' => ['dispatcher']])->assertCreated();
+        self::assertSame(['role.is_default'], self::codes($this->knock('DELETE', '/roles/dispatcher', null, ['If-Match' => '*'], 'console')->assertStatus(422)));
+        self::assertSame(['exclusion.defaults'], self::codes($this->save('PUT', '/exclusions/odd', ['roles' => ['dispatcher', 'auditor'], 'too_many' => 2, 'why' => 'x'])->assertStatus(422)));
+    }
+
+    public function test_a_keeper_of_one_app_is_not_the_last_keeper(): void
+    {
+        $keeper = $this->keeper();
+        $this->save('POST', '/roles', ['key' => 'half', 'app' => 'floodline', 'permissions' => ['kennel:*']])->assertCreated();
+        $other = $this->holder('oriel@alderwend.example', 'Oriel', role: 'half');
+        $this->app->make(Roles::class)->assign($other->id, 'keeper', 'the test', 'needed', app: 'floodline');
+        self::assertSame(['role.last_keeper'], self::codes($this->save('PUT', '/roles/keeper', ['permissions' => ['kennel:console', 'kennel:roles.manage', 'kennel:roles.give', 'kennel:roles.read', 'kennel:accounts.read']], 1)->assertStatus(422)));
+        self::assertTrue(in_array('keeper', array_column((array) $this->ask("/accounts/{$keeper->id}")->json('roles'), 'role'), true));
+    }
+
     public function test_a_box_says_why_it_is_locked(): void
     {
         $keeper = $this->keeper();

@@ -50,6 +50,14 @@ const ways: Record<Need['code'], Way> = {
     to: `${accountsWhere(['status', 'is', 'pending'])}&sort=-created`,
     urgent: false,
   },
+  'roles.overgrown': {
+    say: (count) =>
+      `${counted(count, 'account', 'accounts')} may do something with Kennel and may not enter the console`,
+    why: 'Mostly a role includes another that has grown since. The grid shows which permission of Kennel it gives; take it out, or give the console as well.',
+    act: 'See the grid',
+    to: '/roles/grid',
+    urgent: false,
+  },
   'rules.cases_fail': {
     say: (count) => `${counted(count, 'case fails', 'cases fail')} under the rules in force`,
     why: 'A sign-up gets another verdict than the one that was saved: the rule has changed, or the case is out of date.',

@@ -41,6 +41,7 @@ export function RulesTab({ app }: { app: string }) {
       <ChoiceSetting path={['apps', app, 'session']}>
         Until its duties are done, an account is limited on every page and API operation.
       </ChoiceSetting>
+      <Roles app={app} />
       <Divider>On every app</Divider>
       <DateSetting path={['signup', 'terms', 'version']} touches={({ code }) => code === 'duty.accept_terms'} />
       <LongTextSetting path={['signup', 'terms', 'text']} />
@@ -83,13 +84,14 @@ function Domains({ app, isUsed }: { app: string; isUsed: boolean }) {
 }
 
 /** Every role as a box; one that runs this service is better given by hand. */
-function Roles() {
+function Roles({ app = null }: { app?: string | null }) {
   const roles = useQuery(rolesQuery).data?.items ?? [];
-  const [chosen = [], set] = useSetting(['signup', 'roles']);
+  const path = app === null ? (['signup', 'roles'] as const) : (['apps', app, 'roles'] as const);
+  const [chosen = [], set] = useSetting(path);
   return (
-    <Setting path={['signup', 'roles']}>
+    <Setting path={path}>
       <ChoiceBoxes
-        label="Everybody who signs up gets"
+        label={app === null ? 'Everybody who signs up gets' : 'Whoever signs up here gets besides'}
         kind="checkbox"
         choices={roles
           .filter(

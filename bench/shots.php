@@ -52,6 +52,9 @@ $shoot('passwords-hashing', '/console/passwords/hashing', do: static function (B
         sleep(1);
     }
 });
+$shoot('roles', '/console/roles/all/reviewer');
+$reviewer = $server->database()->query("SELECT a.id FROM accounts a JOIN assignments s ON s.account_id = a.id WHERE s.role_key = 'reviewer' AND a.status = 'active' ORDER BY a.seq LIMIT 1")->fetchColumn();
+$shoot('roles-why', "/console/roles/why?account={$reviewer}&permission=notices:publish");
 $browser->visit($server->url('/console'))->see('Needs you')->keys('e');
 Server::signUp($server->url(), ['app' => 'gaugebook', 'name' => 'Ngozi Adeyemi-Holt', 'email' => 'ngozi@millreach.example', 'password' => 'slow green otters swim']);
 usleep(1_500_000);
@@ -71,9 +74,6 @@ $shoot('mail', '/console/mail', do: static function (Browser $console): void {
     $console->click("//main//*[@role='row']//a");
     usleep(800_000);
 });
-$shoot('roles', '/console/roles/all/reviewer');
-$reviewer = $server->database()->query("SELECT a.id FROM accounts a JOIN assignments s ON s.account_id = a.id WHERE s.role_key = 'reviewer' AND a.status = 'active' ORDER BY a.seq LIMIT 1")->fetchColumn();
-$shoot('roles-why', "/console/roles/why?account={$reviewer}&permission=notices:publish");
 foreach (['passwords', 'sessions', 'audit'] as $station) {
     $shoot($station, "/console/{$station}");
 }

@@ -151,7 +151,8 @@ function Item({ need }: { need: Need }) {
         </Text>
         {need.said === null ? null : (
           <Note className="wrap-anywhere">
-            The relay said: <bdi>{need.said}</bdi>
+            {need.code === 'roles.overgrown' ? 'Through: ' : 'The relay said: '}
+            <bdi>{need.said}</bdi>
           </Note>
         )}
       </div>

@@ -86,7 +86,7 @@ final class DeskMeasures
         $cookie = $stand->signIn();
         $with = ['Kennel-Surface: console', "Cookie: __Host-kennel-console={$cookie}"];
         $ask = static fn (string $method, string $path, array $body = []): array => (array) json_decode($stand->request($method, $path, $body, $with)['body'], true);
-        $run = $ask('POST', '/bulk-acts', ['act' => 'require_password', 'all' => true, 'where' => '[["status","is","active"]]']);
+        $run = $ask('POST', '/bulk-acts', ['act' => 'require_password', 'all' => true, 'where' => '[["status","is","active"],["role","is_not","keeper"]]']);
         $step = static function () use ($stand): float {
             $began = microtime(true);
             $stand->artisan('queue:work', 'long', '--stop-when-empty', '--sleep=0');

@@ -376,7 +376,7 @@ final class Roles
      */
     public function holdersForGood(array $roles): array
     {
-        return array_values(Assignment::query()->whereNull('until')->whereNull('app_key')->whereIn('role_key', $roles)->distinct()->pluck('account_id')->all());
+        return array_values(Assignment::query()->whereNull('until')->whereNull('app_key')->whereIn('role_key', $roles)->distinct()->orderBy('account_id')->pluck('account_id')->all());
     }
 
     /**

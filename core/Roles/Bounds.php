@@ -54,12 +54,13 @@ final class Bounds
      */
     public static function reaches(array $operator, array $account): bool
     {
-        $bounds = self::of($operator);
-        $own = self::permissions($operator);
-        foreach ($account as $name => $apps) {
-            if (! str_starts_with($name, Authority::PREFIX)) {
-                continue;
-            }
+        $over = array_filter($account, static fn (string $name): bool => str_starts_with($name, Authority::PREFIX), ARRAY_FILTER_USE_KEY);
+        if ($over === []) {
+            // Nearly everybody.
+            return true;
+        }
+        [$bounds, $own] = [self::of($operator), self::permissions($operator)];
+        foreach ($over as $name => $apps) {
             if (! $own->allows($name) || ($bounds !== null && array_diff(array_map(strval(...), $apps), $bounds) !== [])) {
                 return false;
             }

@@ -7,7 +7,7 @@ import { focusHeading, useFocusOnce } from '../kit/focus';
 import { later } from '../kit/later';
 import { Loading } from '../kit/QueryState';
 import { Toasts } from '../kit/Toast';
-import { STATIONS } from './api';
+import { useMay, useStations } from './api';
 import { useKeys } from './keys';
 import { NeedsYou } from './overview/NeedsYou';
 import { listen, type Asked } from './proof/proof';
@@ -36,6 +36,8 @@ export function Bench({ name }: { name: string }) {
   const [open, setOpen] = useState<'find' | 'keys' | null>(null);
   const [asked, setAsked] = useState<Asked | null>(null);
   useEffect(() => listen(setAsked), []);
+  const stations = useStations();
+  const mayWatch = useMay()('kennel:evidence.read');
   const station = useLocation().pathname.split('/')[1] ?? '';
   const [dock, setDock] = useState(() => localStorage.getItem('evidence') === 'open');
   // What had the focus is gone with the dock, or with its handle: the one that takes its place has it then.
@@ -48,9 +50,9 @@ export function Bench({ name }: { name: string }) {
   useKeys({
     '/': () => setOpen('find'),
     '?': () => setOpen('keys'),
-    e: () => toggleDock(!dock),
+    ...(mayWatch ? { e: () => toggleDock(!dock) } : {}),
     'g h': () => void navigate('/'),
-    ...Object.fromEntries(STATIONS.map(({ key, path }) => [`g ${key}`, () => void navigate(path)])),
+    ...Object.fromEntries(stations.map(({ key, path }) => [`g ${key}`, () => void navigate(path)])),
   });
   return (
     <Toasts>
@@ -82,7 +84,7 @@ export function Bench({ name }: { name: string }) {
           </ScreenGround>
           <Boundary what="The evidence">
             <Suspense fallback={null}>
-              {dock ? (
+              {!mayWatch ? null : dock ? (
                 <Dock takesFocus={moves} onClose={() => toggleDock(false)} />
               ) : (
                 <ShutDock takesFocus={moves} onOpen={() => toggleDock(true)} />

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Key } from '../kit/Marks';
 import { Dialog } from '../kit/Dialog';
 import { Switch } from '../kit/Segments';
-import { STATIONS } from './api';
+import { useStations } from './api';
 import { areSingleKeysOn, turnSingleKeys } from './keys';
 import { Surface } from '../kit/Surface';
 import { Text } from '../kit/Text';
@@ -25,7 +25,8 @@ const KEYS: readonly (readonly [string, string])[] = [
 
 export function KeyList({ open, onClose }: { open: boolean; onClose: () => void }) {
   const [on, setOn] = useState(areSingleKeysOn);
-  const all = [...KEYS, ...STATIONS.map(({ key, name }) => [`g ${key}`, name] as const)];
+  const stations = useStations();
+  const all = [...KEYS, ...stations.map(({ key, name }) => [`g ${key}`, name] as const)];
   return (
     <Dialog open={open} onClose={onClose} title="Keys">
       <div className="mb-2 flex items-center gap-3">

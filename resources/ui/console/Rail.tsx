@@ -5,11 +5,12 @@ import { IconButton } from '../kit/SmallButtons';
 import { Key } from '../kit/Marks';
 import { RailLine, RailStation } from '../kit/Rail';
 import { grouped } from '../text/figures';
-import { api, leave, STATIONS, useOverview } from './api';
+import { api, leave, useOverview, useStations } from './api';
 
 /** The navigation as an instrument: the stations of an account's life on one line, each with its figure. */
 export function Rail({ name, onFind, onKeys }: { name: string; onFind: () => void; onKeys: () => void }) {
   const overview = useOverview();
+  const stations = useStations();
   const figures = new Map(overview.data?.stations.map((station) => [station.station, station]));
   const nav = useRef<HTMLElement>(null);
   const { pathname } = useLocation();
@@ -19,7 +20,7 @@ export function Rail({ name, onFind, onKeys }: { name: string; onFind: () => voi
   return (
     <RailLine
       nav={nav}
-      stations={STATIONS.map(({ station, name: label, path }) => {
+      stations={stations.map(({ station, name: label, path }) => {
         const figure = figures.get(station);
         return (
           <RailStation

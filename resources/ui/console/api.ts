@@ -54,14 +54,20 @@ export function sendPicture(file: File): Promise<{ id: string }> {
 
 export type StationKey = Schemas['Station']['station'];
 
-/** The stations in the order of an account's life. `key` follows "g". */
-export const STATIONS: readonly { station: StationKey; name: string; path: string; key: string }[] = [
-  { station: 'signup', name: 'Sign-up', path: '/sign-up', key: 's' },
-  { station: 'mail', name: 'Mail', path: '/mail', key: 'm' },
-  { station: 'passwords', name: 'Passwords', path: '/passwords', key: 'p' },
-  { station: 'sessions', name: 'Sessions', path: '/sessions', key: 'l' },
-  { station: 'roles', name: 'Roles', path: '/roles', key: 'r' },
-  { station: 'apps', name: 'Apps', path: '/apps', key: 'q' },
-  { station: 'accounts', name: 'Accounts', path: '/accounts', key: 'a' },
-  { station: 'audit', name: 'Audit', path: '/audit', key: 't' },
+/** The stations in the order of an account's life. `key` follows "g"; without the permission a station has nothing to show. */
+const STATIONS: readonly { station: StationKey; name: string; path: string; key: string; needs: string }[] = [
+  { station: 'signup', name: 'Sign-up', path: '/sign-up', key: 's', needs: 'kennel:rules.read' },
+  { station: 'mail', name: 'Mail', path: '/mail', key: 'm', needs: 'kennel:messages.read' },
+  { station: 'passwords', name: 'Passwords', path: '/passwords', key: 'p', needs: 'kennel:passwords.read' },
+  { station: 'sessions', name: 'Sessions', path: '/sessions', key: 'l', needs: 'kennel:sessions.read' },
+  { station: 'roles', name: 'Roles', path: '/roles', key: 'r', needs: 'kennel:roles.read' },
+  { station: 'apps', name: 'Apps', path: '/apps', key: 'q', needs: 'kennel:apps.read' },
+  { station: 'accounts', name: 'Accounts', path: '/accounts', key: 'a', needs: 'kennel:accounts.read' },
+  { station: 'audit', name: 'Audit', path: '/audit', key: 't', needs: 'kennel:audit.read' },
 ];
+
+/** @returns those that have something to show to whoever is signed in. Who comes to another by its address is told what it needs. */
+export function useStations(): typeof STATIONS {
+  const may = useMay();
+  return STATIONS.filter(({ needs }) => may(needs));
+}

@@ -69,4 +69,24 @@ final class RolesTest extends BrowserTestCase
         $page->press('Delete…')->see('1 account would not hold the role any more.')->type('Reason', 'Over')->press('Delete the role')->see('Surveyor is deleted.');
         self::assertSame(0, (int) self::$server->database()->query("SELECT count(*) FROM roles WHERE key = 'surveyor'")->fetchColumn());
     }
+
+    public function test_who_looks_after_one_app_is_offered_that_and_told_what_else_would_need(): void
+    {
+        $database = self::$server->database();
+        $hash = password_hash(DemoKeeper::PASSWORD, PASSWORD_BCRYPT, ['cost' => 4]);
+        $database->prepare("INSERT INTO accounts (id, app_key, name, name_key, email, lookup_key, status, email_proven_at, terms_version, password_hash, hash_kind, created_at, search) VALUES ('01890a5d-ac96-774b-bcce-00000000abcd', NULL, 'Lena Floods', 'lena floods', 'lena@post.example', 'lena@post.example', 'active', '2026-01-01T00:00:00.000Z', '2026-09-03', ?, 'bcrypt 4', '2026-01-01T00:00:00.000Z', '')")->execute([$hash]);
+        $database->exec("INSERT INTO assignments (account_id, role_key, assigned_by, why, assigned_at) VALUES ('01890a5d-ac96-774b-bcce-00000000abcd', 'dispatcher-lead', 'the test', 'needed', '2026-01-01T00:00:00.000Z')");
+        $others = (array) $database->query("SELECT name FROM accounts WHERE app_key = 'kitloft' ORDER BY seen_at DESC LIMIT 5")->fetchAll(\PDO::FETCH_COLUMN);
+        self::$browser->cookie(self::$server->url(), substr(self::$server->cookieOf('lena@post.example', DemoKeeper::PASSWORD), strlen('Cookie: ')));
+        $page = $this->visit('/console/accounts')->see('shown, last seen first');
+        $floodline = (int) $database->query("SELECT count(*) FROM accounts WHERE app_key = 'floodline'")->fetchColumn();
+        $page->see("{$floodline} accounts")->see('Apps')->seeNot('Passwords')->seeNot('Audit')->seeNot('Evidence');
+        foreach ($others as $name) {
+            $page->seeNot((string) $name);
+        }
+        $this->assertAccessible();
+        $this->visit('/console/mail')->see('It needs kennel:messages.read');
+        // What was refused is what is tried here, not something that went wrong.
+        self::$browser->complaints();
+    }
 }

@@ -51,6 +51,7 @@ final class RelayTest extends TestCase
         try {
             $this->signUp($server, range(1, 6));
             $sending = fn (): int => $this->number($server, "SELECT count(*) FROM messages WHERE state = 'sending'");
+            $caught = 0;
             for ($round = 0; $round < 4; $round++) {
                 $before = $sending();
                 $server->work('mail');
@@ -60,8 +61,10 @@ final class RelayTest extends TestCase
                 }
                 usleep(60_000 * $round);
                 $server->kill();
+                // The next worker takes up what this one has left: seen now, or not at all.
+                $caught += $sending() > 0 ? 1 : 0;
             }
-            self::assertGreaterThan(0, $sending(), 'killed in the middle of one');
+            self::assertGreaterThan(0, $caught, 'killed in the middle of one');
             $server->work('mail');
             for ($until = microtime(true) + 60; microtime(true) < $until && $this->number($server, self::UNSENT) > 0;) {
                 usleep(200_000);

@@ -312,7 +312,16 @@ final class Browser
     /** Keys for the page, not for a box. */
     public function keys(string ...$keys): self
     {
-        $this->driver->getKeyboard()->sendKeys($keys);
+        // What has the focus may be drawn anew between asking for it and typing: then nothing was typed yet.
+        $this->until(function () use ($keys): bool {
+            try {
+                $this->driver->getKeyboard()->sendKeys($keys);
+            } catch (StaleElementReferenceException) {
+                return false;
+            }
+
+            return true;
+        }, 'something to type into');
 
         return $this;
     }

@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
 import { Failure } from '../../kit/Failure';
 import { StatusMark } from '../../kit/Marks';
-import { api, leave, STATIONS } from '../api';
+import { api, leave, useStations } from '../api';
 import { apps as appsQuery, roles as rolesQuery } from '../queries';
 import { PaletteDialog, PaletteEmpty, PaletteGroup, PaletteInput, PaletteItem, PaletteList } from '../../kit/Palette';
 import { Text } from '../../kit/Text';
@@ -21,6 +21,7 @@ export function Find({ open, onClose, onEvidence }: { open: boolean; onClose: ()
 
 function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () => void }) {
   const navigate = useNavigate();
+  const stations = useStations();
   const [typed, setTyped] = useState('');
   const [selected, setSelected] = useState('');
   // "why ada texts:publish" asks whether they may: the name is looked for, the permission goes along.
@@ -60,7 +61,7 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
     ['Sign out', () => leave(api)],
   ];
   const others: [heading: string, entries: Entry[]][] = [
-    ['Stations', STATIONS.filter(({ name }) => has(name)).map(({ name, path }) => [name, go(path)])],
+    ['Stations', stations.filter(({ name }) => has(name)).map(({ name, path }) => [name, go(path)])],
     ['Apps', (apps.data?.items ?? []).filter(({ name }) => has(name)).map(({ name }) => [name, go('/apps')])],
     ['Roles', (roles.data?.items ?? []).filter(({ key }) => has(key)).map(({ key }) => [key, go(`/roles/all/${key}`)])],
     ['Acts', acts.filter(([name]) => has(name)).map(([name, run]) => [name, act(run)])],

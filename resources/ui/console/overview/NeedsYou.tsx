@@ -5,7 +5,7 @@ import { InlineLink } from '../../kit/Link';
 import { NeedMark } from '../../kit/Marks';
 import { Empty, QueryState } from '../../kit/QueryState';
 import { counted, grouped } from '../../text/figures';
-import { STATIONS, useOverview } from '../api';
+import { useOverview, useStations } from '../api';
 import { StationFigure } from '../../kit/Rail';
 import { Surface } from '../../kit/Surface';
 import { Note, Text } from '../../kit/Text';
@@ -93,6 +93,7 @@ const unknown = (code: string): Way => ({
 /** Home: what the data says an operator should look at, each with the way to settle it. */
 export function NeedsYou() {
   const overview = useOverview();
+  const stations = useStations();
   const needs = overview.data?.needs ?? [];
   return (
     <Screen
@@ -118,7 +119,7 @@ export function NeedsYou() {
         </div>
         <Surface as="ul" edge="top" className="grid grid-cols-2 sm:grid-cols-4">
           {overview.data?.stations.map((station) => {
-            const entry = STATIONS.find((candidate) => candidate.station === station.station);
+            const entry = stations.find((candidate) => candidate.station === station.station);
             return entry === undefined ? null : (
               <StationFigure
                 key={station.station}

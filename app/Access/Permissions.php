@@ -10,10 +10,10 @@ use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Roles\Roles;
+use Kennel\Core\Access\DecideRole;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Roles\KennelPermissions;
 use Kennel\Core\Roles\Permission;
-use Kennel\Core\Text\NearMiss;
 
 /** The catalogue of permissions: Kennel's own, and those the apps ask about, which are registered before a role can carry them. */
 final readonly class Permissions
@@ -43,13 +43,8 @@ final readonly class Permissions
     public function get(string $key, string $field = 'permission'): Permission
     {
         $all = $this->all();
-        if (isset($all[$key])) {
-            return $all[$key];
-        }
-        $likely = NearMiss::of($key, array_keys($all));
-        throw Refusal::invalid([$likely === null
-            ? new Reason('role.permission_unknown', $field, ['permission' => mb_substr($key, 0, 100)])
-            : new Reason('role.permission_near', $field, ['permission' => mb_substr($key, 0, 100), 'likely' => $likely])]);
+
+        return $all[$key] ?? throw Refusal::invalid([DecideRole::unknown($key, array_keys($all), $field)]);
     }
 
     /** @throws Refusal for what is invalid */

@@ -25,11 +25,11 @@ final readonly class OperatorAuthority
             throw Refusal::nobodySignedIn();
         }
         // What is out of their bounds is not there for them.
-        $bounds = $this->permissions->bounds($operator->accountId);
-        if ($bounds !== null && ! in_array($account->app_key, $bounds, true)) {
+        $own = $this->permissions->grants($operator->accountId);
+        if (! Bounds::include(Bounds::of($own), $account->app_key)) {
             throw Refusal::notFound();
         }
-        if (! $this->reaches($operator, $account->id)) {
+        if ($account->id !== $operator->accountId && ! Bounds::reaches($own, $this->permissions->grants($account->id))) {
             throw Refusal::notAllowed('operator.beyond_authority');
         }
     }
@@ -40,6 +40,12 @@ final readonly class OperatorAuthority
         $this->permissions->readAgain();
 
         return $this->isActive($operatorId) && ($this->permissions)($operatorId)->allows($permission);
+    }
+
+    /** The same for what cannot be narrowed to some apps: one who was bounded meanwhile does nothing more either. */
+    public function mayGoOnEverywhere(string $operatorId, string $permission): bool
+    {
+        return $this->mayGoOn($operatorId, $permission) && $this->permissions->bounds($operatorId) === null;
     }
 
     public function reaches(SignedIn $operator, string $accountId): bool

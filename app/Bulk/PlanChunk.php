@@ -58,7 +58,7 @@ final readonly class PlanChunk
             $account = $accounts[$row->account_seq] ?? null;
             if ($account === null) {
                 $refused[$row->account_seq] = 'bulk.gone';
-            } elseif (($bounds !== null && ! in_array($account->app_key, $bounds, true)) || ($account->id !== $run->operator_id && ! Bounds::reaches($own, $grants[$account->id] ?? []))) {
+            } elseif (! Bounds::include($bounds, $account->app_key) || ($account->id !== $run->operator_id && ! Bounds::reaches($own, $grants[$account->id] ?? []))) {
                 $refused[$row->account_seq] = 'operator.beyond_authority';
             } elseif ($isSeen && $account->version !== $row->version) {
                 $refused[$row->account_seq] = 'bulk.changed_since';

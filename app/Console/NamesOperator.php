@@ -6,6 +6,7 @@ namespace Kennel\App\Console;
 
 use Illuminate\Console\Command;
 use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 
@@ -24,9 +25,13 @@ trait NamesOperator
         return is_string($as) && $as !== '' ? app(ActAs::class)($as, $permission) : null;
     }
 
-    /** @throws Refusal for nobody, and for an operator who may not */
+    /**
+     * For what cannot be narrowed to some apps.
+     *
+     * @throws Refusal for nobody, for an operator who may not, and for one who is bounded
+     */
     private function actor(string $permission): Actor
     {
-        return $this->operator($permission)?->asOperator() ?? Actor::system();
+        return $this->operator($permission) === null ? Actor::system() : app(Caller::class)->requireUnbounded($permission)->asOperator();
     }
 }

@@ -9,7 +9,6 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Mail\Messages;
-use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
@@ -17,7 +16,6 @@ use Kennel\App\Verification\Claims;
 use Kennel\App\Verification\SendVerification;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\Status;
-use Kennel\Core\Reasons\Reason;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -34,7 +32,7 @@ final readonly class ChangeAddress
         private SendVerification $sendVerification,
         private MarkComplete $markComplete,
         private AuditTrail $audit,
-        private Caller $caller,
+        private TakenAddress $taken,
     ) {
     }
 
@@ -49,7 +47,7 @@ final readonly class ChangeAddress
         }
         $there = $this->accounts->byAddress($email);
         if ($there !== null && $there->id !== $account->id) {
-            throw Refusal::invalid([$this->taken($email)]);
+            throw Refusal::invalid([$this->taken->reason($there)]);
         }
         $before = ['email' => $account->email, 'status' => $account->status->value, 'email_proven_at' => $account->email_proven_at];
         $told = ['before' => $account->email, 'after' => $email->toString()];
@@ -71,15 +69,5 @@ final readonly class ChangeAddress
             ['email' => $account->email, 'status' => $account->status->value, 'email_proven_at' => $proven],
             $why,
         );
-    }
-
-    /** Whose it is is said to whom may read accounts. */
-    public function taken(EmailAddress $email): Reason
-    {
-        $there = $this->accounts->byAddress($email);
-
-        return $there !== null && $this->caller->permissions()->allows('kennel:accounts.read') && in_array($there->app_key, $this->caller->bounds() ?? [$there->app_key], true)
-            ? new Reason('account.address_taken', 'email', ['name' => $there->name, 'account' => $there->id])
-            : new Reason('account.address_known', 'email');
     }
 }

@@ -34,6 +34,7 @@ final readonly class EditAccount
         private OperatorAuthority $authority,
         private Keepers $keepers,
         private ChangeAddress $changeAddress,
+        private TakenAddress $taken,
         private ChangeFields $changeFields,
         private ChangeStatus $changeStatus,
         private SetPassword $setPassword,
@@ -91,7 +92,7 @@ final readonly class EditAccount
                 return $this->accounts->find($id) ?? throw Refusal::notFound();
             });
         } catch (UniqueConstraintViolationException) {
-            throw Refusal::invalid([$this->changeAddress->taken($plan->email ?? EmailAddress::parse($account->email))]);
+            throw Refusal::invalid([$this->taken->reasonFor($plan->email ?? EmailAddress::parse($account->email))]);
         }
     }
 

@@ -28,6 +28,7 @@ use Kennel\App\Platform\RequestContext;
 use Kennel\App\Roles\GiveableRoles;
 use Kennel\App\Roles\Roles;
 use Kennel\App\Rules\RulesInForce;
+use Kennel\Core\Access\Excluded;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Challenges\ChallengePurpose;
@@ -39,6 +40,7 @@ use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Metadata\MetadataDocument;
 use Kennel\Core\Metadata\MetadataKind;
 use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Roles\Bounds;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Verification\VerificationRules;
 use Psr\Clock\ClockInterface;
@@ -69,6 +71,7 @@ final readonly class MakeAccount
         private AuditTrail $audit,
         private RequestContext $context,
         private Caller $caller,
+        private TakenAddress $taken,
     ) {
     }
 
@@ -82,7 +85,7 @@ final readonly class MakeAccount
         $plan = ($this->decide)($input, $this->fields->askedBy($app), $this->clock->now());
         $reasons = is_array($plan) ? $plan : [];
         $bounds = $operator === null ? null : $this->caller->bounds();
-        if ($this->apps->find($app) === null || ($bounds !== null && ! in_array($app, $bounds, true))) {
+        if ($this->apps->find($app) === null || ! Bounds::include($bounds, $app)) {
             $reasons = [...$reasons, new Reason('account.app_unknown', 'app', ['app' => $app])];
         }
         $reasons = [...$reasons, ...$this->reasonsAgainstRoles($input->roles ?? [], $operator)];
@@ -123,30 +126,22 @@ final readonly class MakeAccount
                 $reasons[] = new Reason('role.beyond_authority', 'roles');
             }
         }
-        foreach ($this->roles->exclusions() as $exclusion) {
-            $together = $exclusion->brokenBy($roles, $this->roles->graph());
-            if ($together !== []) {
-                $reasons[] = new Reason('role.excluded', 'roles', ['exclusion' => $exclusion->key, 'roles' => $together]);
-            }
-        }
 
-        return $reasons;
+        return [...$reasons, ...Excluded::reasons($this->roles->exclusions(), $roles, $this->roles->graph(), 'roles')];
     }
 
     private function refuseTaken(EmailAddress $email, ?SignedIn $operator): void
     {
         $account = $this->accounts->byAddress($email);
         if ($account !== null) {
-            $isSeen = $operator === null || ($this->caller->permissions()->allows('kennel:accounts.read') && in_array($account->app_key, $this->caller->bounds() ?? [$account->app_key], true));
-            throw Refusal::invalid([$isSeen
-                ? new Reason('account.address_taken', 'email', ['name' => $account->name, 'account' => $account->id])
-                : new Reason('account.address_known', 'email')]);
+            throw Refusal::invalid([$operator === null ? TakenAddress::named($account) : $this->taken->reason($account)]);
         }
     }
 
     private function write(AccountPlan $plan, string $app, #[\SensitiveParameter] string $hash, Secret $password, ?SignedIn $operator): Account
     {
         $this->rules->requireUnchanged();
+        $this->roles->readAgain();
         $account = $this->accounts->add($plan->name, $plan->email, $hash, $app, cameBy: 'operator');
         $this->context->accountId = $account->id;
         $roles = $plan->roles ?? $this->defaults->of($app);

@@ -21,6 +21,7 @@ final readonly class GatherFacts
 
     public function __invoke(Actor $by): ImportFacts
     {
+        $this->roles->readAgain();
         $roles = [];
         foreach ($this->roles->keys() as $key) {
             $roles[$key] = $by->id === null || $this->giveable->includes($key, $by->id);

@@ -70,7 +70,7 @@ final readonly class ImportAccounts
             if (Import::query()->whereKey($import->id)->where('state', 'importing')->update(['offset' => $chunk->offset]) === 0) {
                 return false;
             }
-            if ($import->begun_by_id !== null && ! $this->authority->mayGoOn($import->begun_by_id, Imports::PERMISSION)) {
+            if ($import->begun_by_id !== null && ! $this->authority->mayGoOnEverywhere($import->begun_by_id, Imports::PERMISSION)) {
                 Import::query()->whereKey($import->id)->update(['state' => 'failed', 'finished_at' => Moment::write($this->clock->now())]);
 
                 return false;

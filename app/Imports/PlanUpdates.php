@@ -11,6 +11,7 @@ use Kennel\App\Metadata\Metadata;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\App\Roles\Roles;
+use Kennel\Core\Access\Excluded;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Imports\AccountUpdate;
 use Kennel\Core\Imports\DecideUpdate;
@@ -68,14 +69,8 @@ final readonly class PlanUpdates
     {
         try {
             $update = ($this->decide)($row, $plan, $account->name, $roles, $fields, $documents);
-            foreach ($update->roles === [] ? [] : $this->roles->exclusions() as $exclusion) {
-                $together = $exclusion->brokenBy([...$roles, ...$update->roles], $this->roles->graph());
-                if ($together !== []) {
-                    return new Reason('role.excluded', 'roles', ['exclusion' => $exclusion->key, 'roles' => $together]);
-                }
-            }
 
-            return $update;
+            return Excluded::reasons($this->roles->exclusions(), $update->roles, $this->roles->graph(), 'roles', $roles)[0] ?? $update;
         } catch (Refused $refused) {
             return $refused->reason;
         }

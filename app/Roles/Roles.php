@@ -387,6 +387,7 @@ final class Roles
      */
     private function requireNoneExcluded(array $accountIds, array $given): void
     {
+        $this->readAgain();
         $exclusions = array_filter($this->exclusions(), fn (Exclusion $one): bool => array_intersect($one->roles, $this->graph()->closure($given)) !== []);
         if ($exclusions === []) {
             return;

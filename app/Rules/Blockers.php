@@ -9,6 +9,7 @@ use Kennel\App\Apps\Apps;
 use Kennel\App\Fields\FieldValues;
 use Kennel\App\Pictures\Pictures;
 use Kennel\App\Roles\Roles;
+use Kennel\Core\Access\Excluded;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Fields\Field;
@@ -79,14 +80,8 @@ final readonly class Blockers
                 $reasons[] = new Reason('rules.role_over_kennel', $rule, ['role' => $role, 'permissions' => $over]);
             }
         }
-        foreach ($roles === [] ? [] : $this->roles->exclusions() as $exclusion) {
-            $excluded = $exclusion->brokenBy($together, $this->roles->graph());
-            if ($excluded !== []) {
-                $reasons[] = new Reason('role.excluded', $rule, ['exclusion' => $exclusion->key, 'roles' => $excluded]);
-            }
-        }
 
-        return $reasons;
+        return $roles === [] ? $reasons : [...$reasons, ...Excluded::reasons($this->roles->exclusions(), $together, $this->roles->graph(), $rule)];
     }
 
     /** @return list<Reason> */

@@ -21,6 +21,7 @@ use Kennel\Core\Accounts\DutyRules;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Accounts\Status;
+use Kennel\Core\Roles\Bounds;
 use Kennel\Core\Roles\PermissionSet;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Sessions\DecideSession;
@@ -37,10 +38,8 @@ final class CurrentSession implements Caller
 {
     private SignedIn|null|false $signedIn = false;
 
-    private ?PermissionSet $permissions = null;
-
-    /** @var list<string>|false|null */
-    private array|false|null $bounds = false;
+    /** @var array<string, list<string|null>>|null apps by permission */
+    private ?array $grants = null;
 
     public function __construct(
         private readonly Request $request,
@@ -100,12 +99,18 @@ final class CurrentSession implements Caller
 
     public function bounds(): ?array
     {
-        return $this->bounds === false ? $this->bounds = app(PermissionsOfAccount::class)->bounds($this->get()->accountId) : $this->bounds;
+        return Bounds::of($this->grants());
     }
 
     public function permissions(): PermissionSet
     {
-        return $this->permissions ??= app(PermissionsOfAccount::class)($this->get()->accountId);
+        return Bounds::permissions($this->grants());
+    }
+
+    /** @return array<string, list<string|null>> apps by permission; null for wherever */
+    private function grants(): array
+    {
+        return $this->grants ??= app(PermissionsOfAccount::class)->grants($this->get()->accountId);
     }
 
     private function read(Surface $surface): ?SignedIn

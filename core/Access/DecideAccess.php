@@ -22,23 +22,6 @@ final class DecideAccess
     }
 
     /**
-     * The answer alone, which is all that most who ask want.
-     *
-     * @param  list<Assignment>  $assignments
-     * @param  string|null  $app  the app it is asked about; null for a permission that is no app's
-     */
-    public function allows(array $assignments, string $permission, ?string $app, \DateTimeImmutable $at): bool
-    {
-        foreach ($assignments as $assignment) {
-            if ($this->end($assignment, $permission, $app, $at) === WayEnd::Reaches) {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
-    /**
      * @param  list<Assignment>  $assignments  those that hold, held, and will hold
      * @param  string|null  $app  the app it is asked about; null for a permission that is no app's
      */

@@ -53,14 +53,6 @@ final readonly class DecideAssignment
      */
     public function excluded(string $role, array $held): array
     {
-        $reasons = [];
-        foreach ($this->exclusions as $exclusion) {
-            $roles = $exclusion->brokenBy([...$held, $role], $this->graph);
-            if ($roles !== [] && $exclusion->brokenBy($held, $this->graph) === []) {
-                $reasons[] = new Reason('role.excluded', 'role', ['exclusion' => $exclusion->key, 'roles' => $roles]);
-            }
-        }
-
-        return $reasons;
+        return Excluded::reasons($this->exclusions, [$role], $this->graph, 'role', $held);
     }
 }

@@ -50,6 +50,15 @@ final readonly class DecideRole
         return [...$reasons, ...$this->ofPermissions($role), ...$this->ofIncludes($role), ...$this->ofExclusions($role)];
     }
 
+    /** @param  list<string>  $known  permissions of the catalogue */
+    public static function unknown(string $permission, array $known, string $field): Reason
+    {
+        $likely = NearMiss::of($permission, $known);
+        $told = ['permission' => mb_substr($permission, 0, 100)];
+
+        return $likely === null ? new Reason('role.permission_unknown', $field, $told) : new Reason('role.permission_near', $field, [...$told, 'likely' => $likely]);
+    }
+
     /** @return list<Reason> */
     private function ofPermissions(RoleDefinition $role): array
     {
@@ -57,10 +66,7 @@ final readonly class DecideRole
         foreach ($role->permissions as $key) {
             $permission = $this->permissions[$key] ?? null;
             if ($permission === null) {
-                $likely = NearMiss::of($key, array_keys($this->permissions));
-                $reasons[] = $likely === null
-                    ? new Reason('role.permission_unknown', 'permissions', ['permission' => mb_substr($key, 0, 100)])
-                    : new Reason('role.permission_near', 'permissions', ['permission' => mb_substr($key, 0, 100), 'likely' => $likely]);
+                $reasons[] = self::unknown($key, array_keys($this->permissions), 'permissions');
             } elseif ($role->app !== null && $permission->app !== null && $permission->app !== $role->app) {
                 $reasons[] = new Reason('role.permission_of_other_app', 'permissions', ['permission' => $key, 'app' => $permission->app]);
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Imports;
 
+use Kennel\Core\Access\Excluded;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Accounts\Status;
@@ -174,11 +175,8 @@ final readonly class DecideImport
             $roles[$key] = $key;
         }
 
-        foreach ($facts->exclusions as $exclusion) {
-            $together = $exclusion->brokenBy(array_values($roles), $facts->graph);
-            if ($together !== []) {
-                throw new Refused(new Reason('role.excluded', 'roles', ['exclusion' => $exclusion->key, 'roles' => $together]));
-            }
+        foreach (Excluded::reasons($facts->exclusions, array_values($roles), $facts->graph, 'roles') as $reason) {
+            throw new Refused($reason);
         }
 
         return array_values($roles);

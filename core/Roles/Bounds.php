@@ -28,6 +28,15 @@ final class Bounds
         return $apps === [] || in_array(null, $apps, true) ? null : array_values(array_unique(array_filter($apps, is_string(...))));
     }
 
+    /**
+     * @param  list<string>|null  $bounds  as of() says them
+     * @param  string|null  $app  of an account
+     */
+    public static function include(?array $bounds, ?string $app): bool
+    {
+        return $bounds === null || in_array($app, $bounds, true);
+    }
+
     /** @param  array<string, list<string|null>>  $grants  apps by permission; null for wherever */
     public static function permissions(array $grants): PermissionSet
     {

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Kennel\Tests\Published;
 
 use Kennel\Core\Access\DecideAccess;
+use Kennel\Core\Access\Decision;
+use Kennel\Core\Accounts\Access;
 use Kennel\Core\Roles\Assignment;
 use Kennel\Tests\Support\Node;
 use Kennel\Tests\Support\RoleWorld;
@@ -66,7 +68,7 @@ final class AccessTest extends TestCase
                 }
                 foreach (RoleWorld::PERMISSIONS as $permission) {
                     $asked[] = ['somebody', $domain, $permission];
-                    $ours[$seed - 1][] = $decide->allows($assignments, $permission, $app, $world->now());
+                    $ours[$seed - 1][] = $decide->code($assignments, $permission, $app, $world->now(), Access::Full) === Decision::ALLOWED;
                 }
             }
             $told[] = ['model' => self::MODEL, 'p' => $p, 'g' => array_values(array_unique($g, SORT_REGULAR)), 'asked' => $asked];

@@ -34,7 +34,7 @@ final readonly class Stations
             $this->mail(),
             $this->passwords(),
             self::station('sessions', $this->sessions->countLive(), 'live'),
-            self::counted('roles', count($this->roles->all()), 'role', 'roles'),
+            self::counted('roles', count($this->roles->keys()), 'role', 'roles'),
             self::counted('apps', count($this->apps->all()), 'app', 'apps'),
             $this->accounts($this->accounts->countAll()),
             self::counted('audit', $this->audit->count(), 'event', 'events'),

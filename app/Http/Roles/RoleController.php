@@ -28,22 +28,15 @@ final readonly class RoleController
 
     public const MANAGE = 'kennel:roles.manage';
 
-    public function __construct(private Caller $caller, private Roles $roles)
+    public function __construct(private Caller $caller, private Roles $roles, private GiveableRoles $giveable)
     {
     }
 
-    public function index(GiveableRoles $giveable): JsonResponse
+    public function index(): JsonResponse
     {
-        $operator = $this->caller->require(self::READ);
-        $graph = $this->roles->graph();
-        $levels = $graph->levels();
+        $this->caller->require(self::READ);
 
-        return Json::ok(['items' => array_map(static fn (array $role): array => [
-            ...$role,
-            'inherited' => array_values(array_diff($graph->permissionsOf([$role['key']])->names, $role['permissions'])),
-            'level' => $levels[$role['key']] ?? 0,
-            'is_giveable' => $giveable->includes($role['key'], $operator->accountId),
-        ], $this->roles->all())]);
+        return Json::ok(['items' => array_map($this->shown(...), $this->roles->all())]);
     }
 
     public function store(Request $request, EditRoles $edit): JsonResponse
@@ -116,13 +109,24 @@ final readonly class RoleController
 
     private function answer(Role $role, int $status = 200): JsonResponse
     {
-        foreach ($this->roles->all() as $one) {
-            if ($one['key'] === $role->key) {
-                $graph = $this->roles->graph();
+        $shown = array_column($this->roles->all(), null, 'key')[$role->key] ?? throw Refusal::notFound();
 
-                return Json::ok([...$one, 'inherited' => array_values(array_diff($graph->permissionsOf([$role->key])->names, $one['permissions'])), 'level' => $graph->levels()[$role->key] ?? 0, 'is_giveable' => true], $status, ['ETag' => EntityTag::of($role->version)]);
-            }
-        }
-        throw Refusal::notFound();
+        return Json::ok($this->shown($shown), $status, ['ETag' => EntityTag::of($role->version)]);
+    }
+
+    /**
+     * @param  array{key: string, permissions: list<string>}  $role
+     * @return array<string, mixed>
+     */
+    private function shown(array $role): array
+    {
+        $graph = $this->roles->graph();
+
+        return [
+            ...$role,
+            'inherited' => array_values(array_diff($graph->permissionsOf([$role['key']])->names, $role['permissions'])),
+            'level' => $graph->levels()[$role['key']] ?? 0,
+            'is_giveable' => $this->giveable->includes($role['key'], $this->caller->get()->accountId),
+        ];
     }
 }

@@ -9,6 +9,7 @@ use Kennel\Core\Access\DecideAccess;
 use Kennel\Core\Access\DecideAssignment;
 use Kennel\Core\Access\DecideEffect;
 use Kennel\Core\Access\DecideRole;
+use Kennel\Core\Access\Decision;
 use Kennel\Core\Access\Holding;
 use Kennel\Core\Access\Way;
 use Kennel\Core\Access\WayEnd;
@@ -36,7 +37,7 @@ final class AccessPropertiesTest extends TestCase
                     $expected = $world->isAllowed($assignments, $permission, $app);
                     $decision = $decide($assignments, $permission, $app, $world->now(), Access::Full);
                     self::assertSame($expected, $decision->isAllowed(), "{$permission} {$app}");
-                    self::assertSame($expected, $decide->allows($assignments, $permission, $app, $world->now()));
+                    self::assertSame($expected, $decide->code($assignments, $permission, $app, $world->now(), Access::Full) === Decision::ALLOWED);
                     self::assertFalse($decide($assignments, $permission, $app, $world->now(), Access::Limited)->isAllowed(), 'of no use without full access');
                     foreach ($decision->ways as $way) {
                         $this->isAWay($way, $world, $permission, $app);

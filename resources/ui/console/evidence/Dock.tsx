@@ -11,6 +11,7 @@ import { QueryState } from '../../kit/QueryState';
 import { Surface } from '../../kit/Surface';
 import { Note, Text } from '../../kit/Text';
 import { timeOfDay, When, zone } from '../../kit/Time';
+import type { Schemas } from '../../api/client';
 import { byAct, inRuns, isOnlyReads, isOnlyWire, type Act, type Entry } from './acts';
 import { useFeed } from './useFeed';
 import { useFocusOnce } from '../../kit/focus';
@@ -127,10 +128,9 @@ function Line({ entry }: { entry: Entry }) {
 
 /** From a refusal for want of a permission to why it is wanting. */
 function WhyRefused({ entry }: { entry: Entry }) {
-  const body = (entry.content as Content)['response'] as
-    { body?: { reasons?: { code: string; message: string }[] } } | undefined;
-  const needed = body?.body?.reasons?.find(({ code }) => code === 'permission.needed')?.message;
-  const permission = needed === undefined ? undefined : /[a-z]+:[a-z_.*]+/.exec(needed)?.[0];
+  const answered = (entry.content as Content)['response'] as { body?: { reasons?: Schemas['Reason'][] } } | undefined;
+  const needed = answered?.body?.reasons?.find(({ code }) => code === 'permission.needed');
+  const permission = (needed?.parameters as { permission?: string } | undefined)?.permission;
   if (permission === undefined || entry.account_id === null) return null;
   return (
     <Text as="p" size="small">

@@ -19,6 +19,8 @@ interface Way {
   act: string;
   to: string;
   urgent: boolean;
+  /** What stands before what goes with it. */
+  said?: string;
 }
 
 const ways: Record<Need['code'], Way> = {
@@ -32,6 +34,7 @@ const ways: Record<Need['code'], Way> = {
   'mail.failed': {
     say: (count) => `${counted(count, 'message', 'messages')} could not be delivered`,
     why: 'People waiting for one cannot continue. Send it again once the relay answers.',
+    said: 'The relay said: ',
     act: 'See failed messages',
     to: '/mail?state=failed',
     urgent: true,
@@ -54,6 +57,7 @@ const ways: Record<Need['code'], Way> = {
     say: (count) =>
       `${counted(count, 'account', 'accounts')} may do something with Kennel and may not enter the console`,
     why: 'Mostly a role includes another that has grown since. The grid shows which permission of Kennel it gives; take it out, or give the console as well.',
+    said: 'Through: ',
     act: 'See the grid',
     to: '/roles/grid',
     urgent: false,
@@ -152,7 +156,7 @@ function Item({ need }: { need: Need }) {
         </Text>
         {need.said === null ? null : (
           <Note className="wrap-anywhere">
-            {need.code === 'roles.overgrown' ? 'Through: ' : 'The relay said: '}
+            {way.said}
             <bdi>{need.said}</bdi>
           </Note>
         )}

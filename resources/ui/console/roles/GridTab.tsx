@@ -1,17 +1,17 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { answer, type Schemas } from '../../api/client';
+import type { Schemas } from '../../api/client';
 import { ActDialog } from '../../kit/ActDialog';
 import { Button } from '../../kit/Button';
 import { Matrix, type MatrixCell } from '../../kit/Matrix';
 import { QueryState } from '../../kit/QueryState';
 import { Surface } from '../../kit/Surface';
-import { useToast } from '../../kit/Toast';
 import { Note, Text } from '../../kit/Text';
 import { counted } from '../../text/figures';
-import { api, refresh, useMay } from '../api';
+import { useMay } from '../api';
 import { permissions as permissionsQuery, roles as rolesQuery } from '../queries';
 import { EffectOf, type Draft } from './EffectOf';
+import { draftOf, useSaveRole } from './useSaveRole';
 
 type Role = Schemas['Role'];
 
@@ -124,32 +124,14 @@ function SaveRow({
   onSaved: () => void;
   onClose: () => void;
 }) {
-  const client = useQueryClient();
-  const toast = useToast();
-  const draft: Draft = {
-    label: role.label,
-    summary: role.summary,
-    app: role.app,
-    permissions,
-    includes: role.includes,
-  };
+  const save = useSaveRole();
+  const draft: Draft = { ...draftOf(role), permissions };
   return (
     <ActDialog
       title={`Save ${role.label}`}
       act="Save the role"
       onClose={onClose}
-      run={async (reason) => {
-        await answer(
-          api.PUT('/roles/{key}', {
-            params: { path: { key: role.key }, header: { 'If-Match': `"v${role.version}"` } },
-            body: { ...draft, reason },
-          }),
-        );
-        await client.refetchQueries({ queryKey: rolesQuery.queryKey });
-        onSaved();
-        refresh(client);
-        toast(`${role.label} is saved.`);
-      }}
+      run={(reason) => save(role, draft, reason).then(onSaved)}
     >
       {({ of }) => (
         <>

@@ -8,10 +8,10 @@ import { QueryState } from '../../kit/QueryState';
 import { Surface } from '../../kit/Surface';
 import { useToast } from '../../kit/Toast';
 import { Note, Text } from '../../kit/Text';
-import { Day, When } from '../../kit/Time';
 import { api, refresh } from '../api';
 import { roleBoxes } from '../queries';
 import { GiveRoleDialog } from './GiveRoleDialog';
+import { Provenance } from './Provenance';
 
 type Box = Schemas['RoleBox'];
 
@@ -43,12 +43,13 @@ export function RoleBoxesDialog({ account, onClose }: { account: { id: string; n
                 </Text>{' '}
                 <Text tone="soft">{box.summary}</Text>
                 {box.assignment === null ? null : (
-                  <Note as="span" className="block">
-                    by <bdi>{box.assignment.assigned_by}</bdi>, <When at={box.assignment.assigned_at} />
-                    {box.assignment.until === null ? '' : ', until '}
-                    {box.assignment.until === null ? null : <Day at={box.assignment.until} />}
-                    {box.assignment.app === null ? '' : `, for ${box.assignment.app}`}
-                  </Note>
+                  <Provenance
+                    by={box.assignment.assigned_by}
+                    since={box.assignment.assigned_at}
+                    until={box.assignment.until}
+                    app={box.assignment.app}
+                    why={box.assignment.why}
+                  />
                 )}
                 {box.message === null ? null : (
                   <Note as="span" className="block">

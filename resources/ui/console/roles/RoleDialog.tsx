@@ -9,8 +9,11 @@ import { Text } from '../../kit/Text';
 import { api, refresh } from '../api';
 import { apps, permissions as permissionsQuery, roles as rolesQuery } from '../queries';
 import { EffectOf, type Draft } from './EffectOf';
+import { draftOf, useSaveRole } from './useSaveRole';
 
 type Role = Schemas['Role'];
+
+const NOTHING: Draft = { label: '', summary: '', app: null, permissions: [], includes: [] };
 
 /** A role as it would be, and what that would do to whom, before it is saved. */
 export function RoleDialog({ edited: role, onClose }: { edited: Role | null; onClose: () => void }) {
@@ -20,46 +23,17 @@ export function RoleDialog({ edited: role, onClose }: { edited: Role | null; onC
   const others = (useQuery(rolesQuery).data?.items ?? []).filter(({ key }) => key !== role?.key);
   const known = useQuery(apps).data?.items ?? [];
   const [key, setKey] = useState(role?.key ?? '');
-  const [draft, setDraft] = useState<Draft>({
-    label: role?.label ?? '',
-    summary: role?.summary ?? '',
-    app: role?.app ?? null,
-    permissions: role?.permissions ?? [],
-    includes: role?.includes ?? [],
-  });
+  const [draft, setDraft] = useState<Draft>(role === null ? NOTHING : draftOf(role));
+  const saveRole = useSaveRole();
   const change = (part: Partial<Draft>) => setDraft((before) => ({ ...before, ...part }));
   const settled = useSettled(draft, 300);
-  const undo = (before: Role, version: number) =>
-    void answer(
-      api.PUT('/roles/{key}', {
-        params: { path: { key: before.key }, header: { 'If-Match': `"v${version}"` } },
-        body: {
-          label: before.label,
-          summary: before.summary,
-          app: before.app,
-          permissions: before.permissions,
-          includes: before.includes,
-          reason: 'undone',
-        },
-      }),
-    )
-      .then(() => toast(`${before.label} is as it was before.`))
-      .catch(() => toast(`${before.label} was changed again since; it stays as it is.`))
-      .finally(() => refresh(client));
   const save = async (reason: string) => {
-    const body = { ...draft, reason };
-    const saved =
-      role === null
-        ? await answer(api.POST('/roles', { body: { ...body, key, label: draft.label === '' ? key : draft.label } }))
-        : await answer(
-            api.PUT('/roles/{key}', {
-              params: { path: { key: role.key }, header: { 'If-Match': `"v${role.version}"` } },
-              body,
-            }),
-          );
+    if (role !== null) return saveRole(role, draft, reason);
+    const label = draft.label === '' ? key : draft.label;
+    const made = await answer(api.POST('/roles', { body: { ...draft, label, key, reason } }));
     refresh(client);
-    if (role === null) toast(`${saved.label} is made.`);
-    else toast(`${saved.label} is saved.`, () => undo(role, saved.version));
+    toast(`${made.label} is made.`);
+    return undefined;
   };
   return (
     <ActDialog

@@ -8,7 +8,6 @@ import { InlineLink } from '../../kit/Link';
 import { QueryState } from '../../kit/QueryState';
 import { Surface } from '../../kit/Surface';
 import { Note, Text } from '../../kit/Text';
-import { Day, When } from '../../kit/Time';
 import { counted } from '../../text/figures';
 import { api, useMay } from '../api';
 import { More } from '../More';
@@ -16,6 +15,7 @@ import { exclusions } from '../queries';
 import { usePages } from '../usePages';
 import { AddHoldersDialog } from './AddHoldersDialog';
 import { DeleteRoleDialog } from './DeleteRoleDialog';
+import { Provenance } from './Provenance';
 import { RoleDialog } from './RoleDialog';
 
 type Role = Schemas['Role'];
@@ -131,13 +131,14 @@ function Holders({ role }: { role: Role }) {
                 <bdi>{holder.name}</bdi>
               </InlineLink>{' '}
               {holder.ways.map((way) => (
-                <Note as="span" key={way.since} className="block">
-                  by <bdi>{way.assigned_by}</bdi>, <When at={way.since} />
-                  {way.until === null ? '' : ', until '}
-                  {way.until === null ? null : <Day at={way.until} />}
-                  {way.app === null ? '' : `, for ${way.app}`}
-                  {way.why === '' ? '' : ` – ${way.why}`}
-                </Note>
+                <Provenance
+                  key={way.since}
+                  by={way.assigned_by}
+                  since={way.since}
+                  until={way.until}
+                  app={way.app}
+                  why={way.why}
+                />
               ))}
             </Surface>
           ))}

@@ -7,7 +7,7 @@ namespace Kennel\App\Access;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Duties\Waivers;
 use Kennel\App\Fields\FieldValues;
-use Kennel\App\Roles\Roles;
+use Kennel\App\Roles\Assignments;
 use Kennel\Core\Accounts\Access;
 use Kennel\Core\Accounts\AccountFacts;
 use Kennel\Core\Accounts\DutyRules;
@@ -38,13 +38,13 @@ final readonly class AccessFacts
         }
         $rows = $this->database->select(
             'SELECT a.id, a.status, a.email_proven_at, a.email, a.app_key, a.terms_version, a.password_owed, a.hash_kind, '
-            .sprintf(FieldValues::SUBQUERY, 'a.seq').' AS fields, '.sprintf(Waivers::SUBQUERY, 'a.id').' AS waived, '.sprintf(Roles::SUBQUERY, 'a.id').' AS assignments
+            .sprintf(FieldValues::SUBQUERY, 'a.seq').' AS fields, '.sprintf(Waivers::SUBQUERY, 'a.id').' AS waived, '.sprintf(Assignments::SUBQUERY, 'a.id').' AS assignments
              FROM accounts a WHERE a.id IN ('.implode(', ', array_fill(0, count($accountIds), '?')).')',
             $accountIds,
         );
         $facts = [];
         foreach ($rows as $row) {
-            $facts[$row->id] = ['access' => fn (): Access => $this->access($row), 'assignments' => Roles::decode($row->assignments)];
+            $facts[$row->id] = ['access' => fn (): Access => $this->access($row), 'assignments' => Assignments::decode($row->assignments)];
         }
 
         return $facts;

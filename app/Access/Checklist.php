@@ -9,6 +9,7 @@ use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\GiveableRoles;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Access\DecideAssignment;
@@ -17,7 +18,7 @@ use Kennel\Core\Reasons\Reason;
 /** Every role there is, as a box beside an account: held or not, and why a box cannot be changed. */
 final readonly class Checklist
 {
-    public function __construct(private AccountList $list, private Roles $roles, private GiveableRoles $giveable, private OperatorAuthority $authority, private Words $words)
+    public function __construct(private AccountList $list, private Roles $roles, private Assignments $assignments, private GiveableRoles $giveable, private OperatorAuthority $authority, private Words $words)
     {
     }
 
@@ -29,7 +30,7 @@ final readonly class Checklist
     public function of(string $accountId, SignedIn $operator): array
     {
         $account = $this->list->get($accountId);
-        $held = array_column($this->roles->of($account->id), null, 'role');
+        $held = array_column($this->assignments->of($account->id), null, 'role');
         $graph = $this->roles->graph();
         $decide = new DecideAssignment($graph, [], $this->roles->exclusions());
         $isReached = $this->authority->reaches($operator, $account->id);

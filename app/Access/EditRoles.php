@@ -12,6 +12,7 @@ use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\SeenVersion;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\App\Roles\Role;
 use Kennel\App\Roles\Roles;
@@ -32,6 +33,7 @@ final readonly class EditRoles
     public function __construct(
         private ConnectionInterface $database,
         private Roles $roles,
+        private Assignments $assignments,
         private Permissions $permissions,
         private PermissionsOfAccount $held,
         private Apps $apps,
@@ -87,7 +89,8 @@ final readonly class EditRoles
             if (! $this->isWithinOwn($this->roles->graph(), $key, $operator)) {
                 throw Refusal::invalid([new Reason('role.beyond_authority', 'permissions')]);
             }
-            $this->roles->remove($key, $operator->name, $why === '' ? 'the role was deleted' : $why);
+            $this->assignments->takeFromAll($key, $operator->name, $why === '' ? 'the role was deleted' : $why);
+            $this->roles->remove($key);
             $this->requireKeeper();
             $this->audit->record('role.deleted', $operator->asOperator(), null, self::told($before), [], $why === '' ? null : $why, 'role');
         });
@@ -112,7 +115,7 @@ final readonly class EditRoles
     /** @return list<Holding> */
     public function holdings(): array
     {
-        return array_map(static fn (array $one): Holding => new Holding($one['held'], $one['accounts']), $this->roles->holdings());
+        return array_map(static fn (array $one): Holding => new Holding($one['held'], $one['accounts']), $this->assignments->holdings());
     }
 
     private function save(RoleDefinition $role, ?RoleDefinition $before, string $why, SignedIn $operator): Role

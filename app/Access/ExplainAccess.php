@@ -11,6 +11,7 @@ use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\GiveableRoles;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Access\DecideAccess;
@@ -35,6 +36,7 @@ final readonly class ExplainAccess
     public function __construct(
         private AccountList $list,
         private Roles $roles,
+        private Assignments $assignments,
         private Permissions $permissions,
         private GiveableRoles $giveable,
         private Standings $standings,
@@ -59,7 +61,7 @@ final readonly class ExplainAccess
         $now = $this->clock->now();
         $graph = $draft === null ? $this->roles->graph() : $this->roles->graph()->with($draft->key, $draft);
         $standing = $this->standings->of($account);
-        $assignments = [...$this->roles->assignmentsOf($account->id), ...$this->roles->pastOf($account->id)];
+        $assignments = [...$this->assignments->heldBy($account->id), ...$this->assignments->heldOnceBy($account->id)];
         $decision = (new DecideAccess($graph))($assignments, $asked->key, $app, $at ?? $now, $standing->access);
 
         return [

@@ -14,6 +14,7 @@ use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\GiveableRoles;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Access\DecideAssignment;
@@ -29,6 +30,7 @@ final readonly class GiveRole
         private ConnectionInterface $database,
         private Accounts $accounts,
         private Roles $roles,
+        private Assignments $assignments,
         private GiveableRoles $giveable,
         private Apps $apps,
         private Keepers $keepers,
@@ -45,9 +47,9 @@ final readonly class GiveRole
         $this->database->transaction(function () use ($accountId, $role, $until, $app, $why, $operator): void {
             $account = $this->begin($accountId, $role, $operator);
             $given = new Assignment($role, $this->clock->now(), $until, $app, $operator->name, trim($why));
-            $held = $this->roles->assignmentsOf($account->id);
+            $held = $this->assignments->heldBy($account->id);
             $this->require((new DecideAssignment($this->roles->graph(), $this->apps->keys(), $this->roles->exclusions()))($given, $held, $this->clock->now()));
-            $this->roles->assign($account->id, $role, $operator->name, trim($why), $until, $app);
+            $this->assignments->assign($account->id, $role, $operator->name, trim($why), $until, $app);
             $this->end('role.given', $account, $held, $why, $operator);
         });
     }
@@ -58,11 +60,11 @@ final readonly class GiveRole
         $this->require(WrittenReason::reasonsAgainst($why));
         $this->database->transaction(function () use ($accountId, $role, $why, $operator): void {
             $account = $this->begin($accountId, $role, $operator);
-            $held = $this->roles->assignmentsOf($account->id);
-            if (! in_array($role, array_column($this->roles->of($account->id), 'role'), true)) {
+            $held = $this->assignments->heldBy($account->id);
+            if (! in_array($role, array_column($this->assignments->of($account->id), 'role'), true)) {
                 throw Refusal::invalid([new Reason('role.not_held', 'role')]);
             }
-            $this->roles->takeAll([$account->id], $role, $operator->name, trim($why));
+            $this->assignments->takeAll([$account->id], $role, $operator->name, trim($why));
             $this->end('role.taken', $account, $held, $why, $operator);
         });
     }
@@ -89,7 +91,7 @@ final readonly class GiveRole
             throw Refusal::invalid([new Reason('role.last_keeper', 'role')]);
         }
         $this->accounts->touch($account);
-        $this->audit->record($event, $operator->asOperator(), $account->reference(), ['roles' => self::told($before)], ['roles' => self::told($this->roles->assignmentsOf($account->id))], trim($why));
+        $this->audit->record($event, $operator->asOperator(), $account->reference(), ['roles' => self::told($before)], ['roles' => self::told($this->assignments->heldBy($account->id))], trim($why));
     }
 
     /** @param  list<Assignment>  $assignments */

@@ -7,6 +7,7 @@ namespace Kennel\App\Access;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Words;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Access\DecideEffect;
 use Kennel\Core\Access\Effect;
@@ -19,7 +20,7 @@ final readonly class MeasureEffect
 {
     private const SHOWN = 50;
 
-    public function __construct(private Roles $roles, private EditRoles $edit, private Accounts $accounts, private Words $words)
+    public function __construct(private Roles $roles, private Assignments $assignments, private EditRoles $edit, private Accounts $accounts, private Words $words)
     {
     }
 
@@ -33,10 +34,10 @@ final readonly class MeasureEffect
         $row = $this->roles->find($key);
         $before = $row === null ? null : Roles::definition($row);
         $graph = $this->roles->graph()->with($key, $after);
-        $holdings = $this->roles->holdings();
+        $holdings = $this->assignments->holdings();
         $effect = (new DecideEffect($this->roles->graph(), $graph, $this->roles->exclusions()))(array_map(static fn (array $one): Holding => new Holding($one['held'], $one['accounts']), $holdings));
         $texts = array_map(static fn (int $place): string => $holdings[$place]['text'], $effect->changed);
-        $who = $texts === [] ? [] : $this->roles->whoHold($texts, $from, self::SHOWN + 1);
+        $who = $texts === [] ? [] : $this->assignments->whoHold($texts, $from, self::SHOWN + 1);
         $shown = array_slice($who, 0, self::SHOWN, true);
 
         return [

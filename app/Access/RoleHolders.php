@@ -7,6 +7,7 @@ namespace Kennel\App\Access;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\AccountList;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Access\DecideAccess;
 use Kennel\Core\Access\Way;
@@ -20,7 +21,7 @@ use Psr\Clock\ClockInterface;
 /** Who holds a role, with who gave it; and who may do something, with the way to it. */
 final readonly class RoleHolders
 {
-    public function __construct(private AccountList $list, private Roles $roles, private ClockInterface $clock)
+    public function __construct(private AccountList $list, private Roles $roles, private Assignments $assignments, private ClockInterface $clock)
     {
     }
 
@@ -53,7 +54,7 @@ final readonly class RoleHolders
     {
         $page = $this->list->page($search, Where::read((string) json_encode([[$subject, 'is', $value]])), 'name', $cursor, $limit);
         $now = $this->clock->now();
-        $assignments = $this->roles->assignmentsOfAll(array_column($page['items'], 'id'));
+        $assignments = $this->assignments->heldByAll(array_column($page['items'], 'id'));
 
         return [...$page, 'items' => array_map(static fn (Account $account): array => [
             'id' => $account->id,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Accounts;
 
 use Kennel\App\Platform\Moment;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\Access;
 use Kennel\Core\Passwords\PasswordHasher;
@@ -21,6 +22,7 @@ final readonly class Keepers
     public function __construct(
         private Accounts $accounts,
         private Roles $roles,
+        private Assignments $assignments,
         private Standings $standings,
         private PasswordHasher $hasher,
         private ClockInterface $clock,
@@ -68,7 +70,7 @@ final readonly class Keepers
     /** @return list<string> */
     private function ids(): array
     {
-        return $this->roles->holdersForGood($this->roles->readAgain()->graph()->allowing(self::EVERYTHING, null));
+        return $this->assignments->holdersForGood($this->roles->readAgain()->graph()->allowing(self::EVERYTHING, null));
     }
 
     private function isUsable(Account $account): bool

@@ -25,6 +25,7 @@ use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\GiveableRoles;
 use Kennel\App\Roles\Roles;
 use Kennel\App\Rules\RulesInForce;
@@ -62,6 +63,7 @@ final readonly class MakeAccount
         private Accounts $accounts,
         private Apps $apps,
         private Roles $roles,
+        private Assignments $assignments,
         private DefaultRoles $defaults,
         private VerificationRules $verification,
         private Challenges $challenges,
@@ -154,7 +156,7 @@ final readonly class MakeAccount
             $this->authority->require($operator, $account);
         }
         foreach ($roles as $role) {
-            $this->roles->assign($account->id, $role, $operator->name ?? 'system', $plan->roles === null ? 'default role' : 'given when the account was made');
+            $this->assignments->assign($account->id, $role, $operator->name ?? 'system', $plan->roles === null ? 'default role' : 'given when the account was made');
         }
         $this->values->write($account->seq, $plan->fields);
         foreach ($plan->metadata as $kind => $document) {

@@ -9,6 +9,7 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Fields\FieldValues;
 use Kennel\App\Metadata\Metadata;
 use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Access\Excluded;
@@ -25,7 +26,7 @@ use Kennel\Core\Roles\Bounds;
 /** What becomes of rows whose address has an account: asked by the check and, within its transaction, by the import. */
 final readonly class PlanUpdates
 {
-    public function __construct(private Accounts $accounts, private FieldValues $fields, private Metadata $metadata, private Roles $roles, private PermissionsOfAccount $permissions, private DecideUpdate $decide)
+    public function __construct(private Accounts $accounts, private FieldValues $fields, private Metadata $metadata, private Roles $roles, private Assignments $assignments, private PermissionsOfAccount $permissions, private DecideUpdate $decide)
     {
     }
 
@@ -37,7 +38,7 @@ final readonly class PlanUpdates
     {
         $accounts = $rows === [] ? [] : $this->accounts->byLookupKeys(array_column($rows, 'lookupKey'));
         $seqs = array_column($accounts, 'seq');
-        $roles = $this->roles->ofAll([...array_values(array_column($accounts, 'id')), ...$by->id === null ? [] : [$by->id]]);
+        $roles = $this->assignments->ofAll([...array_values(array_column($accounts, 'id')), ...$by->id === null ? [] : [$by->id]]);
         $fields = $this->fields->ofAll(array_values($seqs));
         $documents = $this->metadata->documentsOfAll(array_values($seqs));
         $grants = $by->id === null ? [] : $this->permissions->grantsOfAll([...array_values(array_column($accounts, 'id')), $by->id]);

@@ -13,6 +13,7 @@ use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Fields\FieldValues;
 use Kennel\App\Metadata\Metadata;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PasswordOwed;
@@ -30,7 +31,7 @@ final readonly class WriteImported
     public function __construct(
         private ClockInterface $clock,
         private Accounts $accounts,
-        private Roles $roles,
+        private Assignments $assignments,
         private FieldValues $fields,
         private Metadata $metadata,
         private DefaultRoles $defaults,
@@ -79,7 +80,7 @@ final readonly class WriteImported
                 ...self::told($update->fieldsBefore, $update->metadataBefore),
             ];
             foreach ($update->roles as $role) {
-                $this->roles->assign($account->id, $role, $import->begun_by, 'by import');
+                $this->assignments->assign($account->id, $role, $import->begun_by, 'by import');
             }
             $this->fields->write($account->seq, $update->fields);
             foreach ($update->metadata as $kind => $document) {
@@ -138,7 +139,7 @@ final readonly class WriteImported
             $byApp[(string) $account->app][] = (string) $id;
         }
         foreach ($byApp as $app => $ids) {
-            $this->roles->assignAll($ids, $this->defaults->of($app === '' ? null : (string) $app), $import->begun_by, 'default role, by import');
+            $this->assignments->assignAll($ids, $this->defaults->of($app === '' ? null : (string) $app), $import->begun_by, 'default role, by import');
         }
         $byRole = [];
         foreach ($given as $id => $roles) {
@@ -147,7 +148,7 @@ final readonly class WriteImported
             }
         }
         foreach ($byRole as $role => $ids) {
-            $this->roles->assignAll($ids, [(string) $role], $import->begun_by, 'by import');
+            $this->assignments->assignAll($ids, [(string) $role], $import->begun_by, 'by import');
         }
 
         return $given;

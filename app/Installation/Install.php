@@ -17,6 +17,7 @@ use Kennel\App\Passwords\SetPassword;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\App\Rules\Revisions;
 use Kennel\Core\Accounts\Status;
@@ -39,6 +40,7 @@ final readonly class Install
         private ConnectionInterface $database,
         private ClockInterface $clock,
         private Roles $roles,
+        private Assignments $assignments,
         private Apps $apps,
         private Revisions $revisions,
         private Accounts $accounts,
@@ -134,7 +136,7 @@ final readonly class Install
         // Whoever installs vouches for the address: there is nobody else yet, and perhaps no relay.
         $this->accounts->change($account, ['status' => Status::Active, 'email_proven_at' => Moment::write($this->clock->now())]);
         ($this->markComplete)($account);
-        $this->roles->assign($account->id, BuiltInRoles::KEEPER, 'Kennel', 'the first keeper');
+        $this->assignments->assign($account->id, BuiltInRoles::KEEPER, 'Kennel', 'the first keeper');
         $this->audit->record('account.installed', Actor::kennel(), $account->reference(), [], [
             'name' => $account->name,
             'email' => $account->email,

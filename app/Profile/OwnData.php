@@ -15,7 +15,7 @@ use Kennel\App\Pictures\Pictures;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\App\Roles\Roles;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Sessions\SessionList;
 use Kennel\Core\Fields\FieldKind;
 use Kennel\Core\Fields\FieldRules;
@@ -35,7 +35,7 @@ final readonly class OwnData
         private FieldRules $rules,
         private FieldValues $fields,
         private Metadata $metadata,
-        private Roles $roles,
+        private Assignments $assignments,
         private SessionList $sessions,
         private MessageList $messages,
         private TermsAcceptances $terms,
@@ -65,7 +65,7 @@ final readonly class OwnData
             'fields' => $this->fields($account),
             'metadata' => $documents['own'],
             'has_internal_metadata' => get_object_vars($documents['internal']) !== [],
-            'roles' => array_map(static fn (array $role): array => ['role' => $role['role'], 'since' => $role['assigned_at']], $this->roles->of($account->id)),
+            'roles' => array_map(static fn (array $role): array => ['role' => $role['role'], 'since' => $role['assigned_at']], $this->assignments->of($account->id)),
             'terms' => $this->terms->of($account->id),
             'sessions' => $this->sessions->ofHolder($account->id, $holder->sessionId),
             'messages' => $this->messages->ofHolder($account->id),

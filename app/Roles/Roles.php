@@ -4,21 +4,15 @@ declare(strict_types=1);
 
 namespace Kennel\App\Roles;
 
-use Kennel\App\Platform\Moment;
-use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\Core\Reasons\Reason;
-use Kennel\Core\Roles\Assignment as Held;
 use Kennel\Core\Roles\Authority;
 use Kennel\Core\Roles\Exclusion;
 use Kennel\Core\Roles\RoleDefinition;
 use Kennel\Core\Roles\RoleGraph;
 use Psr\Clock\ClockInterface;
 
-/** The roles there are, who holds them, and giving and taking one. */
+/** The roles there are, what they carry, include and exclude. Who holds them is Assignments' matter. */
 final class Roles
 {
-    private const ROWS_A_STATEMENT = 400;
-
     private ?RoleGraph $graph = null;
 
     /** @var array<string, string|null> */
@@ -26,9 +20,6 @@ final class Roles
 
     /** @var list<Exclusion>|null */
     private ?array $exclusions = null;
-
-    /** As a part of statements, of an account called so: its assignments, one JSON list of [role, since, until, app]. Read by AccessFacts as part of its own query. */
-    public const SUBQUERY = '(SELECT json_group_array(json_array(role_key, assigned_at, until, app_key)) FROM assignments WHERE account_id = %s)';
 
     public function __construct(private readonly ClockInterface $clock)
     {
@@ -147,62 +138,6 @@ final class Roles
         return array_values(Role::query()->orderBy('key')->pluck('key')->all());
     }
 
-    /** @return list<array{role: string, assigned_by: string, why: string, assigned_at: string, until: string|null, app: string|null}> those that hold */
-    public function of(string $accountId): array
-    {
-        return array_values(Assignment::holding($this->clock->now())->where('account_id', $accountId)->orderBy('role_key')->get()
-            ->map(static fn (Assignment $row): array => ['role' => $row->role_key, 'assigned_by' => $row->assigned_by, 'why' => $row->why, 'assigned_at' => $row->assigned_at, 'until' => $row->until, 'app' => $row->app_key])->all());
-    }
-
-    /** @return list<Held> those that hold, and those that lapsed and are still there */
-    public function assignmentsOf(string $accountId): array
-    {
-        return array_values(Assignment::query()->where('account_id', $accountId)->orderBy('role_key')->get()->map(static fn (Assignment $row): Held => $row->toCore())->all());
-    }
-
-    /**
-     * @param  list<string>  $accountIds
-     * @return array<string, list<Held>> by account
-     */
-    public function assignmentsOfAll(array $accountIds): array
-    {
-        $held = [];
-        foreach ($accountIds === [] ? [] : Assignment::query()->whereIn('account_id', $accountIds)->get() as $row) {
-            $held[$row->account_id][] = $row->toCore();
-        }
-
-        return $held;
-    }
-
-    /** @return list<Held> what SUBQUERY gave */
-    public static function decode(string $json): array
-    {
-        /** @var list<array{string, string, string|null, string|null}> $rows */
-        $rows = json_decode($json, true, flags: JSON_THROW_ON_ERROR);
-
-        return array_map(static fn (array $row): Held => new Held($row[0], Moment::read($row[1]), Moment::readOrNull($row[2]), $row[3]), $rows);
-    }
-
-    /** @return list<Held> those that ended, the last first */
-    public function pastOf(string $accountId): array
-    {
-        return array_values(PastAssignment::query()->where('account_id', $accountId)->orderByDesc('seq')->limit(200)->get()->map(static fn (PastAssignment $row): Held => $row->toCore())->all());
-    }
-
-    /**
-     * @param  list<string>  $accountIds
-     * @return array<string, list<string>> keys of roles that hold, by account; an account without any is left out
-     */
-    public function ofAll(array $accountIds): array
-    {
-        $roles = [];
-        foreach (Assignment::holding($this->clock->now())->toBase()->whereIn('account_id', $accountIds)->orderBy('role_key')->get(['account_id', 'role_key']) as $row) {
-            $roles[(string) $row->account_id][] = (string) $row->role_key;
-        }
-
-        return $roles;
-    }
-
     /**
      * A role that Kennel brings along.
      *
@@ -233,122 +168,16 @@ final class Roles
         $this->readAgain();
     }
 
-    /** With everything that names it; whoever holds it holds it no more. */
-    public function remove(string $key, ?string $by, string $why): void
+    /** With everything that names it, once nobody holds it any more. */
+    public function remove(string $key): void
     {
-        $this->end(Assignment::query()->where('role_key', $key), $by, $why);
         Role::query()->whereKey($key)->delete();
         $this->readAgain();
-    }
-
-    /** @throws Refusal where an exclusion would be broken */
-    public function assign(string $accountId, string $role, string $by, string $why, ?\DateTimeImmutable $until = null, ?string $app = null): void
-    {
-        $this->requireNoneExcluded([$accountId], [$role]);
-        $this->end(Assignment::query()->where('account_id', $accountId)->where('role_key', $role), $by, 'given anew');
-        Assignment::query()->insert([
-            'account_id' => $accountId,
-            'role_key' => $role,
-            'assigned_by' => $by,
-            'why' => $why,
-            'assigned_at' => Moment::write($this->clock->now()),
-            'until' => $until === null ? null : Moment::write($until),
-            'app_key' => $app,
-        ]);
-    }
-
-    /**
-     * @param  list<string>  $accountIds
-     * @param  list<string>  $roles
-     *
-     * @throws Refusal where an exclusion would be broken
-     */
-    public function assignAll(array $accountIds, array $roles, string $by, string $why): void
-    {
-        $this->requireNoneExcluded($accountIds, $roles);
-        $at = Moment::write($this->clock->now());
-        // What lapsed is out of the way of what is given anew.
-        $this->tidyLapsed();
-        foreach ($roles as $role) {
-            foreach (array_chunk($accountIds, self::ROWS_A_STATEMENT) as $some) {
-                Assignment::query()->insert(array_map(
-                    static fn (string $id): array => ['account_id' => $id, 'role_key' => $role, 'assigned_by' => $by, 'why' => $why, 'assigned_at' => $at],
-                    $some,
-                ));
-            }
-        }
     }
 
     public function exists(string $key): bool
     {
         return Role::query()->whereKey($key)->exists();
-    }
-
-    /** @param  list<string>  $accountIds */
-    public function takeAll(array $accountIds, string $role, ?string $by = null, string $why = ''): void
-    {
-        foreach (array_chunk($accountIds, self::ROWS_A_STATEMENT) as $some) {
-            $this->end(Assignment::query()->where('role_key', $role)->whereIn('account_id', $some), $by, $why);
-        }
-    }
-
-    /**
-     * Who may do something with Kennel and may not enter its console: mostly because a role grew by inclusion, and nobody meant it.
-     *
-     * @return array{roles: list<string>, accounts: int} the roles that give it, and how many hold one, counted as far as most
-     */
-    public function overgrown(int $most): array
-    {
-        $graph = $this->graph();
-        $enters = fn (string $role): bool => $graph->permissionsOf([$role])->allows('kennel:console');
-        $roles = array_values(array_filter($graph->keys(), static fn (string $role): bool => ! $enters($role) && Authority::over($graph->permissionsOf([$role])) !== []));
-        if ($roles === []) {
-            return ['roles' => [], 'accounts' => 0];
-        }
-        $entering = Assignment::holding($this->clock->now())->whereIn('role_key', array_values(array_filter($graph->keys(), $enters)))->select('account_id');
-        $held = Assignment::holding($this->clock->now())->whereIn('role_key', $roles)->whereNotIn('account_id', $entering)->select('account_id')->distinct()->limit($most);
-
-        return ['roles' => $roles, 'accounts' => Assignment::query()->fromSub($held, 'held')->count()];
-    }
-
-    /**
-     * Which roles accounts hold, and how many hold the same. Accounts that hold none are left out.
-     *
-     * @return list<array{held: list<array{0: string, 1: string|null}>, text: string, accounts: int}>
-     */
-    public function holdings(): array
-    {
-        $rows = Assignment::query()->toBase()->fromSub($this->perAccount(), 'held')->groupBy('held')->selectRaw('held, count(*) AS accounts')->get();
-
-        return array_values($rows->map(static fn (object $row): array => [
-            'held' => array_map(static function (string $one): array {
-                [$role, $app] = explode('@', $one);
-
-                return [$role, $app === '' ? null : $app];
-            }, explode(' ', (string) $row->held)),
-            'text' => (string) $row->held,
-            'accounts' => (int) $row->accounts,
-        ])->all());
-    }
-
-    /**
-     * Some of the accounts that hold exactly these.
-     *
-     * @param  list<string>  $texts  as holdings() has them
-     * @return array<string, string> texts by account, in the order of ids
-     */
-    public function whoHold(array $texts, string $after, int $limit): array
-    {
-        /** @var array<string, string> $found */
-        $found = Assignment::query()->toBase()->fromSub($this->perAccount(), 'held')->whereIn('held', $texts)->where('account_id', '>', $after)->orderBy('account_id')->limit($limit)->pluck('held', 'account_id')->all();
-
-        return $found;
-    }
-
-    /** Moves what lapsed to what was held once. Nothing depends on it: a lapse is a lapse from its moment on. @return int how many */
-    public function tidyLapsed(): int
-    {
-        return $this->end(Assignment::query()->whereNotNull('until')->where('until', '<=', Moment::write($this->clock->now())), null, 'its time was over');
     }
 
     /**
@@ -366,62 +195,6 @@ final class Roles
     public function allowing(string $permission): array
     {
         return array_values(array_filter($this->keys(), fn (string $key): bool => $this->graph()->permissionsOf([$key])->allows($permission)));
-    }
-
-    /**
-     * Accounts that hold one of the roles, for good and wherever it counts.
-     *
-     * @param  list<string>  $roles
-     * @return list<string>
-     */
-    public function holdersForGood(array $roles): array
-    {
-        return array_values(Assignment::query()->whereNull('until')->whereNull('app_key')->whereIn('role_key', $roles)->distinct()->orderBy('account_id')->pluck('account_id')->all());
-    }
-
-    /**
-     * @param  list<string>  $accountIds
-     * @param  list<string>  $given
-     *
-     * @throws Refusal
-     */
-    private function requireNoneExcluded(array $accountIds, array $given): void
-    {
-        $this->readAgain();
-        $exclusions = array_filter($this->exclusions(), fn (Exclusion $one): bool => array_intersect($one->roles, $this->graph()->closure($given)) !== []);
-        if ($exclusions === []) {
-            return;
-        }
-        foreach (array_chunk($accountIds, self::ROWS_A_STATEMENT) as $some) {
-            $held = $this->ofAll($some);
-            foreach ($some as $id) {
-                foreach ($exclusions as $exclusion) {
-                    $roles = $exclusion->brokenBy([...$held[$id] ?? [], ...$given], $this->graph());
-                    if ($roles !== []) {
-                        throw Refusal::invalid([new Reason('role.excluded', 'roles', ['exclusion' => $exclusion->key, 'roles' => $roles])]);
-                    }
-                }
-            }
-        }
-    }
-
-    private function perAccount(): \Illuminate\Database\Query\Builder
-    {
-        $ordered = Assignment::holding($this->clock->now())->select('account_id', 'role_key', 'app_key')->orderBy('account_id')->orderBy('role_key');
-
-        return Assignment::query()->toBase()->fromSub($ordered, 'ordered')->groupBy('account_id')->selectRaw("account_id, group_concat(role_key || '@' || ifnull(app_key, ''), ' ') AS held");
-    }
-
-    /** @param  \Illuminate\Database\Eloquent\Builder<Assignment>  $ending */
-    private function end(\Illuminate\Database\Eloquent\Builder $ending, ?string $by, string $why): int
-    {
-        $now = Moment::write($this->clock->now());
-        PastAssignment::query()->insertUsing(
-            ['account_id', 'role_key', 'app_key', 'assigned_by', 'why', 'assigned_at', 'until', 'ended_by', 'ended_why'],
-            $ending->clone()->toBase()->selectRaw('account_id, role_key, app_key, assigned_by, why, assigned_at, min(ifnull(until, ?), ?), ?, ?', [$now, $now, $by, $why]),
-        );
-
-        return (int) $ending->delete();
     }
 
     /** @return array{key: string, label: string, summary: string, app: string|null, permissions: list<string>, includes: list<string>} */

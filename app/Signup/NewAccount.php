@@ -11,6 +11,7 @@ use Kennel\App\Apps\App;
 use Kennel\App\Apps\DefaultRoles;
 use Kennel\App\Fields\FieldValues;
 use Kennel\App\Platform\RequestContext;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Signup\SignupPlan;
@@ -22,7 +23,7 @@ final readonly class NewAccount
         private TermsAcceptances $acceptances,
         private Accounts $accounts,
         private FieldValues $fields,
-        private Roles $roles,
+        private Assignments $assignments,
         private DefaultRoles $defaults,
         private RequestContext $context,
     ) {
@@ -36,7 +37,7 @@ final readonly class NewAccount
             $this->acceptances->add($account->id, $plan->terms, $this->context->source);
         }
         foreach ($this->defaults->of($app->key) as $role) {
-            $this->roles->assign($account->id, $role, 'Kennel', 'default role at sign-up');
+            $this->assignments->assign($account->id, $role, 'Kennel', 'default role at sign-up');
         }
 
         return $account;

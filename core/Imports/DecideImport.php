@@ -175,8 +175,9 @@ final readonly class DecideImport
             $roles[$key] = $key;
         }
 
-        foreach (Excluded::reasons($facts->exclusions, array_values($roles), $facts->graph, 'roles') as $reason) {
-            throw new Refused($reason);
+        $excluded = Excluded::reasons($facts->exclusions, array_values($roles), $facts->graph, 'roles');
+        if ($excluded !== []) {
+            throw new Refused($excluded[0]);
         }
 
         return array_values($roles);

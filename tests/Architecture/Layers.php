@@ -63,7 +63,7 @@ final class Layers
         ['Platform' => 'what every capability needs and that knows none: who asks, clock, refusals, paging, queues, retention, throttles'],
         [
             'Evidence' => 'what acts cause, for the dock',
-            'Roles' => 'roles, who holds them',
+            'Roles' => 'roles and what they carry; who holds them',
         ],
         ['Audit' => 'the trail; what strangers do, counted'],
         ['Pictures' => 'pictures, drawn anew and kept'],

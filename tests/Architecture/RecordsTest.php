@@ -29,7 +29,7 @@ final class RecordsTest extends TestCase
         'app/Accounts/StoredHashes.php',
         'app/Fields/FieldValues.php',
         'app/Accounts/Duties/Waivers.php',
-        'app/Roles/Roles.php',
+        'app/Roles/Assignments.php',
         'app/Rules/RulesInForce.php',
         'app/Sessions/CurrentSession.php',
         'app/Platform/Database/ImmediateSqliteConnection.php',

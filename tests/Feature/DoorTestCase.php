@@ -15,6 +15,7 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Mail\Composition;
 use Kennel\App\Mail\Message;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
@@ -151,7 +152,7 @@ abstract class DoorTestCase extends TestCase
         $operator = $this->holder('helpdesk@post.example', 'Help Desk');
         DB::table('roles')->insert(['key' => 'helpdesk', 'summary' => 'Made for this test', 'app_key' => null]);
         DB::table('role_permissions')->insert(array_map(static fn (string $permission): array => ['role_key' => 'helpdesk', 'permission' => $permission], $permissions));
-        $this->app->make(Roles::class)->assign($operator->id, 'helpdesk', 'the test', 'needed');
+        $this->app->make(Assignments::class)->assign($operator->id, 'helpdesk', 'the test', 'needed');
         $this->signIn('helpdesk@post.example', 'console')->assertCreated();
 
         return $operator;
@@ -178,7 +179,7 @@ abstract class DoorTestCase extends TestCase
             $accounts->change($account, ['status' => 'active', 'email_proven_at' => Moment::write($this->clock->now())]);
         }
         if ($role !== null) {
-            $this->app->make(Roles::class)->assign($account->id, $role, 'the test', 'needed');
+            $this->app->make(Assignments::class)->assign($account->id, $role, 'the test', 'needed');
         }
 
         return $account;

@@ -9,6 +9,7 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Bulk\BulkRun;
 use Kennel\App\Bulk\Work;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\GiveableRoles;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Access\DecideAssignment;
@@ -18,7 +19,7 @@ use Kennel\Core\Reasons\Reason;
 /** Gives many a role, or takes it. Nobody gives what they do not hold themselves. */
 final readonly class RoleWork implements Work
 {
-    public function __construct(private Roles $roles, private GiveableRoles $giveable, private Accounts $accounts, private bool $gives)
+    public function __construct(private Roles $roles, private Assignments $assignments, private GiveableRoles $giveable, private Accounts $accounts, private bool $gives)
     {
     }
 
@@ -43,7 +44,7 @@ final readonly class RoleWork implements Work
     public function plan(array $accounts, array $parameters, string $operatorId): array
     {
         $role = (string) $parameters['role'];
-        $held = $this->roles->ofAll(array_column($accounts, 'id'));
+        $held = $this->assignments->ofAll(array_column($accounts, 'id'));
         $decide = new DecideAssignment($this->roles->graph(), [], $this->roles->exclusions());
         $planned = [];
         foreach ($accounts as $account) {
@@ -64,8 +65,8 @@ final readonly class RoleWork implements Work
         $role = (string) $parameters['role'];
         $given = array_values(array_filter($accounts, static fn (Account $account): bool => $changes[$account->seq]->after['role'] === $role));
         $taken = array_values(array_filter($accounts, static fn (Account $account): bool => $changes[$account->seq]->after['role'] !== $role));
-        $this->roles->assignAll(array_column($given, 'id'), [$role], $run->operator_name, (string) $run->why);
-        $this->roles->takeAll(array_column($taken, 'id'), $role, $run->operator_name, (string) $run->why);
+        $this->assignments->assignAll(array_column($given, 'id'), [$role], $run->operator_name, (string) $run->why);
+        $this->assignments->takeAll(array_column($taken, 'id'), $role, $run->operator_name, (string) $run->why);
         $this->accounts->changeAll($accounts, []);
     }
 

@@ -11,7 +11,7 @@ use Kennel\App\Audit\Strangers;
 use Kennel\App\Http\Fields\StoredFields;
 use Kennel\App\Metadata\Metadata;
 use Kennel\App\Platform\Words;
-use Kennel\App\Roles\Roles;
+use Kennel\App\Roles\Assignments;
 use Kennel\Core\Accounts\Duty;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\Owed;
@@ -25,7 +25,7 @@ final readonly class AccountResource
 {
     public function __construct(
         private Words $words,
-        private Roles $roles,
+        private Assignments $assignments,
         private Standings $standings,
         private StoredFields $fields,
         private Waivers $waivers,
@@ -43,7 +43,7 @@ final readonly class AccountResource
     public function rows(array $accounts, array $fields = []): array
     {
         $standings = $this->standings->ofAll($accounts);
-        $roles = $this->roles->ofAll(array_column($accounts, 'id'));
+        $roles = $this->assignments->ofAll(array_column($accounts, 'id'));
         $values = $this->fields->ofAll($accounts, $fields);
 
         return array_map(fn (Account $account): array => [
@@ -70,7 +70,7 @@ final readonly class AccountResource
             'waivers' => $this->waivers->listOf($account->id),
             'fields' => $this->fields->of($account),
             'metadata' => $this->metadata->of($account->seq),
-            'roles' => $this->roles->of($account->id),
+            'roles' => $this->assignments->of($account->id),
             'refused_signins' => $this->strangers->countSince('session.refused', $this->clock->now()->modify('-24 hours'), $account->id),
         ];
     }

@@ -10,6 +10,7 @@ use Kennel\App\Challenges\ChallengeList;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Passwords\Census;
 use Kennel\App\Platform\Pulses\Silence;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\App\Rules\RulesInForce;
 use Psr\Clock\ClockInterface;
@@ -31,7 +32,7 @@ final readonly class Needs
         private Cases $cases,
         private RulesInForce $rules,
         private Silence $silence,
-        private Roles $roles,
+        private Assignments $assignments,
         private ClockInterface $clock,
     ) {
     }
@@ -50,7 +51,7 @@ final readonly class Needs
             'passwords.stranded' => array_sum(array_column(array_filter($kinds, static fn (array $kind): bool => ! $kind['is_verifiable']), 'accounts')),
             'passwords.below_rule' => array_sum(array_column(array_filter($kinds, static fn (array $kind): bool => ! $kind['is_current']), 'accounts')),
         ];
-        $overgrown = $this->roles->overgrown(self::COUNTED);
+        $overgrown = $this->assignments->overgrown(self::COUNTED);
         $counts['roles.overgrown'] = $overgrown['accounts'];
         $needs = [];
         foreach ($counts as $code => $count) {

@@ -8,6 +8,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Http\Sessions\RequirePermission;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Roles\RoleDefinition;
 use Kennel\Tests\Feature\DoorTestCase;
@@ -75,7 +76,7 @@ final class BoundsTest extends DoorTestCase
 
     public function test_whoever_may_more_than_they_or_elsewhere_is_beyond_them(): void
     {
-        $this->app->make(Roles::class)->assign($this->inside->id, 'support-desk', 'the test', 'needed');
+        $this->app->make(Assignments::class)->assign($this->inside->id, 'support-desk', 'the test', 'needed');
         $this->knock('POST', "/accounts/{$this->inside->id}/suspend", ['reason' => 'x'], ['If-Match' => '*'], 'console')->assertForbidden()->assertJsonPath('code', 'operator.beyond_authority');
         $run = $this->knock('POST', '/bulk-acts', ['act' => 'suspend', 'ids' => [$this->inside->id]], surface: 'console')->assertCreated();
         self::assertSame(['operator.beyond_authority'], array_column((array) $run->json('reasons'), 'code'));

@@ -27,4 +27,15 @@ final class CommandsTest extends DoorTestCase
         self::assertSame([['kennel', 'system'], ['operator', 'Maren Thistlewood']], array_map(static fn (array $event): array => [$event['actor_kind'], $event['actor_name']], Trail::of('account.made')));
         self::assertSame(0, DB::table('accounts')->where('email', 'c@post.example')->count());
     }
+
+    public function test_who_is_bounded_to_an_app_imports_nothing_by_command_either(): void
+    {
+        $this->keeper();
+        $this->holder('lead@post.example', 'Lena', role: 'dispatcher-lead');
+        $file = (string) tempnam(sys_get_temp_dir(), 'import').'.jsonl';
+        file_put_contents($file, '{"address":"in@post.example","name":"In"}'."\n");
+        self::assertSame(1, Artisan::call('kennel:import', ['file' => $file, '--as' => 'lead@post.example', '--plan' => 'suggested', '--reason' => 'x']));
+        self::assertStringContainsString('cannot be narrowed', Artisan::output());
+        self::assertSame([0, 0], [DB::table('imports')->count(), DB::table('accounts')->where('email', 'in@post.example')->count()]);
+    }
 }

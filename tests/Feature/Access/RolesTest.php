@@ -6,7 +6,10 @@ namespace Kennel\Tests\Feature\Access;
 
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\CataloguedPermission;
+use Kennel\App\Roles\ExcludedRole;
 use Kennel\App\Roles\RoleExclusion;
 use Kennel\App\Roles\Roles;
 use Kennel\Tests\Feature\DoorTestCase;
@@ -123,6 +126,24 @@ final class RolesTest extends DoorTestCase
         self::assertCount(1, Trail::of('exclusion.made'));
     }
 
+    public function test_an_exclusion_that_was_made_meanwhile_counts_for_who_read_roles_before_it(): void
+    {
+        $this->keeper();
+        $tam = $this->holder(role: 'reviewer');
+        // As a worker has them, in the middle of its step.
+        $this->app->make(Roles::class)->graph();
+        self::assertSame([], $this->app->make(Roles::class)->exclusions());
+        RoleExclusion::query()->insert(['key' => 'meanwhile', 'too_many' => 2, 'why' => 'x']);
+        ExcludedRole::query()->insert([['exclusion_key' => 'meanwhile', 'role_key' => 'reviewer'], ['exclusion_key' => 'meanwhile', 'role_key' => 'auditor']]);
+        try {
+            $this->app->make(Assignments::class)->assignAll([$tam->id], ['auditor'], 'the test', 'needed');
+            self::fail('It was given.');
+        } catch (Refusal $refusal) {
+            self::assertSame('role.excluded', $refusal->reasons[0]->code);
+        }
+        self::assertSame(['reviewer'], $this->app->make(Assignments::class)->ofAll([$tam->id])[$tam->id]);
+    }
+
     public function test_what_an_edit_does_is_shown_before_and_happens_then(): void
     {
         $this->keeper();
@@ -170,7 +191,7 @@ final class RolesTest extends DoorTestCase
         $keeper = $this->keeper();
         $this->save('POST', '/roles', ['key' => 'half', 'app' => 'floodline', 'permissions' => ['kennel:*']])->assertCreated();
         $other = $this->holder('oriel@alderwend.example', 'Oriel', role: 'half');
-        $this->app->make(Roles::class)->assign($other->id, 'keeper', 'the test', 'needed', app: 'floodline');
+        $this->app->make(Assignments::class)->assign($other->id, 'keeper', 'the test', 'needed', app: 'floodline');
         self::assertSame(['role.last_keeper'], self::codes($this->save('PUT', '/roles/keeper', ['permissions' => ['kennel:console', 'kennel:roles.manage', 'kennel:roles.give', 'kennel:roles.read', 'kennel:accounts.read']], 1)->assertStatus(422)));
         self::assertTrue(in_array('keeper', array_column((array) $this->ask("/accounts/{$keeper->id}")->json('roles'), 'role'), true));
     }

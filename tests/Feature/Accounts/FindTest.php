@@ -8,6 +8,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Kennel\App\Accounts\AccountList;
 use Kennel\App\Fields\FieldValues;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\Duty;
 use Kennel\Demo\DemoKeeper;
@@ -196,10 +197,10 @@ final class FindTest extends DoorTestCase
         $roles = $this->app->make(Roles::class);
         self::assertSame(['Cy', 'Maren Thistlewood', 'Bo'], array_column($this->everybody([], 'roles'), 'name'), 'nobody, keeper, reviewer');
         $roles->define('editor', 'Writes notices', ['notices:publish']);
-        $roles->assign($bo->id, 'editor', 'the test', 'needed');
+        $this->app->make(Assignments::class)->assign($bo->id, 'editor', 'the test', 'needed');
         self::assertSame(['Cy', 'Bo', 'Maren Thistlewood'], array_column($this->everybody([], 'roles'), 'name'), 'editor and reviewer come before keeper');
-        $roles->takeAll([$bo->id], 'editor');
-        $roles->takeAll([$bo->id], 'reviewer');
+        $this->app->make(Assignments::class)->takeAll([$bo->id], 'editor');
+        $this->app->make(Assignments::class)->takeAll([$bo->id], 'reviewer');
         self::assertSame(['Maren Thistlewood', 'Cy', 'Bo'], array_column($this->everybody([], '-roles'), 'name'));
     }
 

@@ -9,6 +9,7 @@ use Illuminate\Testing\TestResponse;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Mail\Composition;
 use Kennel\App\Mail\Message;
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
@@ -131,7 +132,7 @@ final class MakeAccountTest extends DoorTestCase
         $this->holder('ada@holm.example', 'Ada Holm');
         $clerk = $this->holder('clerk@post.example', 'Clerk');
         $this->app->make(Roles::class)->define('clerk', 'Makes accounts.', ['kennel:console', 'kennel:accounts.manage']);
-        $this->app->make(Roles::class)->assign($clerk->id, 'clerk', 'Kennel', 'a test');
+        $this->app->make(Assignments::class)->assign($clerk->id, 'clerk', 'Kennel', 'a test');
         $this->signIn('clerk@post.example', 'console')->assertCreated();
         $refused = $this->make()->assertStatus(422)->assertJsonPath('reasons.0.code', 'account.address_known');
         self::assertStringNotContainsString('Ada', (string) $refused->getContent());

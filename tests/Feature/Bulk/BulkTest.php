@@ -13,7 +13,7 @@ use Kennel\App\Bulk\WorkThroughBulk;
 use Kennel\App\Fields\FieldValues;
 use Kennel\App\Mail\Message;
 use Kennel\App\Platform\Queue\Step;
-use Kennel\App\Roles\Roles;
+use Kennel\App\Roles\Assignments;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Feature\Trail;
 use Kennel\Tests\Support\Books;
@@ -146,10 +146,10 @@ final class BulkTest extends DoorTestCase
         $this->keeper();
         $run = $this->check(['act' => 'give_role', 'parameters' => ['role' => 'reviewer'], 'ids' => [$ada->id, $bo->id]]);
         $this->begin($run)->assertOk()->assertJsonPath('changed', 2);
-        self::assertSame([['reviewer', 'Spring cleaning']], array_map(static fn (array $role): array => [$role['role'], $role['why']], $this->app->make(Roles::class)->of($ada->id)));
+        self::assertSame([['reviewer', 'Spring cleaning']], array_map(static fn (array $role): array => [$role['role'], $role['why']], $this->app->make(Assignments::class)->of($ada->id)));
         self::assertSame(['role.held_already'], array_column($this->check(['act' => 'give_role', 'parameters' => ['role' => 'reviewer'], 'ids' => [$ada->id]])['reasons'], 'code'));
         $this->begin($this->check(['act' => 'take_role', 'parameters' => ['role' => 'reviewer'], 'ids' => [$bo->id]]))->assertOk()->assertJsonPath('changed', 1);
-        self::assertSame([], $this->app->make(Roles::class)->of($bo->id));
+        self::assertSame([], $this->app->make(Assignments::class)->of($bo->id));
         $this->holder('oriel@alderwend.example', 'Oriel', role: 'keeper');
         $all = $this->check(['act' => 'take_role', 'parameters' => ['role' => 'keeper'], 'all' => true]);
         self::assertSame([1, 1], [$all['planned'], array_column($all['reasons'], 'accounts', 'code')['account.self']], 'whoever takes it keeps it');
@@ -165,14 +165,14 @@ final class BulkTest extends DoorTestCase
         DB::table('role_permissions')->insert(['role_key' => 'reader', 'permission' => 'kennel:audit.read']);
         $ada = $this->holder('ada@post.example', 'Ada', role: 'reader');
         $operator = $this->operatorWith('kennel:console', 'kennel:accounts.read', 'kennel:roles.give');
-        $this->app->make(Roles::class)->assign($operator->id, 'reader', 'the test', 'needed');
+        $this->app->make(Assignments::class)->assign($operator->id, 'reader', 'the test', 'needed');
         $run = $this->begin($this->check(['act' => 'take_role', 'parameters' => ['role' => 'reader'], 'ids' => [$ada->id]]))->assertOk()->assertJsonPath('changed', 1);
         $undoing = (array) $this->knock('POST', "/bulk-acts/{$run->json('id')}/undo", surface: 'console')->assertCreated()->json();
         self::assertSame(1, $undoing['planned']);
 
         DB::table('assignments')->where('account_id', $operator->id)->where('role_key', 'reader')->delete();
         $this->begin($undoing)->assertOk()->assertJsonPath('changed', 0);
-        self::assertSame([], $this->app->make(Roles::class)->of($ada->id));
+        self::assertSame([], $this->app->make(Assignments::class)->of($ada->id));
     }
 
     public function test_a_keeper_who_can_sign_in_is_left_whoever_is_meant(): void

@@ -10,6 +10,7 @@ import { Note, Text } from '../../kit/Text';
 import { grouped } from '../../text/figures';
 import { useMay } from '../api';
 import { roles } from '../queries';
+import { useListKeys } from '../useListKeys';
 import { RoleDialog } from './RoleDialog';
 import { RolePane } from './RolePane';
 
@@ -78,6 +79,7 @@ export function RolesTab() {
     (one, other) => other.level - one.level || one.key.localeCompare(other.key),
   );
   const role = items.find(({ key }) => key === open);
+  const rows = useListKeys(open, (key) => `/roles/all${key === null ? '' : `/${key}`}`);
   return (
     <ListPane
       list={
@@ -95,6 +97,7 @@ export function RolesTab() {
               columns={COLUMNS}
               rows={items}
               rowKey={({ key }) => key}
+              rowsRef={rows}
               opens={({ key }) => ({ to: `/roles/all/${key}`, isOpen: key === open })}
             />
           </QueryState>

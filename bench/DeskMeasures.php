@@ -28,6 +28,11 @@ final class DeskMeasures
 
     private const TRIES = 7;
 
+    /** The highest of the first look are measured again, longer: the highest of 148 short measurements is mostly the machine. */
+    private const AGAIN = 10;
+
+    private const LONG_TRIES = 25;
+
     /** @return array<string, \Closure(): list<Figure>> */
     public static function all(): array
     {
@@ -39,26 +44,29 @@ final class DeskMeasures
     {
         [$small, $large] = [Stand::start(1_000), Stand::start(100_000)];
         $cookies = [$small->signIn(), $large->signIn()];
-        $ratio = static function (string $path) use ($small, $large, $cookies): float {
-            $times = [[], []];
-            for ($try = 0; $try < self::TRIES; $try++) {
-                foreach ([$small, $large] as $which => $stand) {
-                    $times[$which][] = Measures::read($stand, $path, $cookies[$which])['milliseconds'];
-                }
+        $ratio = static function (string $path, int $tries = self::TRIES) use ($small, $large, $cookies): float {
+            $ratios = [];
+            for ($try = 0; $try < $tries; $try++) {
+                // Each beside its neighbour in time: what slows the machine down for a while slows both.
+                $one = Measures::read($small, $path, $cookies[0])['milliseconds'];
+                $ratios[] = Measures::read($large, $path, $cookies[1])['milliseconds'] / $one;
             }
 
-            return Figure::median($times[1]) / Figure::median($times[0]);
+            return Figure::median($ratios);
         };
-        $worst = ['' => 0.0];
+        [$paths, $first] = [[], []];
         $names = array_keys(self::CONDITIONS);
         foreach ($names as $index => $one) {
             foreach (array_slice($names, $index + 1) as $other) {
                 foreach (self::ORDERS as $sort) {
-                    $path = '/accounts?sort='.$sort.'&where='.rawurlencode(json_encode([self::CONDITIONS[$one], self::CONDITIONS[$other]], JSON_THROW_ON_ERROR));
-                    $worst["{$one} and {$other}, by {$sort}"] = $ratio($path);
+                    $name = "{$one} and {$other}, by {$sort}";
+                    $paths[$name] = '/accounts?sort='.$sort.'&where='.rawurlencode(json_encode([self::CONDITIONS[$one], self::CONDITIONS[$other]], JSON_THROW_ON_ERROR));
+                    $first[$name] = $ratio($paths[$name]);
                 }
             }
         }
+        arsort($first);
+        $worst = array_map(static fn (string $name): float => $ratio($paths[$name], self::LONG_TRIES), array_combine($highest = array_keys(array_slice($first, 0, self::AGAIN)), $highest));
         arsort($worst);
         $metadata = $ratio('/accounts?where='.rawurlencode(json_encode([self::CONDITIONS['metadata']], JSON_THROW_ON_ERROR)));
         foreach (array_slice(self::CONDITIONS, 0, 6) as $index => $condition) {
@@ -73,7 +81,7 @@ final class DeskMeasures
 
         return [
             ...array_map(static fn (string $name, float $ratio): Figure => Figure::atMost("{$name}, 100 k / 1 k", $ratio, 3), array_keys(array_slice($worst, 0, 5)), array_slice($worst, 0, 5)),
-            Figure::atMost('two conditions, median of '.count($worst).', 100 k / 1 k', Figure::median(array_values($worst)), 3),
+            Figure::atMost('two conditions, median of '.count($first).', 100 k / 1 k', Figure::median(array_values($first)), 3),
             Figure::atMost('metadata condition, 100 k / 1 k', $metadata, 3),
             Figure::atMost('ten kept views with counts / 150 ms', Figure::median($views) / 150, 1),
         ];

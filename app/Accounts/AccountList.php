@@ -134,7 +134,13 @@ final readonly class AccountList
         }
         $meant = $isSearched && ! $this->matches->areMany((float) $share) ? $this->matches->led($meant) : $meant;
 
-        return self::read($order->behind($cursor, $this->matches->narrow($this->rows($order, $where, $meant), $meant, $share)), $order, $limit);
+        $found = $order->behind($cursor, $this->matches->narrow($this->rows($order, $where, $meant), $meant, $share));
+        if ($meant->areFew() && $order->field === null) {
+            // Thousands are sorted by what is short of them; whole rows are read of the page alone.
+            $found = $order->behind(null, Account::query()->whereIn('accounts.seq', $found->select('accounts.seq')->limit($limit + 1)));
+        }
+
+        return self::read($found, $order, $limit);
     }
 
     /**

@@ -13,6 +13,7 @@ use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\DutyRules;
 use Kennel\Core\Apps\AppRules;
+use Kennel\Core\Disclosure\DisclosureRules;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Passwords\HashingRules;
@@ -55,6 +56,7 @@ final class RulesProvider extends ServiceProvider
             BotRules::class => static fn (RulesInForce $rules): BotRules => BotRules::read($rules->section('signup', 'bots')),
             AddressRules::class => static fn (RulesInForce $rules): AddressRules => AddressRules::read($rules->section('addresses')),
             FieldRules::class => static fn (RulesInForce $rules): FieldRules => FieldRules::read($rules->only('fields')),
+            DisclosureRules::class => static fn (RulesInForce $rules): DisclosureRules => DisclosureRules::read($rules->section('disclosure')),
             DutyRules::class => static fn (RulesInForce $rules, Application $app): DutyRules => new DutyRules(
                 $app->make(FieldRules::class),
                 $app->make(TermsRules::class)->version,

@@ -6,7 +6,7 @@ declare(strict_types=1);
 // takes no sign-ups; bin/demo puts its own three into force.
 return [
     // The form of this document. Every change of it is a step in core/Rules/Upgrades.
-    'format' => 4,
+    'format' => 5,
     'apps' => [],
     'signup' => [
         // Never a role with a permission over Kennel itself.
@@ -29,6 +29,8 @@ return [
     ],
     'addresses' => ['fold_plus_tags' => false],
     'fields' => [],
+    // Who is handed what. What is not listed is handed to nobody; what every account has, operators who may see accounts and its holder have anyhow.
+    'disclosure' => ['fields' => [], 'directories' => []],
     'pictures' => ['visibility' => 'private', 'link_lifetime' => 'PT10M'],
     'password' => [
         'minimum' => 12,

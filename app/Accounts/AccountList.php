@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Kennel\App\Accounts;
 
 use Illuminate\Database\Eloquent\Builder;
+use Kennel\App\Fields\HandedFields;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\Core\Disclosure\ReadableFields;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Finding\Where;
 
@@ -19,7 +21,7 @@ final readonly class AccountList
     /** As far count() counts, unless it is told to count them all. */
     public const COUNTED = 10_000;
 
-    public function __construct(private Matches $matches, private Clauses $clauses, private Caller $caller, private FieldRules $fields)
+    public function __construct(private Matches $matches, private Clauses $clauses, private Caller $caller, private FieldRules $fields, private HandedFields $handed)
     {
     }
 
@@ -33,10 +35,11 @@ final readonly class AccountList
     public function page(?string $search, Where $where, string $sort, ?string $cursor, int $limit): array
     {
         $this->caller->require('kennel:accounts.read');
+        $searched = $this->searched($where, $sort);
         $order = ListOrder::of($sort, $this->fields);
         $bounds = $this->caller->bounds();
         $isFiltered = $search !== null || $bounds !== null || ! $where->isEverybody();
-        $meant = $this->matches->of($search, $where, $bounds, $order);
+        $meant = $this->matches->of($search, $where, $bounds, $searched, $order);
         $page = $meant === null ? ['items' => [], 'next' => null] : $this->find($meant, $search !== null, $where, $order, $cursor, $limit);
         if (! $isFiltered && $order->field === null) {
             $all = Account::query()->fromSub(Account::query()->select('seq')->limit(self::COUNTED + 1), 'some')->count();
@@ -51,13 +54,14 @@ final readonly class AccountList
      * All that match, in an order: for whoever goes on with what an operator began, and has asked whether they still may.
      *
      * @param  list<string>|null  $bounds  the apps whose accounts the operator may see; null for all
+     * @param  ReadableFields  $readable  what the operator is handed
      * @return Builder<Account>
      *
      * @throws Refusal for a condition that cannot be asked
      */
-    public function rowsFor(?string $search, Where $where, ?array $bounds, ListOrder $order, ?string $cursor): Builder
+    public function rowsFor(?string $search, Where $where, ?array $bounds, ReadableFields $readable, ListOrder $order, ?string $cursor): Builder
     {
-        $meant = $this->matches->of($search, $where, $bounds, $order);
+        $meant = $this->matches->of($search, $where, $bounds, $readable->of($this->fields), $order);
         if ($meant === null) {
             return $order->behind($cursor, $order->rows()->whereRaw('0'));
         }
@@ -74,6 +78,19 @@ final readonly class AccountList
     public function named(array $ids, ?array $bounds, ListOrder $order, ?string $cursor): Builder
     {
         return $order->behind($cursor, self::within($bounds, Account::query()->whereIn('accounts.id', $ids)));
+    }
+
+    /**
+     * @return FieldRules the fields that a search of this operator's may look into
+     *
+     * @throws Refusal for a condition or an order upon what they are not handed
+     */
+    private function searched(Where $where, string $sort = ''): FieldRules
+    {
+        $readable = $this->handed->toCaller();
+        $reasons = $readable->reasonsAgainst($where, $sort, $this->fields);
+
+        return $reasons === [] ? $readable->of($this->fields) : throw Refusal::invalid($reasons);
     }
 
     /**
@@ -156,7 +173,7 @@ final readonly class AccountList
             return ['total' => $this->meant(null, $search, $where)->count(), 'total_is_exact' => true];
         }
 
-        $found = $this->matches->count($search, $where, $this->caller->bounds(), self::COUNTED);
+        $found = $this->matches->count($search, $where, $this->caller->bounds(), $this->searched($where), self::COUNTED);
 
         return ['total' => min($found, self::COUNTED), 'total_is_exact' => $found <= self::COUNTED];
     }
@@ -175,7 +192,7 @@ final readonly class AccountList
         if ($ids !== null) {
             return self::within($this->caller->bounds(), Account::query()->whereIn('accounts.id', $ids));
         }
-        $meant = $this->matches->of($search, $where, $this->caller->bounds());
+        $meant = $this->matches->of($search, $where, $this->caller->bounds(), $this->searched($where));
 
         return $meant === null ? Account::query()->whereRaw('0') : $this->matches->narrow(Account::query(), $this->matches->led($meant));
     }

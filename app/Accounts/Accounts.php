@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Accounts;
 
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Kennel\App\Audit\ErasureKeys;
@@ -261,6 +262,18 @@ final readonly class Accounts
         $account->syncOriginal();
 
         return $isStored;
+    }
+
+    /** @return Builder<Account> those that are in use on one app */
+    public function activeOf(string $app): Builder
+    {
+        return Account::query()->where('app_key', $app)->where('status', Status::Active->value);
+    }
+
+    /** @return Builder<Account> */
+    public function notClosed(): Builder
+    {
+        return Account::query()->where('status', '<>', Status::Closed->value);
     }
 
     public function countAll(): int

@@ -7,6 +7,7 @@ namespace Kennel\App\Accounts;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Fields\FieldValues;
+use Kennel\App\Fields\HandedFields;
 use Kennel\App\Pictures\Pictures;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
@@ -34,6 +35,7 @@ final readonly class ChangeFields
         private AuditTrail $audit,
         private MarkComplete $markComplete,
         private OperatorAuthority $authority,
+        private HandedFields $handed,
     ) {
     }
 
@@ -51,6 +53,7 @@ final readonly class ChangeFields
             $seen->require($account->version);
             if (! $asHolder) {
                 $this->authority->require($by, $account);
+                $this->requireHanded($changes);
             }
             $kept = $this->judge($account, $changes, $asHolder);
             $before = array_intersect_key($this->values->of($account->seq), $kept);
@@ -71,6 +74,19 @@ final readonly class ChangeFields
 
             return $account;
         });
+    }
+
+    /**
+     * Who is not handed a field would write over what they cannot see.
+     *
+     * @param  array<array-key, mixed>  $changes
+     */
+    private function requireHanded(array $changes): void
+    {
+        $reasons = $this->handed->toCaller()->reasonsAgainstFields(...array_map(strval(...), array_keys(array_intersect_key($changes, $this->rules->all))));
+        if ($reasons !== []) {
+            throw Refusal::invalid($reasons);
+        }
     }
 
     /**

@@ -10,6 +10,8 @@ use Kennel\App\Metadata\Metadata;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\SeenVersion;
+use Kennel\Core\Disclosure\FieldKey;
+use Kennel\Core\Disclosure\ReadableFields;
 use Kennel\Core\Metadata\MetadataDocument;
 use Kennel\Core\Metadata\MetadataKind;
 use Kennel\Core\Reasons\Refused;
@@ -30,16 +32,17 @@ final readonly class ChangeMetadata
      * @param  \Closure(MetadataDocument): MetadataDocument  $change  throws Refused
      * @param  SignedIn  $by  the holder of this very account, or an operator
      * @param  SeenVersion  $seen  of the account
+     * @param  ReadableFields  $readable  by whoever writes: other keys stay as they are, whatever a whole document has in its place
      *
      * @throws Refusal when there is none, when it changed meanwhile, for what is invalid
      */
-    public function __invoke(string $accountId, MetadataKind $kind, \Closure $change, SignedIn $by, bool $asHolder, SeenVersion $seen): Account
+    public function __invoke(string $accountId, MetadataKind $kind, \Closure $change, SignedIn $by, bool $asHolder, SeenVersion $seen, ReadableFields $readable): Account
     {
         if ($asHolder && ! $kind->isHolders()) {
             throw Refusal::notFound();
         }
 
-        return $this->database->transaction(function () use ($accountId, $kind, $change, $by, $asHolder, $seen): Account {
+        return $this->database->transaction(function () use ($accountId, $kind, $change, $by, $asHolder, $seen, $readable): Account {
             $account = $this->accounts->find($accountId) ?? throw Refusal::notFound();
             $seen->require($account->version);
             if (! $asHolder) {
@@ -47,7 +50,7 @@ final readonly class ChangeMetadata
             }
             $before = $this->metadata->read($account->seq, $kind);
             try {
-                $after = $change($before);
+                $after = $this->changed($before, $kind, $change, $readable, $asHolder);
             } catch (Refused $refused) {
                 throw Refusal::invalid([$refused->reason]);
             }
@@ -65,6 +68,25 @@ final readonly class ChangeMetadata
 
             return $account;
         });
+    }
+
+    /**
+     * @param  \Closure(MetadataDocument): MetadataDocument  $change
+     *
+     * @throws Refused
+     */
+    private function changed(MetadataDocument $before, MetadataKind $kind, \Closure $change, ReadableFields $readable, bool $asHolder): MetadataDocument
+    {
+        $sees = $readable->ofKind($kind->value);
+        $seen = $change($before->only($sees));
+        foreach ($asHolder ? [] : $seen->topKeys() as $key) {
+            // A holder's app may write what nobody has classified yet; an operator would overwrite what they cannot see.
+            if (! $sees($key)) {
+                throw new Refused($readable->reason(FieldKey::metadata($kind->value, $key), "{$kind->value}.{$key}"));
+            }
+        }
+
+        return $seen->beside($before->only(static fn (string $key): bool => ! $sees($key)));
     }
 
     /** A single value as it is; anything that holds others as JSON. */

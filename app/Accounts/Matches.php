@@ -34,25 +34,26 @@ final readonly class Matches
     /** Sorts behind whatever goes on. */
     private const BEYOND = "\u{10FFFF}";
 
-    public function __construct(private ConnectionInterface $database, private Clauses $clauses, private FieldRules $fields)
+    public function __construct(private ConnectionInterface $database, private Clauses $clauses)
     {
     }
 
     /**
      * @param  list<string>|null  $bounds  the apps whose accounts whoever asks may see; null for all
+     * @param  FieldRules  $searched  the fields that the search may look into
      * @param  ListOrder|null  $order  of the list, if it will be walked
      * @return Meant|null null where nothing can match
      *
      * @throws Refusal for a condition that cannot be asked
      */
-    public function of(?string $search, Where $where, ?array $bounds, ?ListOrder $order = null): ?Meant
+    public function of(?string $search, Where $where, ?array $bounds, FieldRules $searched, ?ListOrder $order = null): ?Meant
     {
         $clauses = [...$bounds === null ? [] : [Clauses::ofApps($bounds)], ...$this->clauses->of($where, $order)];
         $words = $search === null ? [] : SearchText::words($search);
         if ($search !== null && $words === []) {
             return null;
         }
-        $clauses = $words === [] ? $clauses : [...$clauses, $this->searched((string) $search, $words)];
+        $clauses = $words === [] ? $clauses : [...$clauses, $this->searched((string) $search, $words, $searched)];
 
         return new Meant($clauses, null);
     }
@@ -99,13 +100,14 @@ final readonly class Matches
      * As far as this, however they would be sorted: so the sets lead, where there are any.
      *
      * @param  list<string>|null  $bounds  the apps whose accounts whoever asks may see; null for all
+     * @param  FieldRules  $searched  the fields that the search may look into
      * @return int one more than most when there are more
      *
      * @throws Refusal for a condition that cannot be asked
      */
-    public function count(?string $search, Where $where, ?array $bounds, int $most): int
+    public function count(?string $search, Where $where, ?array $bounds, FieldRules $searched, int $most): int
     {
-        $meant = $this->of($search, $where, $bounds);
+        $meant = $this->of($search, $where, $bounds, $searched);
         if ($meant === null) {
             return 0;
         }
@@ -248,7 +250,7 @@ final readonly class Matches
      *
      * @param  non-empty-list<string>  $words
      */
-    private function searched(string $search, array $words): Clause
+    private function searched(string $search, array $words, FieldRules $fields): Clause
     {
         $match = implode(' ', array_map(static fn (string $word): string => "\"{$word}\"*", $words));
         $sets = ['SELECT rowid FROM accounts_search WHERE accounts_search MATCH ?'];
@@ -263,7 +265,7 @@ final readonly class Matches
             $tests[] = '(accounts.id >= ? AND accounts.id < ?)';
             $bindings = [...$bindings, $id, "{$id}~"];
         }
-        foreach ($this->begins($search, $words) as $key => $begins) {
+        foreach ($this->begins($search, $words, $fields) as $key => $begins) {
             $sets[] = 'SELECT account_seq FROM field_values WHERE field_key = ? AND sort_key >= ? AND sort_key < ?';
             $setBindings = [...$setBindings, $key, $begins, $begins.self::BEYOND];
             $tests[] = 'EXISTS (SELECT 1 FROM field_values v WHERE v.account_seq = accounts.seq AND v.field_key = ? AND v.sort_key >= ? AND v.sort_key < ?)';
@@ -282,12 +284,12 @@ final readonly class Matches
      * @param  non-empty-list<string>  $words
      * @return array<string, string> how a value begins that is found, by the key of its field
      */
-    private function begins(string $search, array $words): array
+    private function begins(string $search, array $words, FieldRules $fields): array
     {
         $digits = (string) preg_replace('/[\s()+.\/-]/', '', $search);
         $isNumber = ctype_digit($digits) && strlen($digits) >= self::DIGITS;
         $begins = [];
-        foreach ($this->fields->all as $key => $field) {
+        foreach ($fields->all as $key => $field) {
             if ($field->kind === FieldKind::Phone && $isNumber) {
                 $begins[$key] = $digits;
             } elseif ($field->isSearchable && $field->kind->isTyped()) {

@@ -7,7 +7,10 @@ namespace Kennel\App\Cases;
 use Illuminate\Contracts\Encryption\Encrypter;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Rules\MakeJudge;
+use Kennel\Core\Cases\DisclosureCase;
 use Kennel\Core\Cases\SignupCase;
+use Kennel\Core\Disclosure\Audience;
+use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Signup\SignupInput;
@@ -23,7 +26,7 @@ final readonly class Cases
     {
     }
 
-    /** @return list<array{id: string, name: string, app: string, input: array<string, mixed>, expected: list<string>, got: list<string>, holds: bool, saved_by: string, saved_at: string}> in the order they were saved */
+    /** @return list<array{id: string, name: string, app: string, input: array<string, mixed>, expected: list<string>, got: list<string>, holds: bool, disclosure: array{field: string, audience: string}|null, saved_by: string, saved_at: string}> in the order they were saved */
     public function run(RuleBook $book): array
     {
         $judge = $this->judges->of($book);
@@ -34,8 +37,9 @@ final readonly class Cases
             $results[] = [
                 'id' => $row->id,
                 'name' => $case->name,
-                'app' => $case->app,
-                'input' => $this->shown($case->input),
+                'app' => $case instanceof SignupCase ? $case->app : (string) $case->audience->app,
+                'input' => $this->shown($case instanceof SignupCase ? $case->input : new SignupInput(null, null, null, [], null)),
+                'disclosure' => $case instanceof SignupCase ? null : ['field' => $case->field->key(), 'audience' => $case->audience->key()],
                 'expected' => $case->expected,
                 'got' => $result->codes,
                 'holds' => $result->holds,
@@ -59,14 +63,17 @@ final readonly class Cases
         return hash('sha256', SavedCase::query()->orderBy('id')->pluck('id')->implode(' '));
     }
 
-    public function add(SignupCase $case, string $by): string
+    public function add(SignupCase|DisclosureCase $case, string $by): string
     {
         return SavedCase::query()->create([...$this->sealed($case), 'saved_by' => $by, 'saved_at' => Moment::write($this->clock->now())])->id;
     }
 
     /** @return array{name: string, app_key: string, sealed: string, expected: list<string>} as it is stored */
-    public function sealed(SignupCase $case): array
+    public function sealed(SignupCase|DisclosureCase $case): array
     {
+        if ($case instanceof DisclosureCase) {
+            return ['name' => $case->name, 'app_key' => (string) $case->audience->app, 'sealed' => $this->encrypter->encrypt(['field' => $case->field->key(), 'audience' => $case->audience->key()]), 'expected' => $case->expected];
+        }
         $input = $case->input;
 
         return [
@@ -92,10 +99,13 @@ final readonly class Cases
         return $name;
     }
 
-    private function read(SavedCase $row): SignupCase
+    private function read(SavedCase $row): SignupCase|DisclosureCase
     {
-        /** @var array{name: string|null, email: string|null, password: string|null, fields: array<string, mixed>, terms: string|null} $input */
+        /** @var array{field: string, audience: string}|array{name: string|null, email: string|null, password: string|null, fields: array<string, mixed>, terms: string|null} $input */
         $input = $this->encrypter->decrypt($row->sealed);
+        if (isset($input['audience'])) {
+            return new DisclosureCase($row->name, FieldKey::parse($input['field']), Audience::parse($input['audience']), $row->expected);
+        }
 
         return new SignupCase($row->name, $row->app_key, new SignupInput(
             $input['name'],

@@ -14,6 +14,7 @@ use Kennel\App\Rules\Revisions;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\App\Rules\TryHashing;
 use Kennel\Core\Apps\Discretion;
+use Kennel\Core\Disclosure\PublicDirectories;
 use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Rules\RuleDiff;
@@ -111,7 +112,7 @@ final class RulesCommand extends Command
         } catch (InvalidRuleBook $mistake) {
             $this->warn("What is in force is not whole ({$mistake->getMessage()}), so the impact of these rules cannot be said.");
         }
-        foreach (Discretion::warnings($book->apps) as $warning) {
+        foreach ([...Discretion::warnings($book->apps), ...PublicDirectories::warnings($book->disclosure, $book->apps)] as $warning) {
             $this->warn("{$warning->field}: ".app(Words::class)->say($warning));
         }
         $failing = $cases->failing($book);

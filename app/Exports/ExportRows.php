@@ -7,6 +7,7 @@ namespace Kennel\App\Exports;
 use Illuminate\Database\Eloquent\Builder;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\ListOrder;
+use Kennel\Core\Disclosure\ReadableFields;
 use Kennel\Core\Metadata\MetadataDocument;
 
 /**
@@ -34,9 +35,10 @@ final class ExportRows
     /**
      * @param  Builder<Account>  $rows  in order
      * @param  list<string>  $columns  that ExportColumns has judged
+     * @param  ReadableFields  $readable  what of metadata is handed to whoever has the file
      * @return \Generator<int, list<mixed>, mixed, string|null> returns where the rows go on; null behind the last
      */
-    public function of(Builder $rows, ListOrder $order, array $columns, int $limit): \Generator
+    public function of(Builder $rows, ListOrder $order, array $columns, ReadableFields $readable, int $limit): \Generator
     {
         $query = $rows->limit($limit + 1)->toBase();
         $query->columns = null;
@@ -44,7 +46,7 @@ final class ExportRows
         foreach ($columns as $place => $column) {
             $field = str_starts_with($column, 'field:') ? substr($column, strlen('field:')) : null;
             $field === null ? $query->selectRaw(self::OF_ACCOUNT[$column]." AS c{$place}") : $query->selectRaw('('.self::OF_FIELD.") AS c{$place}", [$field]);
-            $read[$place] = self::reader($field === null ? $column : 'field');
+            $read[$place] = self::reader($field === null ? $column : 'field', $readable);
         }
         $read = array_filter($read);
         [$value, $seq] = $order->parts();
@@ -67,14 +69,21 @@ final class ExportRows
     }
 
     /** @return (\Closure(mixed): mixed)|null null where the value is as it is stored */
-    private static function reader(string $column): ?\Closure
+    private static function reader(string $column, ReadableFields $readable): ?\Closure
     {
         return match ($column) {
             'field' => static fn (?string $json): mixed => $json === null ? null : json_decode($json, true, flags: JSON_THROW_ON_ERROR),
             'roles' => static fn (?string $keys): array => $keys === null ? [] : explode(' ', $keys),
             'must_change' => static fn (int $is): bool => $is === 1,
-            'own', 'internal' => static fn (?string $json): ?object => $json === null ? null : MetadataDocument::stored($json)->values(),
+            'own', 'internal' => static fn (?string $json): ?object => self::handed($readable, $column, $json),
             default => null,
         };
+    }
+
+    private static function handed(ReadableFields $readable, string $kind, ?string $json): ?object
+    {
+        $document = $json === null ? null : $readable->ofDocument($kind, MetadataDocument::stored($json));
+
+        return $document === null || $document->isEmpty() ? null : $document->values();
     }
 }

@@ -8,6 +8,7 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Str;
 use Kennel\App\Accounts\AccountList;
 use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Fields\HandedFields;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
@@ -35,6 +36,7 @@ final readonly class Exports
         private Caller $caller,
         private AccountList $list,
         private FieldRules $fields,
+        private HandedFields $handed,
         private WriteExport $write,
         private ExportFiles $files,
         private AuditTrail $audit,
@@ -53,6 +55,7 @@ final readonly class Exports
         $this->caller->require('kennel:accounts.read');
         $mayHaveHashes = $format === ExportFormat::JsonLines && $this->caller->permissions()->allows(self::HASHES);
         $reasons = ExportColumns::reasonsAgainst($columns, $this->fields, $mayHaveHashes);
+        $reasons = $reasons === [] ? $this->handed->toCaller()->reasonsAgainstFields(...ExportColumns::fields($columns)) : $reasons;
         if ($reasons !== []) {
             throw Refusal::invalid($reasons);
         }

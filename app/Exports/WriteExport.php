@@ -9,9 +9,11 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\AccountList;
 use Kennel\App\Accounts\ListOrder;
 use Kennel\App\Accounts\OperatorAuthority;
+use Kennel\App\Fields\HandedFields;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
 use Kennel\App\Roles\PermissionsOfAccount;
+use Kennel\Core\Disclosure\ReadableFields;
 use Kennel\Core\Exports\ExportColumns;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Finding\Where;
@@ -32,6 +34,7 @@ final readonly class WriteExport
         private ExportFiles $files,
         private OperatorAuthority $authority,
         private PermissionsOfAccount $permissions,
+        private HandedFields $handed,
         private ClockInterface $clock,
     ) {
     }
@@ -59,7 +62,8 @@ final readonly class WriteExport
                     return true;
                 }
                 [$before, $written] = [$export->done, 0];
-                $page = $this->rows->of($this->left($export, $order), $order, $columns, self::PAGE);
+                $readable = $this->readable($export);
+                $page = $this->rows->of($this->left($export, $order, $readable), $order, $columns, $readable, self::PAGE);
                 foreach ($page as $values) {
                     if ($before + ++$written > $most) {
                         $this->fail($id);
@@ -88,12 +92,12 @@ final readonly class WriteExport
     }
 
     /** @return Builder<Account> */
-    private function left(Export $export, ListOrder $order): Builder
+    private function left(Export $export, ListOrder $order, ReadableFields $readable): Builder
     {
         $bounds = $this->permissions->bounds($export->operator_id);
 
         return $export->ids === null
-            ? $this->list->rowsFor($export->search === '' ? null : $export->search, Where::read($export->conditions), $bounds, $order, $export->cursor)
+            ? $this->list->rowsFor($export->search === '' ? null : $export->search, Where::read($export->conditions), $bounds, $readable, $order, $export->cursor)
             : $this->list->named($export->ids, $bounds, $order, $export->cursor);
     }
 
@@ -103,9 +107,18 @@ final readonly class WriteExport
         $this->files->remove($id);
     }
 
+    private function readable(Export $export): ReadableFields
+    {
+        return $this->handed->toOperator(($this->permissions)($export->operator_id));
+    }
+
     private function mayGoOn(Export $export): bool
     {
-        return $this->authority->mayGoOn($export->operator_id, Exports::PERMISSION)
+        $readable = $this->readable($export);
+
+        return $readable->reasonsAgainstFields(...ExportColumns::fields($export->columns)) === []
+            && $readable->reasonsAgainst(Where::read($export->conditions), $export->sort, $this->fields) === []
+            && $this->authority->mayGoOn($export->operator_id, Exports::PERMISSION)
             && (! in_array(ExportColumns::PASSWORD_HASH, $export->columns, true) || $this->authority->mayGoOn($export->operator_id, Exports::HASHES));
     }
 

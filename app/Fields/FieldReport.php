@@ -13,7 +13,7 @@ use Kennel\Core\Fields\FieldKind;
 use Kennel\Core\Fields\FieldRules;
 use Psr\Clock\ClockInterface;
 
-/** How each field is used: how many accounts hold a value, and which values do not fit the field any more. */
+/** How each field is used: how many accounts hold a value, and, of what is handed to whoever asks, which values do not fit the field any more. */
 final readonly class FieldReport
 {
     /** Values that do not fit, listed a field at most. */
@@ -25,6 +25,7 @@ final readonly class FieldReport
         private DecideFields $decide,
         private ClockInterface $clock,
         private Words $words,
+        private HandedFields $handed,
     ) {
     }
 
@@ -38,7 +39,7 @@ final readonly class FieldReport
             'key' => $field->key,
             'label' => $field->label,
             'held' => (int) ($held[$field->key] ?? 0),
-            'misfits' => $this->misfits($field),
+            'misfits' => $this->handed->toCaller()->hasField($field->key) ? $this->misfits($field) : [],
         ], $this->rules->all));
     }
 

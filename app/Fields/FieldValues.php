@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Fields;
 
+use Illuminate\Database\Eloquent\Builder;
 use Kennel\Core\Fields\SortKey;
 
 /** What is stored of each account's fields. Values go in as the core has judged them and come out as they went in. */
@@ -77,6 +78,12 @@ final readonly class FieldValues
         }
 
         return null;
+    }
+
+    /** @return Builder<FieldValue> selects the sequence numbers of accounts that hold it */
+    public function holding(string $field): Builder
+    {
+        return FieldValue::query()->where('field_key', $field)->select('account_seq');
     }
 
     /** How many accounts hold a value of a field. */

@@ -7,8 +7,12 @@ namespace Kennel\App\Impact;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\AccountStream;
 use Kennel\App\Accounts\LookupKeys;
+use Kennel\App\Disclosure\AudienceNames;
+use Kennel\App\Disclosure\FieldNames;
+use Kennel\App\Disclosure\GrantedAccounts;
 use Kennel\App\Rules\MakeJudge;
 use Kennel\App\Signup\SignupFigures;
+use Kennel\Core\Disclosure\GrantChange;
 use Kennel\Core\Impact\Compare;
 use Kennel\Core\Impact\Finding;
 use Kennel\Core\Reasons\Reason;
@@ -26,6 +30,7 @@ final readonly class Impact
         private SignupFigures $figures,
         private LookupKeys $lookupKeys,
         private MakeJudge $judges,
+        private GrantedAccounts $granted,
         private ClockInterface $clock,
     ) {
     }
@@ -37,7 +42,7 @@ final readonly class Impact
 
     /**
      * @param  int  $from  -1 for the beginning, or what came with the last chunk
-     * @return \Generator<int, array{accounts: int, findings: list<array{account: string|null, finding: Finding}>}> a chunk's findings and
+     * @return \Generator<int, array{accounts: int, findings: list<array{account: string|null, finding: Finding, times?: int}>}> a chunk's findings and
      *                                                                                                               how many accounts it was
      */
     public function of(RuleBook $before, RuleBook $after, int $from = -1): \Generator
@@ -48,6 +53,7 @@ final readonly class Impact
             yield 0 => [
                 'accounts' => 0,
                 'findings' => [
+                    ...$this->disclosed($before, $after),
                     ...$this->collisions($after),
                     ...$this->pastSignups($compare),
                     ...$this->pastPasswords($judgeBefore->passwordRules()->minimum, $judgeAfter->passwordRules()->minimum),
@@ -63,6 +69,28 @@ final readonly class Impact
             }
             yield $last => ['accounts' => count($chunk), 'findings' => $findings];
         }
+    }
+
+    /** @return list<array{account: string|null, finding: Finding, times?: int}> */
+    private function disclosed(RuleBook $before, RuleBook $after): array
+    {
+        $findings = [];
+        foreach (GrantChange::between($before->disclosure, $after->disclosure) as $change) {
+            ['count' => $count, 'ids' => $ids] = $this->granted->of($change, $before->disclosure, $after->disclosure, ImpactCounts::LISTED);
+            $finding = new Finding($change->begins ? Finding::HANDED_OUT : Finding::KEPT_BACK, new Reason(
+                $change->begins ? 'disclosure.begins' : 'disclosure.ceases',
+                "disclosure.fields.{$change->field->key()}.grants.{$change->audience->key()}",
+                ['audience' => AudienceNames::of($change->audience, $after), 'label' => FieldNames::label($change->field, $after->fields)],
+            ));
+            foreach ($ids as $id) {
+                $findings[] = ['account' => $id, 'finding' => $finding];
+            }
+            if ($count > count($ids)) {
+                $findings[] = ['account' => null, 'finding' => $finding, 'times' => $count - count($ids)];
+            }
+        }
+
+        return $findings;
     }
 
     /** @return list<array{account: string|null, finding: Finding}> */

@@ -10,7 +10,7 @@ use Kennel\Core\Impact\Finding;
 final class ImpactCounts
 {
     /** Of one kind and reason so many are listed by name; all are counted. */
-    private const LISTED = 2_000;
+    public const LISTED = 2_000;
 
     /** @var array<string, array{kind: string, code: string, field: string|null, count: int}> */
     private array $counts = [];
@@ -24,7 +24,7 @@ final class ImpactCounts
     }
 
     /**
-     * @param  list<array{account: string|null, finding: Finding}>  $findings
+     * @param  list<array{account: string|null, finding: Finding, times?: int}>  $findings  "times" for as many more, that are not listed
      * @return list<array{account: string|null, finding: Finding}> those that are listed by name
      */
     public function add(array $findings): array
@@ -34,8 +34,9 @@ final class ImpactCounts
             $finding = $one['finding'];
             $key = "{$finding->kind} {$finding->reason->code} {$finding->reason->field}";
             $this->counts[$key] ??= ['kind' => $finding->kind, 'code' => $finding->reason->code, 'field' => $finding->reason->field, 'count' => 0];
-            if (++$this->counts[$key]['count'] <= self::LISTED) {
-                $listed[] = $one;
+            $this->counts[$key]['count'] += $one['times'] ?? 1;
+            if (! isset($one['times']) && $this->counts[$key]['count'] <= self::LISTED) {
+                $listed[] = ['account' => $one['account'], 'finding' => $finding];
             }
         }
 

@@ -5,12 +5,16 @@ declare(strict_types=1);
 namespace Kennel\App\Impact;
 
 use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Disclosure\AudienceNames;
+use Kennel\App\Disclosure\FieldNames;
 use Kennel\App\Platform\Database\AsJson;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
 use Kennel\App\Platform\Words;
 use Kennel\App\Rules\Drafts;
 use Kennel\App\Rules\RulesInForce;
+use Kennel\Core\Disclosure\Audience;
+use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Impact\Finding;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Rules\RuleBook;
@@ -156,6 +160,14 @@ final readonly class ImpactRuns
 
     private function inShort(string $code, ?string $field): string
     {
+        if (preg_match('/^disclosure\.fields\.(.+)\.grants\.([^.]+)$/Ds', (string) $field, $found) === 1) {
+            $book = $this->rules->book();
+
+            return $this->words->say(new Reason($code, parameters: [
+                'audience' => AudienceNames::of(Audience::parse($found[2]), $book), 'label' => FieldNames::label(FieldKey::parse($found[1]), $book->fields),
+            ]));
+        }
+
         return $this->words->say(new Reason("short.{$code}", parameters: ['field' => $field === null ? '' : str_replace(['fields.', '_'], ['', ' '], $field)]));
     }
 }

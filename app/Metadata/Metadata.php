@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\App\Metadata;
 
+use Illuminate\Database\Eloquent\Builder;
+use Kennel\Core\Disclosure\ReadableFields;
 use Kennel\Core\Metadata\MetadataDocument;
 use Kennel\Core\Metadata\MetadataKind;
 
@@ -16,6 +18,8 @@ final readonly class Metadata
     /** As many paths as anybody wants to choose from. */
     private const PATHS = 200;
 
+    private const PATHS_LOOKED_AT = 2_000;
+
     private const ROWS_A_STATEMENT = 150;
 
     public function read(int $accountSeq, MetadataKind $kind): MetadataDocument
@@ -25,10 +29,15 @@ final readonly class Metadata
         return is_string($json) ? MetadataDocument::stored($json) : MetadataDocument::nothing();
     }
 
-    /** @return array{own: object, internal: object} of one account, for an answer */
-    public function of(int $accountSeq): array
+    /** @return array<string, object> what of one account's documents is handed out, by kind, for an answer */
+    public function handed(int $accountSeq, ReadableFields $readable, MetadataKind ...$kinds): array
     {
-        return ['own' => $this->read($accountSeq, MetadataKind::Own)->values(), 'internal' => $this->read($accountSeq, MetadataKind::Internal)->values()];
+        $handed = [];
+        foreach ($kinds as $kind) {
+            $handed[$kind->value] = $readable->ofDocument($kind->value, $this->read($accountSeq, $kind))->values();
+        }
+
+        return $handed;
     }
 
     /**
@@ -115,13 +124,41 @@ final readonly class Metadata
         return mb_substr($json, 0, self::COMPARED);
     }
 
+    /**
+     * @param  string|null  $key  of the document itself; null for any
+     * @return Builder<MetadataValue> selects the sequence numbers of accounts that hold it
+     */
+    public function holding(string $kind, ?string $key): Builder
+    {
+        $values = MetadataValue::query()->where('kind', $kind)->select('account_seq');
+        if ($key !== null) {
+            $path = MetadataDocument::pathOf($key);
+            // What is below it has a dot behind it, and "/" is what sorts next.
+            $values->where(static fn (Builder $below): Builder => $below->where('path', $path)->orWhere(static fn (Builder $deeper): Builder => $deeper->where('path', '>=', "{$path}.")->where('path', '<', "{$path}/")));
+        }
+
+        return $values;
+    }
+
+    /** @return list<array{string, string}> kinds and keys of the documents themselves that are in use */
+    public function topKeys(): array
+    {
+        $keys = [];
+        foreach ($this->paths(self::PATHS_LOOKED_AT) as ['kind' => $kind, 'path' => $path]) {
+            $key = MetadataDocument::topKey($path);
+            $keys["{$kind} {$key}"] = [$kind, $key];
+        }
+
+        return array_values($keys);
+    }
+
     /** @return list<array{kind: string, path: string}> which there are, in order: one look into the index each */
-    public function paths(): array
+    public function paths(int $most = self::PATHS): array
     {
         $paths = [];
         foreach (MetadataKind::cases() as $kind) {
             $last = '';
-            while (count($paths) < self::PATHS) {
+            while (count($paths) < $most) {
                 $next = MetadataValue::query()->where('kind', $kind->value)->where('path', '>', $last)->orderBy('path')->value('path');
                 if (! is_string($next)) {
                     break;

@@ -8,7 +8,9 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\Duties\TermsAcceptances;
 use Kennel\App\Audit\AuditEvents;
+use Kennel\App\Disclosure\WhoSeesWhat;
 use Kennel\App\Fields\FieldValues;
+use Kennel\App\Fields\HandedFields;
 use Kennel\App\Mail\MessageList;
 use Kennel\App\Metadata\Metadata;
 use Kennel\App\Pictures\Pictures;
@@ -17,8 +19,11 @@ use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Roles\Assignments;
 use Kennel\App\Sessions\SessionList;
+use Kennel\Core\Disclosure\FieldKey;
+use Kennel\Core\Disclosure\ReadableFields;
 use Kennel\Core\Fields\FieldKind;
 use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Metadata\MetadataKind;
 use Kennel\Core\Passwords\HashKind;
 use Psr\Clock\ClockInterface;
 
@@ -41,6 +46,8 @@ final readonly class OwnData
         private TermsAcceptances $terms,
         private AuditEvents $events,
         private Pictures $pictures,
+        private HandedFields $handed,
+        private WhoSeesWhat $whoSeesWhat,
         private ClockInterface $clock,
     ) {
     }
@@ -53,7 +60,9 @@ final readonly class OwnData
     public function of(SignedIn $holder): array
     {
         $account = $this->accounts->find($holder->accountId) ?? throw Refusal::notFound();
-        $documents = $this->metadata->of($account->seq);
+        $readable = $this->handed->toHolder();
+        $internal = $this->metadata->read($account->seq, MetadataKind::Internal);
+        $handed = $this->metadata->handed($account->seq, $readable, ...MetadataKind::cases());
 
         return [
             'taken_at' => Moment::write($this->clock->now()),
@@ -62,17 +71,18 @@ final readonly class OwnData
                 'came_by' => $account->came_by, 'language' => $account->language, 'created_at' => $account->created_at, 'changed_at' => $account->changed_at, 'seen_at' => $account->seen_at === '' ? null : $account->seen_at,
             ],
             'password' => ['stored_as' => $account->hash_kind === '' ? HashKind::of($account->password_hash) : $account->hash_kind],
-            'fields' => $this->fields($account),
-            'metadata' => $documents['own'],
-            'has_internal_metadata' => get_object_vars($documents['internal']) !== [],
+            'fields' => $this->fields($account, $readable),
+            'metadata' => $handed['own'],
+            'internal_metadata' => $handed['internal'],
+            'has_internal_metadata' => ! $internal->only(static fn (string $key): bool => ! $readable->ofKind(MetadataKind::Internal->value)($key))->isEmpty(),
+            'kept_back' => $this->keptBack($account, $readable),
             'roles' => array_map(static fn (array $role): array => ['role' => $role['role'], 'since' => $role['assigned_at']], $this->assignments->of($account->id)),
             'terms' => $this->terms->of($account->id),
             'sessions' => $this->sessions->ofHolder($account->id, $holder->sessionId),
             'messages' => $this->messages->ofHolder($account->id),
             'trail' => $this->events->ofHolder($account->id),
             'handed' => [
-                // No app is handed anything of an account but by its own doors, which ask as the holder.
-                'apps' => [],
+                'to' => $this->whoSeesWhat->of($account),
                 'files_by_operators' => $this->events->moments('accounts.exported', $account->created_at),
             ],
         ];
@@ -82,11 +92,11 @@ final readonly class OwnData
     public function pictures(SignedIn $holder): array
     {
         $account = $this->accounts->find($holder->accountId) ?? throw Refusal::notFound();
-        $values = $this->fields->of($account->seq);
+        [$values, $readable] = [$this->fields->of($account->seq), $this->handed->toHolder()];
         $pictures = [];
         foreach ($this->rules->all as $key => $field) {
             $id = $values[$key] ?? null;
-            $bytes = $field->kind === FieldKind::Picture && is_string($id) && $this->pictures->belongsTo($id, $account->id) ? $this->pictures->read($id, self::LARGEST_PICTURE) : null;
+            $bytes = $field->kind === FieldKind::Picture && $readable->hasField($key) && is_string($id) && $this->pictures->belongsTo($id, $account->id) ? $this->pictures->read($id, self::LARGEST_PICTURE) : null;
             if ($bytes !== null) {
                 $pictures["{$key}.webp"] = $bytes;
             }
@@ -95,16 +105,30 @@ final readonly class OwnData
         return $pictures;
     }
 
-    /** @return list<array{key: string, label: string, value: mixed, shown: string|null}> what is filled in; shown as people read it, where that is not the value itself */
-    private function fields(Account $account): array
+    /** @return list<array{key: string, label: string, value: mixed, shown: string|null}> what is filled in and theirs to see; shown as people read it, where that is not the value itself */
+    private function fields(Account $account, ReadableFields $readable): array
     {
         $held = [];
-        foreach ($this->fields->of($account->seq) as $key => $value) {
+        foreach (array_filter($this->fields->of($account->seq), $readable->hasField(...), ARRAY_FILTER_USE_KEY) as $key => $value) {
             $field = $this->rules->find((string) $key);
             $named = array_map(static fn (mixed $one): string => is_scalar($one) ? $field?->choices[(string) $one]->label ?? (string) $one : '', is_array($value) ? $value : [$value]);
             $held[] = ['key' => (string) $key, 'label' => $field->label ?? (string) $key, 'value' => $value, 'shown' => $field?->kind->hasChoices() === true ? implode(', ', $named) : null];
         }
 
         return $held;
+    }
+
+    /** @return list<array{field: string, code: string}> what is held and not handed to them, and by which rule */
+    private function keptBack(Account $account, ReadableFields $readable): array
+    {
+        $keys = [
+            ...array_map(FieldKey::defined(...), array_keys($this->fields->of($account->seq))),
+            ...array_map(static fn (string $key): FieldKey => FieldKey::metadata(MetadataKind::Own->value, $key), $this->metadata->read($account->seq, MetadataKind::Own)->topKeys()),
+        ];
+
+        return array_values(array_map(
+            fn (FieldKey $key): array => ['field' => $this->rules->find($key->name)->label ?? $key->name, 'code' => $readable->verdict($key)->value],
+            array_filter($keys, static fn (FieldKey $key): bool => ! $readable->has($key)),
+        ));
     }
 }

@@ -19,6 +19,17 @@ final class ExportColumns
     public const PASSWORD_HASH = 'password_hash';
 
     /**
+     * @param  list<string>  $columns
+     * @return list<string> the keys of the rule book's fields among them
+     */
+    public static function fields(array $columns): array
+    {
+        $fields = array_filter($columns, static fn (string $column): bool => str_starts_with($column, 'field:'));
+
+        return array_values(array_map(static fn (string $column): string => substr($column, strlen('field:')), $fields));
+    }
+
+    /**
      * @param  list<string>  $chosen  of OF_ACCOUNT, or "field:" and a field's key
      * @return list<Reason>
      */

@@ -21,6 +21,12 @@ final readonly class FieldRules
         return new self($root->keyed('fields', Field::EXAMPLE, Field::read(...), 'What accounts hold beyond name and address, in the order it is asked'));
     }
 
+    /** @param  \Closure(Field): bool  $which */
+    public function only(\Closure $which): self
+    {
+        return new self(array_filter($this->all, $which));
+    }
+
     public function find(string $key): ?Field
     {
         return $this->all[$key] ?? null;

@@ -33,8 +33,13 @@ final readonly class Finding
 
     public const PAST_ADMITTED = 'past_admitted';
 
+    /** An audience would begin to be handed a field of this account. */
+    public const HANDED_OUT = 'handed_out';
+
+    public const KEPT_BACK = 'kept_back';
+
     public const KINDS = [
-        self::GAINS_DUTY, self::LOSES_DUTY, self::REFUSED, self::ADMITTED, self::MISFIT, self::COLLISION, self::NEXT_CHANGE, self::NEXT_SIGNIN, self::PAST_REFUSED, self::PAST_ADMITTED,
+        self::HANDED_OUT, self::KEPT_BACK, self::GAINS_DUTY, self::LOSES_DUTY, self::REFUSED, self::ADMITTED, self::MISFIT, self::COLLISION, self::NEXT_CHANGE, self::NEXT_SIGNIN, self::PAST_REFUSED, self::PAST_ADMITTED,
     ];
 
     public function __construct(public string $kind, public Reason $reason)

@@ -8,6 +8,7 @@ use Kennel\Core\Accounts\AccountFacts;
 use Kennel\Core\Accounts\DutyRules;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\Owed;
+use Kennel\Core\Disclosure\DisclosureRules;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldTypes;
@@ -137,6 +138,11 @@ final class Judge
         } catch (Refused $refused) {
             return $refused->reason;
         }
+    }
+
+    public function disclosure(): DisclosureRules
+    {
+        return $this->book->disclosure;
     }
 
     public function passwordRules(): PasswordRules

@@ -76,6 +76,40 @@ final readonly class MetadataDocument
         return $value;
     }
 
+    /** The key of the document itself that a path, as leaves() names it, is below. */
+    public static function topKey(string $path): string
+    {
+        return self::keys($path)[0] ?? $path;
+    }
+
+    /** @param  string  $key  of the document itself */
+    public static function pathOf(string $key): string
+    {
+        return self::below('', $key);
+    }
+
+    /** @return list<string> of the document itself */
+    public function topKeys(): array
+    {
+        return array_map(strval(...), array_keys(get_object_vars($this->values)));
+    }
+
+    /** @param  \Closure(string): bool  $which  of the keys of the document itself */
+    public function only(\Closure $which): self
+    {
+        return new self((object) array_filter(get_object_vars($this->values), static fn (string|int $key): bool => $which((string) $key), ARRAY_FILTER_USE_KEY));
+    }
+
+    /**
+     * With what another document has beside it; of keys that both have, this one's stand.
+     *
+     * @throws Refused when it would become too large
+     */
+    public function beside(self $other): self
+    {
+        return self::of((object) (get_object_vars($this->values) + get_object_vars($other->values)));
+    }
+
     public function isEmpty(): bool
     {
         return get_object_vars($this->values) === [];

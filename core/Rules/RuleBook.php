@@ -6,6 +6,9 @@ namespace Kennel\Core\Rules;
 
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Apps\AppRules;
+use Kennel\Core\Disclosure\DisclosureRules;
+use Kennel\Core\Disclosure\FieldKey;
+use Kennel\Core\Disclosure\FieldOrigin;
 use Kennel\Core\Documents\Document;
 use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Fields\FieldRules;
@@ -28,6 +31,7 @@ final readonly class RuleBook
         public SignupRules $signup,
         public AddressRules $addresses,
         public FieldRules $fields,
+        public DisclosureRules $disclosure,
         public PictureRules $pictures,
         public PasswordRules $password,
         public HashingRules $hashing,
@@ -56,6 +60,7 @@ final readonly class RuleBook
             SignupRules::read($root->section('signup', 'What holds for sign-up on every app')),
             AddressRules::read($root->section('addresses', 'What makes two spellings of an address one account')),
             FieldRules::read($root),
+            DisclosureRules::read($root->section('disclosure', 'Who is handed what of an account')),
             PictureRules::read($root->section('pictures', 'Who may see pictures')),
             PasswordRules::read($root->section('password', 'What a new password must be; lengths in code points')),
             HashingRules::read($root->section('hashing', 'How passwords are stored: Argon2id (RFC 9106) or bcrypt')),
@@ -68,11 +73,7 @@ final readonly class RuleBook
             $root,
         );
         $root->nothingElse();
-        foreach ($book->fields->all as $field) {
-            foreach (array_diff($field->apps, array_keys($book->apps)) as $unknown) {
-                throw new InvalidRuleBook("fields.{$field->key}.apps: there is no app \"{$unknown}\"");
-            }
-        }
+        $book->referToWhatIsThere();
 
         return $book;
     }
@@ -81,5 +82,24 @@ final readonly class RuleBook
     public function schema(): array
     {
         return ['$schema' => 'https://json-schema.org/draft/2020-12/schema', 'title' => 'Kennel rule book', ...$this->document->schema()];
+    }
+
+    /** @throws InvalidRuleBook for an app or a field that another rule names and that is not there */
+    private function referToWhatIsThere(): void
+    {
+        foreach ($this->fields->all as $field) {
+            foreach (array_diff($field->apps, array_keys($this->apps)) as $unknown) {
+                throw new InvalidRuleBook("fields.{$field->key}.apps: there is no app \"{$unknown}\"");
+            }
+        }
+        foreach (array_diff($this->disclosure->apps(), array_keys($this->apps)) as $unknown) {
+            throw new InvalidRuleBook("disclosure: there is no app \"{$unknown}\"");
+        }
+        foreach (array_keys($this->disclosure->fields) as $key) {
+            $field = FieldKey::parse($key);
+            if ($field->origin === FieldOrigin::Defined && $this->fields->find($field->name) === null) {
+                throw new InvalidRuleBook("disclosure.fields.{$key}: there is no such field in this rule book");
+            }
+        }
     }
 }

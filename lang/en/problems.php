@@ -56,6 +56,9 @@ return [
         'bounded' => ['title' => 'Not for some apps alone', 'detail' => 'This cannot be narrowed to the apps you look after.'],
         'beyond_authority' => ['title' => 'Beyond your authority', 'detail' => 'This account may do things with Kennel that you may not, so you cannot act on it.'],
     ],
+    'directory' => [
+        'other_app' => ['title' => 'Another app\'s directory', 'detail' => 'A directory is for the accounts of its own app.'],
+    ],
     'signup' => [
         'refused' => ['title' => 'The account was not created', 'detail' => 'Each reason names the field and the rule.'],
     ],

@@ -208,6 +208,8 @@ return [
     ],
     // What an impact's count says, and a reason in a few words for a ranking.
     'impact' => [
+        'handed_out' => ':what of :count account.|:what of :count accounts.',
+        'kept_back' => ':what of :count account.|:what of :count accounts.',
         'gains_duty' => ':count account would get a duty: :what.|:count accounts would get a duty: :what.',
         'loses_duty' => ':count account would lose a duty: :what.|:count accounts would lose a duty: :what.',
         'refused' => ':count existing account could not sign up today: :what.|:count existing accounts could not sign up today: :what.',
@@ -367,6 +369,23 @@ return [
         'name_too_long' => 'At most :maximum characters.',
         'columns' => 'At most :maximum columns.',
         'too_many' => 'You keep :maximum views already; remove one first.',
+    ],
+    'disclosure' => [
+        'handed' => 'Handed out.',
+        'unclassified' => 'Nobody has said yet who is handed “:field”. List it under Disclosure, for this audience or for none.',
+        'kept_back' => '“:field” is not handed to this audience. The rule book says whom it is for.',
+        'needs_permission' => '“:field” is handed to operators with another permission than yours.',
+        'needs_consent' => '“:field” is handed out only where the holder has agreed to it, and they have not.',
+        'not_asked' => 'Nobody is asked to agree to this.',
+        'audience' => 'An audience is public, holder, operators, accounts: or app: and the key of an app.',
+        'begins' => ':audience would begin to receive :label',
+        'ceases' => ':audience would cease to receive :label',
+        'public_discreet' => 'The directory of :app can be read by everybody, while its sign-up keeps quiet about who has an account. Whoever is listed is known to have one.',
+    ],
+    'directory' => [
+        'other_app' => 'This directory is for accounts of :app.',
+        'search' => 'Names are not handed out here, so they cannot be searched.',
+        'search_short' => 'Type at least :minimum characters.',
     ],
     'where' => [
         'list' => 'Must be a JSON list of at most :maximum conditions.',

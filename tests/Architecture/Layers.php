@@ -41,6 +41,7 @@ final class Layers
             'Access' => 'who may do what, by which ways; what becomes of it when roles are edited',
         ],
         [
+            'Disclosure' => 'who is handed what of an account',
             'Signup' => 'what becomes of a sign-up; forms against bots; terms',
             'Signin' => 'what becomes of a sign-in',
             'Imports' => 'what becomes of a row',
@@ -85,6 +86,7 @@ final class Layers
             'Rules' => 'revisions, drafts, what is in force',
         ],
         [
+            'Disclosure' => 'what of accounts goes out, to whom; what holders agree to; directories',
             'Verification' => 'claims, and whose an address is',
             'Status' => 'suspending, closing, and what goes with it',
         ],

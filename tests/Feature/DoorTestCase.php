@@ -23,6 +23,7 @@ use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Demo\Organisation;
+use Kennel\Tests\Support\Books;
 use Kennel\Tests\Support\OpenApi;
 use Psr\Clock\ClockInterface;
 
@@ -70,10 +71,21 @@ abstract class DoorTestCase extends TestCase
             'rules.signup.terms' => ['version' => '', 'text' => ''],
             'rules.signup.bots' => ['trap' => true, 'minimum_time' => 'PT0S', 'work_bits' => 0, 'attempts' => 0, 'attempts_within' => 'PT1H', 'form_lifetime' => 'PT4H'],
             'rules.fields' => [],
+            'rules.disclosure' => Books::disclosing([]),
             'rules.hashing' => ['scheme' => 'argon2id', 'memory' => 7168, 'passes' => 1, 'lanes' => 1, 'cost' => 10, 'pepper' => ''],
         ]);
 
         return $app;
+    }
+
+    /**
+     * Puts fields into force, and hands them to operators and holders.
+     *
+     * @param  list<array<string, mixed>>  $fields
+     */
+    protected function define(array $fields): void
+    {
+        config(['rules.fields' => $fields, 'rules.disclosure' => Books::disclosing($fields)]);
     }
 
     protected function setUp(): void

@@ -7,6 +7,7 @@ namespace Kennel\Tests\Support;
 use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Impact\Judge;
 use Kennel\Core\Rules\RuleBook;
+use Kennel\Core\Rules\Upgrades\DiscloseAsBefore;
 
 /** Rule books for tests, and the judges that work by them. */
 final class Books
@@ -21,6 +22,17 @@ final class Books
     public static function demo(): array
     {
         return require __DIR__.'/../../database/demo/rules.php';
+    }
+
+    /**
+     * Each field handed to operators who may see accounts and to its holder, and so is all metadata but the internal.
+     *
+     * @param  list<array<string, mixed>>  $fields
+     * @return array<string, mixed> as the document has it
+     */
+    public static function disclosing(array $fields): array
+    {
+        return DiscloseAsBefore::in(['fields' => $fields])['disclosure'];
     }
 
     /** @param  array<string, mixed>|null  $document */

@@ -9,6 +9,7 @@ use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Bulk\BulkRun;
 use Kennel\App\Bulk\Work;
 use Kennel\App\Fields\FieldValues;
+use Kennel\App\Fields\HandedFields;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Bulk\Change;
@@ -30,6 +31,7 @@ final readonly class FieldWork implements Work
         private DecideFields $decide,
         private Accounts $accounts,
         private MarkComplete $markComplete,
+        private HandedFields $handed,
         private ClockInterface $clock,
     ) {
     }
@@ -40,6 +42,10 @@ final readonly class FieldWork implements Work
         $field = $this->fields->find(is_string($parameters['field'] ?? null) ? $parameters['field'] : '');
         if ($field === null || $field->isRetired || $field->kind === FieldKind::Picture || $field->kind === FieldKind::SeveralChoices) {
             throw Refusal::invalid([new Reason('bulk.field', 'parameters.field')]);
+        }
+        $reasons = $this->handed->toCaller()->reasonsAgainstFields($field->key);
+        if ($reasons !== []) {
+            throw Refusal::invalid($reasons);
         }
         $values = $parameters['values'] ?? null;
         if ($values !== null && (! is_array($values) || $values === [] || count($values) > self::MOST_VALUES)) {

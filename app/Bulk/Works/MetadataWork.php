@@ -8,10 +8,12 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Bulk\BulkRun;
 use Kennel\App\Bulk\Work;
+use Kennel\App\Fields\HandedFields;
 use Kennel\App\Metadata\Metadata;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Bulk\Change;
+use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Metadata\MetadataDocument;
 use Kennel\Core\Metadata\MetadataKind;
 use Kennel\Core\Reasons\Reason;
@@ -20,7 +22,7 @@ use Kennel\Core\Reasons\Refused;
 /** Sets one key of the metadata of many, or takes it away. */
 final readonly class MetadataWork implements Work
 {
-    public function __construct(private Metadata $metadata, private Accounts $accounts)
+    public function __construct(private Metadata $metadata, private Accounts $accounts, private HandedFields $handed)
     {
     }
 
@@ -31,6 +33,10 @@ final readonly class MetadataWork implements Work
         [$kind, $path] = [...explode('.', $key, 2), ''];
         if (MetadataKind::tryFrom($kind) === null || $path === '' || mb_strlen($key) > 200) {
             throw Refusal::invalid([new Reason('where.metadata', 'parameters.key')]);
+        }
+        $field = FieldKey::metadata($kind, MetadataDocument::topKey($path));
+        if (! $this->handed->toCaller()->has($field)) {
+            throw Refusal::invalid([$this->handed->toCaller()->reason($field, 'parameters.key')]);
         }
         $value = $parameters['value'] ?? null;
         if ($value !== null && ! is_scalar($value)) {

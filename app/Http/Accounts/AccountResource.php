@@ -8,6 +8,7 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Duties\Waivers;
 use Kennel\App\Accounts\Standings;
 use Kennel\App\Audit\Strangers;
+use Kennel\App\Fields\HandedFields;
 use Kennel\App\Http\Fields\StoredFields;
 use Kennel\App\Metadata\Metadata;
 use Kennel\App\Platform\Words;
@@ -16,6 +17,8 @@ use Kennel\Core\Accounts\Duty;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\Owed;
 use Kennel\Core\Accounts\Standing;
+use Kennel\Core\Disclosure\ReadableFields;
+use Kennel\Core\Metadata\MetadataKind;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
 use Psr\Clock\ClockInterface;
@@ -31,6 +34,7 @@ final readonly class AccountResource
         private Waivers $waivers,
         private Metadata $metadata,
         private Strangers $strangers,
+        private HandedFields $handed,
         private ClockInterface $clock,
     ) {
     }
@@ -44,7 +48,7 @@ final readonly class AccountResource
     {
         $standings = $this->standings->ofAll($accounts);
         $roles = $this->assignments->ofAll(array_column($accounts, 'id'));
-        $values = $this->fields->ofAll($accounts, $fields);
+        $values = $this->fields->ofAll($accounts, $fields, $this->handed->toCaller());
 
         return array_map(fn (Account $account): array => [
             ...$this->row($account, $standings[$account->id]),
@@ -53,8 +57,14 @@ final readonly class AccountResource
         ], $accounts);
     }
 
-    /** @return array<string, mixed> */
+    /** @return array<string, mixed> with the fields that are handed to whoever asks */
     public function whole(Account $account): array
+    {
+        return $this->wholeFor($account, $this->handed->toCaller());
+    }
+
+    /** @return array<string, mixed> */
+    public function wholeFor(Account $account, ReadableFields $readable): array
     {
         $standing = $this->standings->of($account);
 
@@ -68,8 +78,8 @@ final readonly class AccountResource
             'reasons' => $this->words->reasons($standing->reasons),
             'owed' => array_map($this->owed(...), $standing->owed),
             'waivers' => $this->waivers->listOf($account->id),
-            'fields' => $this->fields->of($account),
-            'metadata' => $this->metadata->of($account->seq),
+            'fields' => $this->fields->of($account, $readable),
+            'metadata' => $this->metadata->handed($account->seq, $readable, ...MetadataKind::cases()),
             'roles' => $this->assignments->of($account->id),
             'refused_signins' => $this->strangers->countSince('session.refused', $this->clock->now()->modify('-24 hours'), $account->id),
         ];

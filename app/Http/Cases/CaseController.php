@@ -13,10 +13,14 @@ use Kennel\App\Cases\Cases;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Rules\Drafts;
 use Kennel\App\Rules\MakeJudge;
+use Kennel\Core\Cases\DisclosureCase;
 use Kennel\Core\Cases\SignupCase;
+use Kennel\Core\Disclosure\Audience;
+use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Signup\SignupInput;
@@ -60,21 +64,42 @@ final readonly class CaseController
             throw Refusal::invalid($reasons);
         }
         $verdict = $judges->of($book)->signup($app, $input);
-        $id = $this->database->transaction(function () use ($name, $app, $input, $verdict, $operator): string {
-            $id = $this->cases->add(new SignupCase($name, $app, $input, $verdict->codes()), $operator->name);
-            $this->audit->record(
-                'rules.case_saved',
-                $operator->asOperator(),
-                null,
-                [],
-                ['case' => $name, 'expected' => $verdict->isAccepted() ? 'accepted' : implode(', ', $verdict->codes())],
-                record: 'case',
-            );
+
+        return $this->save(new SignupCase($name, $app, $input, $verdict->codes()), 'accepted', $operator);
+    }
+
+    /** That an audience is handed a field, or by which rule it is not: as the draft has it at this moment. */
+    public function storeDisclosure(Request $request, MakeJudge $judges): JsonResponse
+    {
+        $operator = $this->caller->require('kennel:rules.manage');
+        $body = Body::of($request);
+        $name = trim($body->text('case') ?? '');
+        [$field, $audience] = [$body->text('field') ?? '', $body->text('audience') ?? ''];
+        $body->complete();
+        if ($name === '' || mb_strlen($name) > self::LONGEST_NAME) {
+            throw Refusal::invalid([new Reason('case.name', 'case', ['maximum' => self::LONGEST_NAME])]);
+        }
+        try {
+            $asked = new DisclosureCase($name, FieldKey::parse($field), Audience::parse($audience), []);
+        } catch (\InvalidArgumentException) {
+            throw Refusal::invalid([new Reason('disclosure.audience', 'audience')]);
+        }
+
+        return $this->save(new DisclosureCase($name, $asked->field, $asked->audience, $asked->verdict($judges->of($this->book()))), 'handed out', $operator);
+    }
+
+    /** @param  string  $nothing  what it means that no rule speaks against it */
+    private function save(SignupCase|DisclosureCase $case, string $nothing, SignedIn $operator): JsonResponse
+    {
+        $id = $this->database->transaction(function () use ($case, $nothing, $operator): string {
+            $id = $this->cases->add($case, $operator->name);
+            $expected = $case->expected === [] ? $nothing : implode(', ', $case->expected);
+            $this->audit->record('rules.case_saved', $operator->asOperator(), null, [], ['case' => $case->name, 'expected' => $expected], record: 'case');
 
             return $id;
         });
 
-        return Json::ok(['id' => $id, 'expected' => $verdict->codes()], 201);
+        return Json::ok(['id' => $id, 'expected' => $case->expected], 201);
     }
 
     public function destroy(string $id): Response

@@ -7,6 +7,7 @@ namespace Kennel\App\Http\Fields;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Kennel\App\Fields\FieldReport;
+use Kennel\App\Fields\HandedFields;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Platform\Identity\Caller;
@@ -27,8 +28,8 @@ final readonly class FieldController
         return Json::ok(['items' => $report->all()]);
     }
 
-    /** All there are, of whatever app, retired ones included: what accounts are listed and found by. */
-    public function definitions(Caller $caller, FieldRules $rules): JsonResponse
+    /** All that are handed to whoever asks, of whatever app, retired ones included: what accounts are listed and found by. */
+    public function definitions(Caller $caller, FieldRules $rules, HandedFields $handed): JsonResponse
     {
         $caller->require('kennel:accounts.read');
 
@@ -38,7 +39,7 @@ final readonly class FieldController
             'type' => $field->kind->value,
             'is_retired' => $field->isRetired,
             'choices' => array_values(array_map(static fn (Choice $choice): array => ['value' => $choice->value, 'label' => $choice->label], $field->choices)),
-        ], $rules->all))]);
+        ], $handed->toCaller()->of($rules)->all))]);
     }
 
     /** What the values would be told before first use. Of no account, so it is open to everybody. */

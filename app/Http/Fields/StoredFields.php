@@ -9,6 +9,7 @@ use Kennel\App\Fields\FieldValues;
 use Kennel\App\Pictures\PictureLinks;
 use Kennel\App\Pictures\Pictures;
 use Kennel\App\Platform\Words;
+use Kennel\Core\Disclosure\ReadableFields;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldKind;
@@ -28,10 +29,10 @@ final readonly class StoredFields
     ) {
     }
 
-    /** @return list<array{key: string, label: string, type: string, value: mixed, shown: string, misfit: string|null, picture: string|null}> in the order of the fields */
-    public function of(Account $account): array
+    /** @return list<array{key: string, label: string, type: string, value: mixed, shown: string, misfit: string|null, picture: string|null}> those that are handed out, in the order of the fields */
+    public function of(Account $account, ReadableFields $readable): array
     {
-        $stored = $this->values->of($account->seq);
+        $stored = array_filter($this->values->of($account->seq), $readable->hasField(...), ARRAY_FILTER_USE_KEY);
         $shown = [];
         foreach ($this->rules->all as $key => $field) {
             if (array_key_exists($key, $stored)) {
@@ -67,9 +68,9 @@ final readonly class StoredFields
      * @param  list<string>  $keys
      * @return array<int, array<string, array{shown: string, fits: bool}>> by account and key; what is not held is left out
      */
-    public function ofAll(array $accounts, array $keys): array
+    public function ofAll(array $accounts, array $keys, ReadableFields $readable): array
     {
-        $fields = array_intersect_key($this->rules->all, array_flip($keys));
+        $fields = array_intersect_key($readable->of($this->rules)->all, array_flip($keys));
         if ($fields === []) {
             return [];
         }

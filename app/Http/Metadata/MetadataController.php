@@ -10,6 +10,7 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\AccountList;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\ChangeMetadata;
+use Kennel\App\Fields\HandedFields;
 use Kennel\App\Http\Protocol\EntityTag;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Problem;
@@ -26,7 +27,7 @@ final readonly class MetadataController
 
     private const MERGE_PATCH = 'application/merge-patch+json';
 
-    public function __construct(private Caller $caller, private Accounts $accounts, private AccountList $list, private Metadata $metadata, private ChangeMetadata $change)
+    public function __construct(private Caller $caller, private Accounts $accounts, private AccountList $list, private Metadata $metadata, private ChangeMetadata $change, private HandedFields $handed)
     {
     }
 
@@ -34,14 +35,19 @@ final readonly class MetadataController
     {
         $account = $this->list->get($id);
 
-        return $this->answer($account, $this->metadata->of($account->seq));
+        return $this->answerOperator($account);
     }
 
     public function paths(): JsonResponse
     {
         $this->caller->requireUnbounded('kennel:accounts.read');
 
-        return Json::ok(['items' => $this->metadata->paths()]);
+        $readable = $this->handed->toCaller();
+
+        return Json::ok(['items' => array_values(array_filter(
+            $this->metadata->paths(),
+            static fn (array $one): bool => $readable->ofKind($one['kind'])(MetadataDocument::topKey($one['path'])),
+        ))]);
     }
 
     public function replace(string $id, string $kind, Request $request): JsonResponse
@@ -73,9 +79,9 @@ final readonly class MetadataController
     private function changeByOperator(string $id, string $kind, Request $request, \Closure $change): JsonResponse
     {
         $operator = $this->caller->require('kennel:accounts.manage');
-        $account = ($this->change)($id, MetadataKind::from($kind), $change($request), $operator, false, EntityTag::seen($request));
+        $account = ($this->change)($id, MetadataKind::from($kind), $change($request), $operator, false, EntityTag::seen($request), $this->handed->toCaller());
 
-        return $this->answer($account, $this->metadata->of($account->seq));
+        return $this->answerOperator($account);
     }
 
     /** @param  \Closure(Request): (\Closure(MetadataDocument): MetadataDocument)  $change  asked once it is known who asks */
@@ -83,7 +89,7 @@ final readonly class MetadataController
     {
         $holder = $this->caller->get();
 
-        return $this->answerHolder(($this->change)($holder->accountId, MetadataKind::Own, $change($request), $holder, true, EntityTag::seen($request)));
+        return $this->answerHolder(($this->change)($holder->accountId, MetadataKind::Own, $change($request), $holder, true, EntityTag::seen($request), $this->handed->toHolder()));
     }
 
     /** @return \Closure(MetadataDocument): MetadataDocument */
@@ -114,7 +120,12 @@ final readonly class MetadataController
 
     private function answerHolder(Account $account): JsonResponse
     {
-        return $this->answer($account, ['own' => $this->metadata->read($account->seq, MetadataKind::Own)->values()]);
+        return $this->answer($account, $this->metadata->handed($account->seq, $this->handed->toHolder(), MetadataKind::Own));
+    }
+
+    private function answerOperator(Account $account): JsonResponse
+    {
+        return $this->answer($account, $this->metadata->handed($account->seq, $this->handed->toCaller(), ...MetadataKind::cases()));
     }
 
     /** @param  array<string, object>  $documents */

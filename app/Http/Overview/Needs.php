@@ -7,12 +7,14 @@ namespace Kennel\App\Http\Overview;
 use Kennel\App\Audit\Strangers;
 use Kennel\App\Cases\Cases;
 use Kennel\App\Challenges\ChallengeList;
+use Kennel\App\Disclosure\FieldNames;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Passwords\Census;
 use Kennel\App\Platform\Pulses\Silence;
 use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\App\Rules\RulesInForce;
+use Kennel\Core\Disclosure\FieldKey;
 use Psr\Clock\ClockInterface;
 
 /** "Needs you": what the data says an operator should look at. An item disappears when it is settled, not when it is dismissed. */
@@ -24,6 +26,9 @@ final readonly class Needs
     /** So far whoever is concerned is counted. */
     private const COUNTED = 1_000;
 
+    /** So many are called by name. */
+    private const NAMED = 3;
+
     public function __construct(
         private Messages $messages,
         private Census $census,
@@ -33,6 +38,7 @@ final readonly class Needs
         private RulesInForce $rules,
         private Silence $silence,
         private Assignments $assignments,
+        private FieldNames $fieldNames,
         private ClockInterface $clock,
     ) {
     }
@@ -53,12 +59,16 @@ final readonly class Needs
         ];
         $overgrown = $this->assignments->overgrown(self::COUNTED);
         $counts['roles.overgrown'] = $overgrown['accounts'];
+        $book = $this->rules->book();
+        $unclassified = array_map(static fn (FieldKey $field): string => FieldNames::label($field, $book->fields), $this->fieldNames->unclassified($book->fields, $book->disclosure));
+        $counts['disclosure.unclassified'] = count($unclassified);
         $needs = [];
         foreach ($counts as $code => $count) {
             if ($count > 0) {
                 $needs[] = ['code' => $code, 'count' => $count, 'said' => match ($code) {
                     'mail.failed' => $this->messages->lastError(),
                     'roles.overgrown' => implode(', ', $overgrown['roles']),
+                    'disclosure.unclassified' => implode(', ', array_slice($unclassified, 0, self::NAMED)),
                     default => null,
                 }];
             }

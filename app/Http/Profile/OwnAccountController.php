@@ -10,9 +10,6 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\ChangeFields;
 use Kennel\App\Accounts\Duties\AcceptTerms;
-use Kennel\App\Accounts\Standings;
-use Kennel\App\Http\Accounts\AccountResource;
-use Kennel\App\Http\Fields\StoredFields;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\EntityTag;
 use Kennel\App\Http\Protocol\Json;
@@ -35,9 +32,7 @@ final readonly class OwnAccountController
     public function __construct(
         private Caller $caller,
         private Accounts $accounts,
-        private Standings $standings,
-        private StoredFields $fields,
-        private AccountResource $resource,
+        private OwnAccountResource $own,
     ) {
     }
 
@@ -107,18 +102,6 @@ final readonly class OwnAccountController
 
     private function answer(Account $account): JsonResponse
     {
-        $standing = $this->standings->of($account);
-
-        return Json::ok([
-            'id' => $account->id,
-            'version' => $account->version,
-            'name' => $account->name,
-            'email' => $account->email,
-            'app' => $account->app_key,
-            'language' => $account->language,
-            'access' => $standing->access->value,
-            'owed' => array_map($this->resource->owed(...), $standing->owed),
-            'fields' => $this->fields->of($account),
-        ], headers: ['ETag' => EntityTag::of($account->version)]);
+        return Json::ok($this->own->whole($account), headers: ['ETag' => EntityTag::of($account->version)]);
     }
 }

@@ -15,11 +15,12 @@ final class Json
      */
     public static function ok(array $data, int $status = 200, array $headers = []): JsonResponse
     {
-        return new JsonResponse(
-            json_encode($data, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE),
-            $status,
-            $headers,
-            json: true,
-        );
+        return new JsonResponse(self::write($data), $status, $headers, json: true);
+    }
+
+    /** @param  array<string, mixed>|object  $data */
+    public static function write(array|object $data): string
+    {
+        return json_encode($data, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE);
     }
 }

@@ -11,6 +11,7 @@ use Kennel\App\Rules\Drafts;
 use Kennel\App\Rules\Revision;
 use Kennel\App\Rules\Revisions;
 use Kennel\Core\Apps\Discretion;
+use Kennel\Core\Disclosure\PublicDirectories;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Rules\RuleDiff;
 use Kennel\Core\Signup\ProofOfWork;
@@ -51,7 +52,7 @@ final readonly class RulesResource
             'reviewed_by' => $draft->reviewedBy,
             'reviewed_at' => $draft->reviewedAt,
             'looks' => $warnings,
-            'warnings' => $this->words->reasons(Discretion::warnings($book->apps)),
+            'warnings' => $this->words->reasons([...Discretion::warnings($book->apps), ...PublicDirectories::warnings($book->disclosure, $book->apps)]),
             'newest_revision' => $newest->number,
             'published_since' => self::changes($base->document ?? [], $newest->document),
             'conflicts' => $conflicts,

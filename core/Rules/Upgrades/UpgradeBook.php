@@ -29,6 +29,8 @@ final readonly class UpgradeBook
             new Step(3, added: ['fields.*.searchable' => false]),
             // Each app can give roles of its own at sign-up, beside those that everybody gets.
             new Step(4, added: ['apps.*.roles' => []]),
+            // Who is handed what is a rule. Until now operators and holders saw every field there was, and nobody else saw any.
+            new Step(5, reshape: DiscloseAsBefore::in(...)),
         ]);
     }
 

@@ -70,6 +70,7 @@ final class CompareTest extends TestCase
     {
         $after = Books::demo();
         $gone = array_shift($after['fields']);
+        $after['disclosure'] = Books::disclosing($after['fields']);
         $after['fields'][] = Books::field('short_text', ['key' => 'new_one', 'required' => 'before_first_use']);
         $found = static fn (array $fields): array => array_map(static fn (Finding $finding): string => "{$finding->kind} {$finding->reason->code} {$finding->reason->field}", (new Compare(Books::judge(), Books::judge($after)))->onAccount(self::account('tam@post.example', $fields)));
         self::assertSame('home_reach', $gone['key']);
@@ -81,7 +82,7 @@ final class CompareTest extends TestCase
     public function test_an_app_that_is_gone_admits_nobody(): void
     {
         $after = Books::demo();
-        $after['fields'] = [];
+        [$after['fields'], $after['disclosure']] = [[], Books::disclosing([])];
         array_shift($after['apps']);
         $findings = (new Compare(Books::judge(), Books::judge($after)))->onPastSignup('gaugebook', 'post.example', []);
         self::assertSame(['past_refused signup.nobody_only'], array_map(static fn (Finding $finding): string => "{$finding->kind} {$finding->reason->code}", $findings));

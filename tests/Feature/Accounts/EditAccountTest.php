@@ -19,7 +19,7 @@ final class EditAccountTest extends DoorTestCase
 
     public function test_all_of_it_at_once_each_by_its_own_event(): void
     {
-        config(['rules.fields' => array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields'])]);
+        $this->define(array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields']));
         $account = $this->holder();
         $this->keeper();
         $this->edit($account, ['name' => 'Tamsin Pellow', 'email' => 'tamsin@reach.example', 'verified' => true, 'fields' => ['home_reach' => 'Saltings'], 'status' => 'suspended', 'password' => self::NEW])

@@ -21,7 +21,8 @@ final class FactsTest extends DoorTestCase
     {
         parent::setUp();
         $demo = require __DIR__.'/../../../database/demo/rules.php';
-        config(['rules.fields' => $demo['fields'], 'rules.signup.terms' => $demo['signup']['terms']]);
+        $this->define($demo['fields']);
+        config(['rules.signup.terms' => $demo['signup']['terms']]);
     }
 
     public function test_an_account_owes_the_same_however_it_is_read(): void

@@ -79,7 +79,7 @@ final class FindTest extends DoorTestCase
 
     public function test_fields_are_compared_as_what_they_are(): void
     {
-        config(['rules.fields' => array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields'])]);
+        $this->define(array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields']));
         $this->keeper();
         $store = $this->app->make(FieldValues::class);
         foreach (['a' => ['Saltings', 10, '2024-06-01'], 'b' => ['saltings', 9.5, '2025-06-01'], 'c' => ['Old Weir', -3, '2999-01-01']] as $who => [$reach, $gauges, $trained]) {
@@ -181,7 +181,7 @@ final class FindTest extends DoorTestCase
 
     public function test_an_order_by_a_field_of_lists_leaves_nobody_out(): void
     {
-        config(['rules.fields' => array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields'])]);
+        $this->define(array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields']));
         $this->keeper();
         $store = $this->app->make(FieldValues::class);
         $store->write($this->holder('a@post.example', 'A')->seq, ['home_reach' => ['Old Weir', 'Saltings']]);
@@ -206,7 +206,7 @@ final class FindTest extends DoorTestCase
 
     public function test_a_search_finds_ids_and_phone_numbers(): void
     {
-        config(['rules.fields' => array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields'])]);
+        $this->define(array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields']));
         $this->keeper();
         $tam = $this->holder();
         $this->app->make(FieldValues::class)->write($tam->seq, ['phone' => '+4721938128']);
@@ -218,7 +218,7 @@ final class FindTest extends DoorTestCase
 
     public function test_a_search_finds_how_values_of_searchable_fields_begin(): void
     {
-        config(['rules.fields' => array_map(static fn (array $field): array => array_replace($field, ['required' => 'never', 'searchable' => in_array($field['key'], ['boat_licence', 'home_reach', 'trained_on'], true)]), Books::demo()['fields'])]);
+        $this->define(array_map(static fn (array $field): array => array_replace($field, ['required' => 'never', 'searchable' => in_array($field['key'], ['boat_licence', 'home_reach', 'trained_on'], true)]), Books::demo()['fields']));
         $this->keeper();
         $tam = $this->holder();
         $this->app->make(FieldValues::class)->write($tam->seq, ['boat_licence' => 'Ünder-Wey 7', 'home_reach' => 'Wend Forks', 'trained_on' => '2021-05-06', 'training_level' => 'full']);

@@ -58,7 +58,7 @@ final class MakeAccountTest extends DoorTestCase
 
     public function test_begins_with_fields_metadata_roles_and_a_status(): void
     {
-        config(['rules.fields' => array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields'])]);
+        $this->define(array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields']));
         $this->keeper();
         $made = $this->make([
             'verified' => true, 'suspended' => true, 'reason' => 'Until the training', 'fields' => ['home_reach' => 'Saltings'], 'roles' => ['reviewer', 'steward'],

@@ -17,7 +17,7 @@ final class OwnDataTest extends DoorTestCase
 {
     public function test_all_of_it_is_shown_and_taken_out_and_what_others_wrote_is_not(): void
     {
-        config(['rules.fields' => array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields'])]);
+        $this->define(array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields']));
         $this->keeper();
         $this->knock('POST', '/exports', ['format' => 'csv', 'columns' => ['name'], 'search' => '', 'where' => '[]', 'sort' => 'name'], [], 'console')->assertCreated();
         $tam = $this->holder('tam@post.example', 'Tam', role: 'reviewer');
@@ -33,7 +33,8 @@ final class OwnDataTest extends DoorTestCase
         self::assertEquals(['home_reach' => 'Saltings', 'speaks' => ['en', 'ja'], 'listed' => true], array_diff_key(array_column((array) $data->json('fields'), 'value', 'key'), ['picture' => 0]));
         self::assertSame(['nickname' => 'Wren', 'n' => 2], array_map(static fn (mixed $value): mixed => is_float($value) ? (int) $value : $value, (array) $data->json('metadata')));
         self::assertSame([true, ['reviewer'], [true]], [$data->json('has_internal_metadata'), array_column((array) $data->json('roles'), 'role'), array_column((array) $data->json('sessions'), 'is_this')]);
-        self::assertSame([], $data->json('handed.apps'));
+        self::assertContains('field:home_reach', array_column((array) $data->json('handed.to'), 'field'));
+        self::assertSame([], $data->json('kept_back'));
         foreach (['difficult', 'Bo', DB::table('accounts')->where('id', $tam->id)->value('password_hash'), 'Maren'] as $notTheirs) {
             self::assertStringNotContainsString((string) $notTheirs, (string) $data->getContent());
         }

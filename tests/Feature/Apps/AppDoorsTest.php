@@ -25,7 +25,8 @@ final class AppDoorsTest extends DoorTestCase
 
     public function test_a_page_learns_what_is_asked_and_how_it_looks(): void
     {
-        config(['rules.fields' => Books::demo()['fields'], 'rules.signup.terms' => Books::demo()['signup']['terms']]);
+        $this->define(Books::demo()['fields']);
+        config(['rules.signup.terms' => Books::demo()['signup']['terms']]);
         $app = $this->knock('GET', '/apps/gaugebook')->assertOk();
         self::assertSame(['#1d6f9c', '#ffffff', null, null], array_values((array) $app->json('look')));
         self::assertSame([], $app->json('signup.fields'), 'nothing more at sign-up itself');
@@ -47,7 +48,8 @@ final class AppDoorsTest extends DoorTestCase
 
     public function test_the_constraint_document_is_public_and_names_what_is_asked(): void
     {
-        config(['rules.fields' => [Books::field('number', ['required' => 'at_signup', 'minimum' => 1]), Books::field('country', ['key' => 'born_in', 'required' => 'at_signup', 'apps' => ['kitloft']])], 'rules.signup.terms' => ['version' => '2026-09-03', 'text' => 'Be kind.']]);
+        $this->define([Books::field('number', ['required' => 'at_signup', 'minimum' => 1]), Books::field('country', ['key' => 'born_in', 'required' => 'at_signup', 'apps' => ['kitloft']])]);
+        config(['rules.signup.terms' => ['version' => '2026-09-03', 'text' => 'Be kind.']]);
         $schema = $this->knock('GET', '/apps/gaugebook/signup-schema')->assertOk();
         self::assertSame('application/schema+json', $schema->headers->get('Content-Type'));
         self::assertSame(['app', 'name', 'email', 'password', 'fields', 'terms'], $schema->json('required'));
@@ -58,7 +60,7 @@ final class AppDoorsTest extends DoorTestCase
 
     public function test_field_values_are_judged_for_anybody_and_only_those_that_are_sent(): void
     {
-        config(['rules.fields' => Books::demo()['fields']]);
+        $this->define(Books::demo()['fields']);
         $judged = $this->knock('POST', '/fields/verdict', ['app' => 'gaugebook', 'fields' => ['home_reach' => 'mill reach', 'trained_on' => '2099-01-01']])->assertOk();
         self::assertSame(['field.choice_near', 'field.too_late'], self::codes($judged));
         self::assertStringContainsString('“Mill Reach” meant?', (string) $judged->json('reasons.0.message'));

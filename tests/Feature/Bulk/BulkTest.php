@@ -101,7 +101,7 @@ final class BulkTest extends DoorTestCase
 
     public function test_mends_near_misses_of_a_field_and_puts_them_back(): void
     {
-        config(['rules.fields' => array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields'])]);
+        $this->define(array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields']));
         $store = $this->app->make(FieldValues::class);
         $people = $this->three();
         foreach (['saltings', 'Mill reach', 'Old Weir'] as $index => $reach) {

@@ -15,7 +15,8 @@ final class DutiesTest extends DoorTestCase
     {
         parent::setUp();
         $demo = Books::demo();
-        config(['rules.fields' => $demo['fields'], 'rules.signup.terms' => $demo['signup']['terms']]);
+        $this->define($demo['fields']);
+        config(['rules.signup.terms' => $demo['signup']['terms']]);
     }
 
     public function test_duties_are_settled_one_by_one_and_then_the_account_is_complete(): void

@@ -20,7 +20,7 @@ final class FieldStorageTest extends DoorTestCase
     protected function setUp(): void
     {
         parent::setUp();
-        config(['rules.fields' => [...array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields']), Books::field('number', ['key' => 'gauges', 'label' => 'Gauges'])]]);
+        $this->define([...array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields']), Books::field('number', ['key' => 'gauges', 'label' => 'Gauges'])]);
     }
 
     public function test_values_come_out_as_they_went_in(): void

@@ -13,14 +13,14 @@ final class WhoMayWriteTest extends DoorTestCase
     protected function setUp(): void
     {
         parent::setUp();
-        config(['rules.fields' => [
+        $this->define([
             Books::field('short_text', ['key' => 'note', 'edited_by' => 'operator']),
             Books::field('short_text', ['key' => 'former', 'retired' => true]),
             Books::field('picture', ['key' => 'badge', 'edited_by' => 'operator']),
             Books::field('picture', ['key' => 'old_picture', 'retired' => true]),
             Books::field('picture', ['key' => 'of_another', 'apps' => ['kitloft']]),
             Books::field('short_text', ['key' => 'own']),
-        ]]);
+        ]);
     }
 
     public function test_a_holder_writes_their_own_fields_and_no_others(): void

@@ -32,7 +32,7 @@ final class PlannedImportTest extends DoorTestCase
     protected function setUp(): void
     {
         parent::setUp();
-        config(['rules.fields' => array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields'])]);
+        $this->define(array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields']));
     }
 
     public function test_a_spreadsheet_kept_by_hand_is_suggested_a_plan_mended_and_imported(): void
@@ -132,7 +132,7 @@ final class PlannedImportTest extends DoorTestCase
         self::assertSame(['done', 1, 1, 1], [$done['state'], $done['accepted'], $done['updated'], $done['refused']]);
         $shown = $this->ask("/accounts/{$tam->id}")->assertOk();
         self::assertSame(['Tam Pellow', 'AB-1234', 'tam@post.example', 'active'], [$shown->json('name'), $this->app->make(FieldValues::class)->of($tam->seq)['boat_licence'] ?? null, $shown->json('email'), $shown->json('status')]);
-        self::assertSame(['keep' => 1, 'note' => 'new'], (array) $this->app->make(Metadata::class)->of($tam->seq)['internal']);
+        self::assertSame(['keep' => 1, 'note' => 'new'], (array) $this->app->make(Metadata::class)->documentsOfAll([$tam->seq])[$tam->seq]['internal']->values());
         self::assertSame(['reviewer'], DB::table('assignments')->where('account_id', $tam->id)->pluck('role_key')->all());
         $this->signIn('tam@post.example')->assertCreated();
         $said = Trail::of('account.changed_by_import');

@@ -23,7 +23,7 @@ final class PicturesTest extends DoorTestCase
         $this->folder = sys_get_temp_dir().'/kennel-pictures-'.bin2hex(random_bytes(6));
         mkdir($this->folder);
         $this->app->useStoragePath($this->folder);
-        config(['rules.fields' => [Books::field('picture', ['key' => 'picture', 'label' => 'Picture'])]]);
+        $this->define([Books::field('picture', ['key' => 'picture', 'label' => 'Picture'])]);
         $this->holder();
         $this->signIn();
         $this->travelTo($this->clock->now());
@@ -140,7 +140,7 @@ final class PicturesTest extends DoorTestCase
 
     public function test_a_picture_that_is_sent_again_as_it_is_stays(): void
     {
-        config(['rules.fields' => [Books::field('picture', ['key' => 'picture', 'label' => 'Picture']), Books::field('short_text', ['key' => 'note'])]]);
+        $this->define([Books::field('picture', ['key' => 'picture', 'label' => 'Picture']), Books::field('short_text', ['key' => 'note'])]);
         $path = (string) $this->send(self::picture('png', 40, 40))->json('fields.0.picture');
         $id = (string) json_decode((string) DB::table('field_values')->value('value'));
         $write = fn (array $fields) => $this->knock('PATCH', '/account/fields', ['fields' => $fields], ['If-Match' => '*'])->assertOk();

@@ -119,13 +119,14 @@ final class DraftTest extends DoorTestCase
 
     public function test_what_would_break_stored_data_can_not_be_published(): void
     {
-        config(['rules.fields' => [Books::field('short_text'), Books::field('number', ['key' => 'other'])]]);
+        $this->define([Books::field('short_text'), Books::field('number', ['key' => 'other'])]);
         $this->keeper();
         $account = $this->holder('tam@post.example');
         $tagged = $this->holder('tam+river@post.example');
         DB::table('field_values')->insert(\Kennel\App\Fields\FieldValues::rows($account->seq, 'thing', 'held'));
         $tag = $this->reviewed(static function (array $rules): array {
             $rules['fields'] = [Books::field('date')];
+            $rules['disclosure'] = Books::disclosing($rules['fields']);
             $rules['addresses']['fold_plus_tags'] = true;
             $rules['signup']['roles'] = ['observer', 'wizard'];
             $rules['apps'][] = array_replace($rules['apps'][0], ['key' => 'nothing']);
@@ -141,10 +142,10 @@ final class DraftTest extends DoorTestCase
 
     public function test_a_field_that_somebody_filled_in_does_not_go(): void
     {
-        config(['rules.fields' => [Books::field('short_text'), Books::field('number', ['key' => 'other'])]]);
+        $this->define([Books::field('short_text'), Books::field('number', ['key' => 'other'])]);
         $this->keeper();
         DB::table('field_values')->insert(\Kennel\App\Fields\FieldValues::rows($this->holder()->seq, 'thing', 'held'));
-        $tag = $this->reviewed(static fn (array $rules): array => array_replace($rules, ['fields' => []]));
+        $tag = $this->reviewed(static fn (array $rules): array => array_replace($rules, ['fields' => [], 'disclosure' => Books::disclosing([])]));
         $stopped = $this->publish($tag, ['reason' => 'x'])->assertStatus(422);
         self::assertSame([['rules.field_in_use', 'fields.thing', 1]], array_map(static fn (array $reason): array => [$reason['code'], $reason['field'], $reason['parameters']['accounts']], (array) $stopped->json('reasons')));
         DB::table('field_values')->delete();

@@ -29,7 +29,7 @@ final class SignUpTest extends DoorTestCase
 
     public function test_what_was_filled_in_is_the_accounts(): void
     {
-        config(['rules.fields' => [Books::field('short_text', ['key' => 'badge', 'required' => 'at_signup']), Books::field('yes_no', ['key' => 'listed', 'required' => 'at_signup'])]]);
+        $this->define([Books::field('short_text', ['key' => 'badge', 'required' => 'at_signup']), Books::field('yes_no', ['key' => 'listed', 'required' => 'at_signup'])]);
         $this->knock('POST', '/signups', ['fields' => ['badge' => 'AW-7', 'listed' => false]] + self::GOOD)->assertStatus(202);
         self::assertSame(['badge' => 'AW-7', 'listed' => false], $this->app->make(FieldValues::class)->of((int) DB::table('accounts')->value('seq')));
     }

@@ -26,7 +26,7 @@ final class ClaimsTest extends DoorTestCase
     protected function setUp(): void
     {
         parent::setUp();
-        config(['rules.fields' => (require __DIR__.'/../../../database/demo/rules.php')['fields']]);
+        $this->define((require __DIR__.'/../../../database/demo/rules.php')['fields']);
     }
 
     public function test_a_stranger_who_signs_up_first_gets_nothing_of_what_the_owner_proves(): void
@@ -41,7 +41,7 @@ final class ClaimsTest extends DoorTestCase
 
     public function test_nor_does_a_strangers_picture_stay_and_the_trail_says_what_went(): void
     {
-        config(['rules.fields' => []]);
+        $this->define([]);
         $kitloft = ['app' => 'kitloft'];
         $this->signUp('the stranger', 'Mallory', self::ATTACKERS, more: $kitloft)->assertJsonPath('state', 'signed_in');
         $picture = imagecreatetruecolor(8, 8);
@@ -102,7 +102,7 @@ final class ClaimsTest extends DoorTestCase
     {
         config(['rules.signup.terms' => ['version' => '2026-09-03', 'text' => 'Be kind.']]);
         $field = (require __DIR__.'/../../../database/demo/rules.php')['fields'][6];
-        config(['rules.fields' => [['required' => 'at_signup'] + $field]]);
+        $this->define([['required' => 'at_signup'] + $field]);
         $this->signUp('the stranger', 'Mallory', self::ATTACKERS, ['listed' => false]);
         $this->signUp('the owner', 'Ngozi Adeyemi', self::OWNERS, ['listed' => true]);
         $this->inBrowserOf('the owner')->press($this->tokenSent())->assertOk();
@@ -113,7 +113,7 @@ final class ClaimsTest extends DoorTestCase
 
     public function test_sessions_older_than_the_proof_end_but_the_pressers_own(): void
     {
-        config(['rules.fields' => []]);
+        $this->define([]);
         $kitloft = ['app' => 'kitloft'];
         $this->signUp('the owner', 'Ngozi Adeyemi', self::OWNERS, more: $kitloft)->assertJsonPath('state', 'signed_in');
         $owners = $this->tokenSent();
@@ -126,7 +126,7 @@ final class ClaimsTest extends DoorTestCase
 
     public function test_the_session_of_another_claim_never_loses_its_duty_by_the_owners_proof(): void
     {
-        config(['rules.fields' => []]);
+        $this->define([]);
         $kitloft = ['app' => 'kitloft'];
         $this->signUp('the stranger', 'Mallory', self::ATTACKERS, more: $kitloft)->assertJsonPath('state', 'signed_in');
         $this->signUp('the owner', 'Ngozi Adeyemi', self::OWNERS, more: $kitloft)->assertJsonPath('state', 'look_for_message');

@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Disclosure;
+
+use Kennel\App\Platform\Database\Record;
+
+/**
+ * That a holder agreed to one thing.
+ *
+ * @property string $account_id
+ * @property string $audience
+ * @property string $field
+ * @property string $purpose
+ * @property string $given_at
+ */
+final class Consent extends Record
+{
+    protected $primaryKey = 'account_id';
+}

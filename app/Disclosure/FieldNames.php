@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Disclosure;
+
+use Kennel\App\Metadata\Metadata;
+use Kennel\Core\Disclosure\BuiltIn;
+use Kennel\Core\Disclosure\DisclosureRules;
+use Kennel\Core\Disclosure\FieldKey;
+use Kennel\Core\Disclosure\FieldOrigin;
+use Kennel\Core\Fields\FieldRules;
+
+/** Every field that there is to be handed out: what every account has, the rule book's fields, and the keys of metadata that are listed or in use. */
+final readonly class FieldNames
+{
+    public function __construct(private Metadata $metadata)
+    {
+    }
+
+    /** @return list<FieldKey> in that order */
+    public function all(FieldRules $fields, DisclosureRules $rules): array
+    {
+        $keys = array_map(static fn (BuiltIn $field): string => $field->value, BuiltIn::cases());
+        foreach (array_keys($fields->all) as $key) {
+            $keys[] = FieldKey::defined($key)->key();
+        }
+        foreach ($this->metadata->topKeys() as [$kind, $key]) {
+            // A longer one cannot be listed by itself, and is handed out with the rest if at all.
+            if (mb_strlen($key) + strlen($kind) < FieldKey::LONGEST) {
+                $keys[] = FieldKey::metadata($kind, $key)->key();
+            }
+        }
+
+        return array_map(FieldKey::parse(...), array_values(array_unique([...$keys, ...array_keys($rules->fields)])));
+    }
+
+    /** @return list<FieldKey> of which nobody has said who is handed them */
+    public function unclassified(FieldRules $fields, DisclosureRules $rules): array
+    {
+        return array_values(array_filter(
+            $this->all($fields, $rules),
+            static fn (FieldKey $field): bool => $field->origin !== FieldOrigin::BuiltIn && ! $rules->isClassified($field),
+        ));
+    }
+
+    public static function label(FieldKey $field, FieldRules $fields): string
+    {
+        return match ($field->origin) {
+            FieldOrigin::BuiltIn => BuiltIn::from($field->name)->label(),
+            FieldOrigin::Defined => $fields->find($field->name)->label ?? $field->name,
+            default => $field->name === FieldKey::REST ? "every other key of {$field->origin->value}" : $field->name,
+        };
+    }
+}

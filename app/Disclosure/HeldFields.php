@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Disclosure;
+
+use Kennel\App\Accounts\Account;
+use Kennel\App\Fields\FieldValues;
+use Kennel\App\Metadata\Metadata;
+use Kennel\App\Pictures\PictureLinks;
+use Kennel\App\Pictures\Pictures;
+use Kennel\App\Roles\Assignments;
+use Kennel\Core\Disclosure\BuiltIn;
+use Kennel\Core\Disclosure\FieldKey;
+use Kennel\Core\Fields\FieldKind;
+use Kennel\Core\Fields\FieldRules;
+
+/** What accounts hold, by the keys that disclosure knows fields by. A column or field that is not among them is handed to nobody. */
+final readonly class HeldFields
+{
+    public function __construct(private FieldValues $fields, private FieldRules $rules, private Metadata $metadata, private Assignments $assignments, private PictureLinks $pictures)
+    {
+    }
+
+    /**
+     * @param  list<Account>  $accounts
+     * @return array<string, array<string, mixed>> by account and key; a field that is not filled in is left out
+     */
+    public function ofAll(array $accounts): array
+    {
+        [$seqs, $ids] = [array_column($accounts, 'seq'), array_column($accounts, 'id')];
+        [$values, $documents, $roles] = [$this->fields->ofAll($seqs), $this->metadata->documentsOfAll($seqs), $this->assignments->ofAll($ids)];
+        $held = [];
+        foreach ($accounts as $account) {
+            $of = self::builtIn($account, $roles[$account->id] ?? []);
+            foreach (array_intersect_key($values[$account->seq] ?? [], $this->rules->all) as $key => $value) {
+                $of[FieldKey::defined($key)->key()] = $this->rules->all[$key]->kind === FieldKind::Picture && is_string($value) ? $this->pictures->to($value, Pictures::SIZES[1]) : $value;
+            }
+            foreach ($documents[$account->seq] ?? [] as $kind => $document) {
+                foreach (get_object_vars($document->values()) as $key => $value) {
+                    $of[FieldKey::metadata($kind, (string) $key)->key()] = $value;
+                }
+            }
+            $held[$account->id] = $of;
+        }
+
+        return $held;
+    }
+
+    /**
+     * @param  list<string>  $roles
+     * @return array<string, mixed>
+     */
+    private static function builtIn(Account $account, array $roles): array
+    {
+        $held = [];
+        foreach (BuiltIn::cases() as $field) {
+            $held[$field->value] = match ($field) {
+                BuiltIn::Id => $account->id,
+                BuiltIn::Name => $account->name,
+                BuiltIn::Address => $account->email,
+                BuiltIn::Verified => $account->email_proven_at !== null,
+                BuiltIn::Status => $account->status->value,
+                BuiltIn::App => $account->app_key,
+                BuiltIn::Roles => $roles,
+                BuiltIn::Language => $account->language,
+                BuiltIn::Origin => $account->came_by,
+                BuiltIn::Terms => $account->terms_version === '' ? null : $account->terms_version,
+                BuiltIn::Created => $account->created_at,
+                BuiltIn::Changed => $account->changed_at,
+                BuiltIn::Seen => $account->seen_at === '' ? null : $account->seen_at,
+                BuiltIn::HashKind => $account->hash_kind,
+            };
+        }
+
+        return $held;
+    }
+}

@@ -37,8 +37,7 @@ final readonly class Directories
      */
     public function page(string $app, ?string $search, ?string $cursor, int $limit): array
     {
-        $directory = $this->rules->directories[$app] ?? throw Refusal::notFound();
-        $this->requireReader($directory);
+        $directory = $this->directory($app);
         $isByName = $this->handsOutNames($directory);
         $rows = $this->listed($directory);
         if ($search !== null) {
@@ -60,18 +59,25 @@ final readonly class Directories
         ];
     }
 
-    private function requireReader(Directory $directory): void
+    /** Whether there is one is told to whoever is signed in. */
+    private function directory(string $app): Directory
     {
-        if ($directory->readers->kind === AudienceKind::Everybody) {
-            return;
+        $directory = $this->rules->directories[$app] ?? null;
+        if ($directory?->readers->kind === AudienceKind::Everybody) {
+            return $directory;
         }
         $reader = $this->caller->get();
+        if ($directory === null) {
+            throw Refusal::notFound();
+        }
         if ($reader->standing->access !== Access::Full) {
             throw Refusal::notAllowed('session.limited', $reader->standing->reasons);
         }
         if ($reader->appKey !== $directory->app) {
             throw Refusal::notAllowed('directory.other_app', [new Reason('directory.other_app', 'app', ['app' => $directory->app])]);
         }
+
+        return $directory;
     }
 
     /** Of everybody alike: where some agree to it and some do not, the order would tell. */

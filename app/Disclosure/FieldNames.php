@@ -40,7 +40,7 @@ final readonly class FieldNames
     {
         return array_values(array_filter(
             $this->all($fields, $rules),
-            static fn (FieldKey $field): bool => $field->origin !== FieldOrigin::BuiltIn && ! $rules->isClassified($field),
+            static fn (FieldKey $field): bool => ! $rules->isClassified($field),
         ));
     }
 

@@ -11,6 +11,7 @@ use Kennel\Core\Disclosure\AudienceKind;
 use Kennel\Core\Disclosure\Disclose;
 use Kennel\Core\Disclosure\DisclosureRules;
 use Kennel\Core\Disclosure\FieldKey;
+use Kennel\Core\Disclosure\FieldOrigin;
 use Kennel\Core\Disclosure\Grant;
 use Kennel\Core\Fields\FieldRules;
 
@@ -22,7 +23,7 @@ final readonly class WhoSeesWhat
     }
 
     /**
-     * What is handed to operators and to the holder themselves is not of others, but is what others would ask about: operators are in it.
+     * What is their own to see is beside it, and what operators note for themselves is not named.
      *
      * @return list<array{audience: string, kind: string, app: string|null, label: string, field: string, purpose: string, is_held: bool, agreed: bool|null}> by audience; "agreed" is null where they are not asked
      */
@@ -37,8 +38,8 @@ final readonly class WhoSeesWhat
             }
         }
         foreach ($this->rules->fields as $key => $grants) {
-            foreach (array_filter($grants, fn (Grant $grant): bool => $this->concerns($grant->audience, $account)) as $grant) {
-                $field = FieldKey::parse($key);
+            $field = FieldKey::parse($key);
+            foreach (array_filter($grants, fn (Grant $grant): bool => $this->concerns($grant->audience, $field, $account)) as $grant) {
                 $isHeld = $field->name === FieldKey::REST ? self::hasOthers($held, $field, $this->rules) : ($held[$key] ?? null) !== null;
                 $seen[] = $this->entry($grant->audience, $key, FieldNames::label($field, $this->fields), $grant->purpose, $isHeld, $grant->needsConsent, $agreed);
             }
@@ -48,10 +49,15 @@ final readonly class WhoSeesWhat
         return $seen;
     }
 
-    /** Not the holder, who sees it beside; and of one app's accounts only where this is one of them. */
-    private function concerns(Audience $audience, Account $account): bool
+    /** Of one app's accounts only where this is one of them. */
+    private function concerns(Audience $audience, FieldKey $field, Account $account): bool
     {
-        return $audience->kind !== AudienceKind::Holder && ($audience->kind !== AudienceKind::Accounts || $audience->app === $account->app_key);
+        return match ($audience->kind) {
+            AudienceKind::Holder => false,
+            AudienceKind::Operators => $field->origin !== FieldOrigin::Internal,
+            AudienceKind::Accounts => $audience->app === $account->app_key,
+            default => true,
+        };
     }
 
     /**

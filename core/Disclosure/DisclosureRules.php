@@ -30,10 +30,10 @@ final readonly class DisclosureRules
         return $rules;
     }
 
-    /** Somebody has said who is handed it, be it nobody. */
+    /** Somebody has said who is handed it, be it nobody. What every account has is known from the first: it is for whoever is named, and for nobody else. */
     public function isClassified(FieldKey $field): bool
     {
-        return $this->listing($field) !== null;
+        return $field->origin === FieldOrigin::BuiltIn || $this->listing($field) !== null;
     }
 
     public function grant(FieldKey $field, Audience $audience): ?Grant

@@ -372,7 +372,7 @@ return [
     ],
     'disclosure' => [
         'handed' => 'Handed out.',
-        'unclassified' => 'Nobody has said yet who is handed “:field”. List it under Disclosure, for this audience or for none.',
+        'unclassified' => 'Nobody has said yet who is handed “:field”. Say so under Roles, Handed out: for this audience, or for nobody.',
         'kept_back' => '“:field” is not handed to this audience. The rule book says whom it is for.',
         'needs_permission' => '“:field” is handed to operators with another permission than yours.',
         'needs_consent' => '“:field” is handed out only where the holder has agreed to it, and they have not.',

@@ -39,7 +39,7 @@ final readonly class DisclosureController
             'key' => $field->key(),
             'label' => FieldNames::label($field, $book->fields),
             'origin' => $field->origin === FieldOrigin::BuiltIn ? 'built_in' : $field->origin->value,
-            'is_classified' => $field->origin === FieldOrigin::BuiltIn || $book->disclosure->isClassified($field),
+            'is_classified' => $book->disclosure->isClassified($field),
             'may_leave_the_desk' => $field->asBuiltIn()?->mayLeaveTheDesk() ?? true,
         ], $names->all($book->fields, $book->disclosure))]);
     }

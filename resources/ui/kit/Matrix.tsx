@@ -11,11 +11,12 @@ export interface MatrixRow {
   name: string;
 }
 
-export type MatrixCell = 'own' | 'inherited' | 'both' | 'none';
+export type MatrixCell = 'own' | 'asked' | 'inherited' | 'both' | 'none';
 
-const marks: Record<MatrixCell, string> = { own: '●', both: '●', inherited: '○', none: '' };
+const marks: Record<MatrixCell, string> = { own: '●', asked: '◐', both: '●', inherited: '○', none: '' };
 const said: Record<MatrixCell, string> = {
   own: 'its own',
+  asked: 'where it was asked for',
   both: 'its own, and inherited',
   inherited: 'inherited',
   none: 'no',
@@ -31,6 +32,7 @@ export function Matrix({
   rows,
   cell,
   isChanged,
+  words = {},
   onToggle,
 }: {
   label: string;
@@ -38,6 +40,8 @@ export function Matrix({
   rows: readonly MatrixRow[];
   cell: (row: string, column: string) => MatrixCell;
   isChanged: (row: string, column: string) => boolean;
+  /** What the marks mean here, where it is something else. */
+  words?: Partial<Record<MatrixCell, string>>;
   /** Absent for who may only look. */
   onToggle: ((row: string, column: string) => void) | undefined;
 }) {
@@ -94,8 +98,8 @@ export function Matrix({
                       type="button"
                       data-cell={`${place}:${index}`}
                       tabIndex={place === 0 && index === 0 ? 0 : -1}
-                      aria-label={`${column.head}, ${row.name}: ${said[value]}${isChanged(row.key, column.key) ? ', changed' : ''}`}
-                      aria-pressed={value === 'own' || value === 'both'}
+                      aria-label={`${column.head}, ${row.name}: ${words[value] ?? said[value]}${isChanged(row.key, column.key) ? ', changed' : ''}`}
+                      aria-pressed={value === 'own' || value === 'both' || value === 'asked'}
                       aria-disabled={onToggle === undefined}
                       onKeyDown={(event) => walk(event, place, index)}
                       onClick={() => onToggle?.(row.key, column.key)}

@@ -6,11 +6,13 @@ const edges = {
   bottom: 'border-b border-line',
   /** Where one act ends and the next begins. */
   cut: 'border-t border-dashed border-line-strong',
+  /** Beside what it goes with; below it where there is no room. */
+  side: 'border-l border-line max-lg:border-t max-lg:border-l-0',
   all: 'rounded-control border border-line',
 } as const;
 const grounds = { none: '', sheet: 'bg-sheet', well: 'bg-well' } as const;
 
-type Tag = 'div' | 'dl' | 'fieldset' | 'footer' | 'header' | 'li' | 'main' | 'section' | 'span' | 'tr' | 'ul';
+type Tag = 'aside' | 'div' | 'dl' | 'fieldset' | 'footer' | 'header' | 'li' | 'main' | 'section' | 'span' | 'tr' | 'ul';
 
 /** A part of a screen, set off from its neighbours by a hairline or by its ground. */
 export function Surface<T extends Tag = 'div'>({

@@ -25,6 +25,7 @@ const pages = {
   edit: later(() => import('./profile/Edit').then((module) => module.Edit)),
   address: later(() => import('./profile/Address').then((module) => module.Address)),
   data: later(() => import('./profile/OwnData').then((module) => module.OwnData)),
+  sharing: later(() => import('./profile/Sharing').then((module) => module.Sharing)),
   close: later(() => import('./profile/Close').then((module) => module.Close)),
   details: later(() => import('./duties/Details').then((module) => module.Details)),
   terms: later(() => import('./duties/Terms').then((module) => module.Terms)),

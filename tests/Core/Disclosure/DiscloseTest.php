@@ -50,7 +50,7 @@ final class DiscloseTest extends TestCase
             self::assertSame(Verdict::Handed, $disclose->verdict($key, self::recipient('operators')));
             self::assertSame(Verdict::NeedsPermission, $disclose->verdict($key, Recipient::operator(new PermissionSet(['kennel:console']))));
             self::assertSame(Verdict::Handed, $disclose->verdict($key, self::recipient('holder')));
-            self::assertSame(Verdict::Unclassified, $disclose->verdict($key, self::recipient('public')));
+            self::assertSame(Verdict::KeptBack, $disclose->verdict($key, self::recipient('public')));
         }
     }
 

@@ -24,7 +24,7 @@ final class OwnDataTest extends DoorTestCase
         $this->app->make(FieldValues::class)->write($tam->seq, ['home_reach' => 'Saltings', 'speaks' => ['en', 'ja'], 'listed' => true]);
         $this->app->make(Metadata::class)->write($tam->seq, MetadataKind::Own, MetadataDocument::parse('{"nickname":"Wren","n":2.0}'));
         $this->app->make(Metadata::class)->write($tam->seq, MetadataKind::Internal, MetadataDocument::parse('{"note":"difficult"}'));
-        $this->holder('bo@post.example', 'Bo');
+        $this->holder('bo@post.example', 'Bjarte');
         $this->signIn()->assertCreated();
         $this->knock('PUT', '/account/pictures/picture', self::png(), ['Content-Type' => 'image/png']);
         $this->clock->move('+1 minute');
@@ -35,7 +35,7 @@ final class OwnDataTest extends DoorTestCase
         self::assertSame([true, ['reviewer'], [true]], [$data->json('has_internal_metadata'), array_column((array) $data->json('roles'), 'role'), array_column((array) $data->json('sessions'), 'is_this')]);
         self::assertContains('field:home_reach', array_column((array) $data->json('handed.to'), 'field'));
         self::assertSame([], $data->json('kept_back'));
-        foreach (['difficult', 'Bo', DB::table('accounts')->where('id', $tam->id)->value('password_hash'), 'Maren'] as $notTheirs) {
+        foreach (['difficult', 'Bjarte', DB::table('accounts')->where('id', $tam->id)->value('password_hash'), 'Maren'] as $notTheirs) {
             self::assertStringNotContainsString((string) $notTheirs, (string) $data->getContent());
         }
         $file = $this->knock('GET', '/account/data/file')->assertOk();

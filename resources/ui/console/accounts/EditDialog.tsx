@@ -6,7 +6,7 @@ import { FieldBox } from '../../kit/FieldBox';
 import { Note, Text } from '../../kit/Text';
 import { useToast } from '../../kit/Toast';
 import { api } from '../api';
-import { app as appQuery } from '../queries';
+import { app as appQuery, fieldDefinitions } from '../queries';
 import { AccountActDialog } from './AccountActDialog';
 
 type Account = Schemas['Account'];
@@ -32,7 +32,11 @@ export function EditDialog({ account, onClose }: { account: Account; onClose: ()
   const [password, setPassword] = useState('');
   const [mustChange, setMustChange] = useState(true);
   const [fields, setFields] = useState<Record<string, unknown>>({});
-  const asked = (useQuery(appQuery(opened.app)).data?.fields ?? []).filter(({ type }) => type !== 'picture');
+  const handed = useQuery(fieldDefinitions).data?.items ?? [];
+  // What is not handed to whoever edits stays as it is.
+  const asked = (useQuery(appQuery(opened.app)).data?.fields ?? []).filter(
+    (field) => field.type !== 'picture' && handed.some(({ key }) => key === field.key),
+  );
   const heldOf = (key: string) => opened.fields.find((field) => field.key === key);
   const isReaddressed = email.trim() !== opened.email;
   const changes: [string, string, string][] = [

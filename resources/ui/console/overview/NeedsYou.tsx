@@ -62,6 +62,14 @@ const ways: Record<Need['code'], Way> = {
     to: '/roles/grid',
     urgent: false,
   },
+  'disclosure.unclassified': {
+    say: (count) => `Nobody has said who is handed ${counted(count, 'field', 'fields')}`,
+    why: 'Until somebody does, nobody is: neither apps nor operators nor holders. “Nobody” is an answer as well.',
+    said: 'They are: ',
+    act: 'Say who',
+    to: '/roles/disclosure',
+    urgent: false,
+  },
   'rules.cases_fail': {
     say: (count) => `${counted(count, 'case fails', 'cases fail')} under the rules in force`,
     why: 'A sign-up gets another verdict than the one that was saved: the rule has changed, or the case is out of date.',

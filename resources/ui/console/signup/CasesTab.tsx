@@ -44,10 +44,10 @@ export function CasesTab() {
       cell: (one) => (
         <Text size="small">
           <Text as="bdi" face="mono">
-            {one.input.email}
+            {one.disclosure === null ? one.input.email : `${one.disclosure.field} → ${one.disclosure.audience}`}
           </Text>
           <Text as="bdi" tone="soft" className="block">
-            {inShort(one)}
+            {one.disclosure === null ? inShort(one) : 'who is handed what'}
           </Text>
         </Text>
       ),
@@ -57,9 +57,9 @@ export function CasesTab() {
       head: 'Expected',
       width: 'minmax(120px, 1.2fr)',
       fold: 'line',
-      cell: ({ expected }) => (
+      cell: ({ expected, disclosure }) => (
         <Text face="mono" size="small">
-          {verdict(expected)}
+          {verdict(expected, disclosure !== null)}
         </Text>
       ),
     },
@@ -68,9 +68,9 @@ export function CasesTab() {
       head: 'Actual',
       width: 'minmax(120px, 1.2fr)',
       fold: 'line',
-      cell: ({ got, holds }) => (
+      cell: ({ got, holds, disclosure }) => (
         <Text face="mono" size="small" {...(holds ? {} : { weight: 'strong', tone: 'stop' })}>
-          {verdict(got)}
+          {verdict(got, disclosure !== null)}
         </Text>
       ),
     },
@@ -101,7 +101,7 @@ export function CasesTab() {
   return (
     <>
       <Text as="p" tone="soft" className="mb-2 max-w-prose">
-        Saved sign-ups with the verdict each is expected to get, held against{' '}
+        Saved sign-ups with the verdict each is expected to get, and what audiences are handed, held against{' '}
         {draft?.version === 0 ? 'the rules in force' : 'the draft'}. One that fails stops a publication unless somebody
         gives a reason. New ones are saved beside a try, under Rules.
       </Text>
@@ -149,7 +149,8 @@ function RemoveDialog({ one, onClose }: { one: Case; onClose: () => void }) {
   );
 }
 
-const verdict = (codes: string[]): string => (codes.length === 0 ? 'accepted' : codes.join(', '));
+const verdict = (codes: string[], isOfDisclosure: boolean): string =>
+  codes.length === 0 ? (isOfDisclosure ? 'handed out' : 'accepted') : codes.join(', ');
 
 function inShort({ input }: Case): string {
   const name = input.name ?? 'no name';

@@ -42,15 +42,24 @@ function DetailsForm({ app, own, onChange }: { app: App; own: Own; onChange: (ow
   const isStep = owes('complete_fields') || owes('accept_terms');
   const pictures = mine.filter((field) => field.type === 'picture');
   const asked = mine.filter((field) => field.type !== 'picture');
+  const heldOf = (key: string): unknown => own.fields.find((held) => held.key === key)?.value ?? null;
   const [values, setValues] = useState<Record<string, unknown>>(() =>
-    Object.fromEntries(asked.map(({ key }) => [key, own.fields.find((held) => held.key === key)?.value ?? null])),
+    Object.fromEntries(asked.map(({ key }) => [key, heldOf(key)])),
+  );
+  // What is not owed and was not changed stays as it is: it may be filled in and not be shown to its holder.
+  const sent = Object.fromEntries(
+    Object.entries(values).filter(
+      ([key, value]) =>
+        own.owed.some(({ subject }) => subject === `complete_fields:${key}`) ||
+        JSON.stringify(value) !== JSON.stringify(heldOf(key)),
+    ),
   );
   const [accepted, setAccepted] = useState(false);
   const [touched, setTouched] = useState<ReadonlySet<string>>(new Set());
   const [pressed, setPressed] = useState(0);
   const [failure, setFailure] = useState<ApiError | null>(null);
   const [saved, setSaved] = useState(false);
-  const verdict = useVerdict({ app: app.key, fields: values }, judge, app);
+  const verdict = useVerdict({ app: app.key, fields: sent }, judge, app);
   const shown = useLast(verdict);
   const mustAccept = owes('accept_terms') && app.terms !== null;
   const isAccepted = !mustAccept || accepted;
@@ -80,7 +89,7 @@ function DetailsForm({ app, own, onChange }: { app: App; own: Own; onChange: (ow
       onChange(after);
     }
     const after = await answer(
-      api.PATCH('/account/fields', { body: { fields: values }, params: { header: { 'If-Match': `"v${version}"` } } }),
+      api.PATCH('/account/fields', { body: { fields: sent }, params: { header: { 'If-Match': `"v${version}"` } } }),
     );
     onChange(after);
     setFailure(null);

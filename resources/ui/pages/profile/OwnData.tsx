@@ -18,7 +18,10 @@ export function OwnData({ app }: { app: Schemas['App'] }) {
   if (data === null) return <Loading app={app} />;
   if (data instanceof ApiError) return <NotSignedIn app={app} error={data} />;
   const { account, handed } = data;
-  const own = Object.entries(data.metadata);
+  const isUndecided = ({ code }: Data['kept_back'][number]) => code === 'disclosure.unclassified';
+  const undecided = data.kept_back.filter(isUndecided).map(({ field }) => field);
+  const keptBack = data.kept_back.filter((one) => !isUndecided(one)).map(({ field }) => field);
+  const own = [...Object.entries(data.metadata), ...Object.entries(data.internal_metadata)];
   return (
     <PageFrame app={app} title={w.data.title}>
       <dl className="mb-5 space-y-3">
@@ -53,10 +56,15 @@ export function OwnData({ app }: { app: Schemas['App'] }) {
         </Text>
         <p>{w.data.handed(app.name)}</p>
         <p>
+          <PageLink href={pagePath('sharing')}>{w.profile.sharing}</PageLink>
+        </p>
+        <p>
           {handed.files_by_operators.length === 0
             ? w.data.noFiles
             : w.data.files([...new Set(handed.files_by_operators.map(longDate))].join('; '))}
         </p>
+        {undecided.length === 0 ? null : <p>{w.data.undecided(undecided.join(', '))}</p>}
+        {keptBack.length === 0 ? null : <p>{w.data.keptBack(app.name, keptBack.join(', '))}</p>}
         {data.has_internal_metadata ? <p>{w.data.internal(app.name)}</p> : null}
       </section>
       <Disclosure summary={w.data.sessions(data.sessions.length)} className="mb-3">

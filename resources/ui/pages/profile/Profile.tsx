@@ -78,6 +78,9 @@ export function Profile({ app }: { app: Schemas['App'] }) {
         <PageLink href={pagePath('data')}>{w.profile.data}</PageLink>
       </p>
       <p className="mb-5">
+        <PageLink href={pagePath('sharing')}>{w.profile.sharing}</PageLink>
+      </p>
+      <p className="mb-5">
         <PageLink href={pagePath('close')}>{w.profile.close}</PageLink>
       </p>
       {failure === null ? null : (

@@ -9,7 +9,7 @@ import { PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
 
 /** Where a page sent somebody who was not signed in, to come back to: one of these and nothing else, whatever stands in the address. */
-const BACK = ['profile', 'edit', 'address', 'data', 'close', 'password'] as const;
+const BACK = ['profile', 'edit', 'address', 'data', 'sharing', 'close', 'password'] as const;
 
 function cameFrom(): string {
   const to = new URLSearchParams(window.location.search).get('to');

@@ -166,6 +166,7 @@ export const de: Catalogue = {
     password: 'Passwort ändern',
     address: 'E-Mail-Adresse ändern',
     data: 'Was über Sie gespeichert ist',
+    sharing: 'Wer was von Ihnen sieht',
     close: 'Konto schließen',
     signOut: 'Abmelden',
   },
@@ -217,9 +218,13 @@ export const de: Catalogue = {
     roles: 'Rollen',
     handedTitle: 'Wem es gegeben wurde',
     handed: (app) =>
-      `Die Betreuung von ${app} kann all dies lesen. Keine App bekommt etwas, außer was sie erfragt, während Sie sie benutzen.`,
+      `Die Betreuung von ${app} kann lesen, was sie für ihre Arbeit braucht. Apps und andere Menschen bekommen, was hier steht, und nichts sonst:`,
     noFiles: 'Seit Sie hier sind, wurde keine Datei von Konten entnommen.',
     files: (days) => `Dateien von Konten, in denen Ihres gewesen sein kann, wurden entnommen am: ${days}.`,
+    undecided: (fields) =>
+      `Außerdem gespeichert, und niemandem gezeigt, bis entschieden ist, wer es sehen darf: ${fields}.`,
+    keptBack: (app, fields) =>
+      `Außerdem gespeichert, und hier nicht gezeigt: ${fields}. Warum, sagt die Betreuung von ${app}.`,
     internal: (app) => `Die Betreuung von ${app} hat eigene Notizen; fragen Sie dort danach.`,
     sessions: (count) => `Sitzungen: ${count}`,
     messages: (count) => `Nachrichten an Sie: ${count}`,
@@ -227,6 +232,19 @@ export const de: Catalogue = {
     takeOut: 'Alles als ZIP entnehmen',
     yes: 'ja',
     no: 'nein',
+  },
+  sharing: {
+    title: 'Wer was von Ihnen sieht',
+    about:
+      'Was hier nicht steht, bekommt niemand. Wo Sie gefragt werden, können Sie zustimmen und es jederzeit zurücknehmen.',
+    nobody: 'Niemand bekommt etwas von Ihnen.',
+    public: 'Alle',
+    accounts: (app) => `Angemeldete von ${app}`,
+    operators: (app) => `Die Betreuung von ${app}`,
+    agree: (label) => `${label}: ich stimme zu`,
+    listed: 'Mich im Verzeichnis aufführen',
+    rest: 'was Ihre Apps sonst von Ihnen speichern',
+    empty: 'hier haben Sie nichts angegeben',
   },
   close: {
     title: 'Konto schließen',

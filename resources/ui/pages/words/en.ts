@@ -136,6 +136,7 @@ export const en = {
     password: 'Change your password',
     address: 'Change your e-mail address',
     data: 'What is kept about you',
+    sharing: 'Who sees what of you',
     close: 'Close your account',
     signOut: 'Sign out',
   },
@@ -183,9 +184,12 @@ export const en = {
     roles: 'Roles',
     handedTitle: 'Who was handed it',
     handed: (app: string) =>
-      `Those who look after ${app} can read all of this. No app is handed anything but what it asks for while you use it.`,
+      `Those who look after ${app} can read what their work needs. Apps and other people are handed what is listed here, and nothing else:`,
     noFiles: 'No file of accounts was taken out since you are here.',
     files: (days: string) => `Files of accounts, which may have had yours in them, were taken out on: ${days}.`,
+    undecided: (fields: string) => `Kept as well, and shown to nobody until it is decided who may see it: ${fields}.`,
+    keptBack: (app: string, fields: string) =>
+      `Kept as well, and not shown here: ${fields}. Those who look after ${app} can say why.`,
     internal: (app: string) => `Those who look after ${app} keep notes of their own; ask them for these.`,
     sessions: (count: number) => `Sessions: ${count}`,
     messages: (count: number) => `Messages to you: ${count}`,
@@ -193,6 +197,19 @@ export const en = {
     takeOut: 'Take all of it out as a ZIP',
     yes: 'yes',
     no: 'no',
+  },
+  sharing: {
+    title: 'Who sees what of you',
+    about:
+      'What is not listed here is handed to nobody. Where you are asked, you can agree and take it back at any time.',
+    nobody: 'Nobody is handed anything of you.',
+    public: 'Everybody',
+    accounts: (app: string) => `Signed-in people of ${app}`,
+    operators: (app: string) => `Those who look after ${app}`,
+    agree: (label: string) => `${label}: I agree`,
+    listed: 'List me in the directory',
+    rest: 'whatever else your apps keep of you',
+    empty: 'you have filled in nothing here',
   },
   close: {
     title: 'Close your account',

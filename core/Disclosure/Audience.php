@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Disclosure;
 
-/** One audience: its kind, and of which app where that matters. Written "public", "holder", "operators", "accounts:gaugebook", "app:kitloft". */
+/** One audience: its kind, and of which app where that matters. Written "public", "holder", "operators", "accounts:" and "app:" with the key of an app. */
 final readonly class Audience
 {
     public const PATTERN = '^(public|holder|operators|(accounts|app):[a-z0-9-]{1,40})$';

@@ -7,12 +7,13 @@ namespace Kennel\App\Http\Audit;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Kennel\App\Audit\AuditEvents;
+use Kennel\App\Http\Fields\WithheldChanges;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
 
 final readonly class AuditController
 {
-    public function __construct(private AuditEvents $events)
+    public function __construct(private AuditEvents $events, private WithheldChanges $withheld)
     {
     }
 
@@ -20,6 +21,8 @@ final readonly class AuditController
     {
         $query = new Query($request);
 
-        return Json::ok($this->events->page($query->uuid('account'), $query->text('event', 60), $query->text('cursor'), $query->number('limit', 50, 1, 200)));
+        $page = $this->events->page($query->uuid('account'), $query->text('event', 60), $query->text('cursor'), $query->number('limit', 50, 1, 200));
+
+        return Json::ok([...$page, 'items' => array_map(fn (array $event): array => [...$event, 'changes' => $this->withheld->of($event['changes'], $event['event'])], $page['items'])]);
     }
 }

@@ -10,6 +10,7 @@ use Kennel\App\Bulk\BulkAccountList;
 use Kennel\App\Bulk\BulkRun;
 use Kennel\App\Bulk\BulkRuns;
 use Kennel\App\Http\Accounts\Listed;
+use Kennel\App\Http\Fields\WithheldChanges;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
@@ -25,7 +26,7 @@ final readonly class BulkController
 {
     private const READ = 'kennel:accounts.read';
 
-    public function __construct(private Caller $caller, private BulkRuns $runs, private Words $words)
+    public function __construct(private Caller $caller, private BulkRuns $runs, private Words $words, private WithheldChanges $withheld)
     {
     }
 
@@ -71,7 +72,7 @@ final readonly class BulkController
         $run = $this->runs->get($id, $this->caller->require(self::READ));
         $page = $list->page($run, $query->choice('state', ['waiting', 'planned', 'left_out', 'changed']), $query->text('cursor', 1000), $query->number('limit', 50, 1, 200));
 
-        return Json::ok([...$page, 'items' => array_map(fn (array $one): array => [...$one, 'message' => $one['reason'] === null ? null : $this->why($one['reason'])], $page['items'])]);
+        return Json::ok([...$page, 'items' => array_map(fn (array $one): array => [...$one, 'before' => $this->withheld->values($one['before']), 'after' => $this->withheld->values($one['after']), 'message' => $one['reason'] === null ? null : $this->why($one['reason'])], $page['items'])]);
     }
 
     public function begin(string $id, Request $request): JsonResponse

@@ -9,6 +9,7 @@ use Illuminate\Http\Request;
 use Kennel\App\Evidence\EvidenceEntry;
 use Kennel\App\Evidence\EvidenceLog;
 use Kennel\App\Evidence\Watch;
+use Kennel\App\Http\Fields\WithheldChanges;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Platform\Identity\Caller;
@@ -18,7 +19,7 @@ final readonly class EvidenceController
 {
     private const PAGE = 100;
 
-    public function __construct(private EvidenceLog $log, private Watch $watch, private Caller $caller)
+    public function __construct(private EvidenceLog $log, private Watch $watch, private Caller $caller, private WithheldChanges $withheld)
     {
     }
 
@@ -32,16 +33,44 @@ final readonly class EvidenceController
         $entries = $this->log->newest($account, $after, self::PAGE);
 
         return Json::ok([
-            'items' => array_map(static fn (EvidenceEntry $row): array => [
+            'items' => array_map(fn (EvidenceEntry $row): array => [
                 'seq' => $row->seq,
                 'at' => $row->at,
                 'act_id' => $row->act_id,
                 'lane' => $row->lane,
                 'account_id' => $row->account_id,
                 'label' => $row->label,
-                'content' => $row->content,
+                'content' => $this->content($row),
             ], $entries),
             'last' => max($after, $entries[0]->seq ?? 0),
         ]);
+    }
+
+    /** As it was kept, but for values of fields that are not handed to whoever looks. */
+    private function content(EvidenceEntry $row): object
+    {
+        $content = (array) $row->content;
+        if (isset($content['changes'])) {
+            $content['changes'] = $this->withheld->of($content['changes']);
+        }
+        $body = ((array) ($content['request'] ?? []))['body'] ?? null;
+        if (is_object($body)) {
+            $content['request'] = (object) [...(array) $content['request'], 'body' => $this->body($body)];
+        }
+
+        return (object) $content;
+    }
+
+    private function body(object $body): object
+    {
+        $told = (array) $body;
+        if (is_object($told['fields'] ?? null)) {
+            $told['fields'] = $this->withheld->fields($told['fields']);
+        }
+        if (is_object($told['metadata'] ?? null)) {
+            $told['metadata'] = $this->withheld->documents($told['metadata']);
+        }
+
+        return (object) $told;
     }
 }

@@ -162,6 +162,25 @@ final class DisclosureTest extends DoorTestCase
         }
     }
 
+    public function test_the_trail_and_the_evidence_tell_that_a_field_changed_and_what_it_holds_to_whom_it_is_handed(): void
+    {
+        $this->keeper();
+        $this->ask('/evidence')->assertOk();
+        $this->knock('PATCH', "/accounts/{$this->tam->id}/fields", ['fields' => ['phone' => '+4721930007', 'reach' => 'Mill Reach'], 'reason' => 'moved'], ['If-Match' => '*'], 'console')->assertOk();
+        $this->signIn()->assertCreated();
+        $this->knock('PATCH', '/account/fields', ['fields' => ['licence' => 'XY-9876']], ['If-Match' => '*'])->assertOk();
+        $this->knock('PATCH', '/account/metadata', '{"boots":"43boots","nickname":"Otter"}', ['If-Match' => '*', 'Content-Type' => 'application/merge-patch+json'])->assertOk();
+        $told = function (): array {
+            $trail = (string) $this->ask("/audit-events?account={$this->tam->id}")->assertOk()->getContent();
+            $evidence = (string) $this->ask('/evidence')->assertOk()->getContent();
+
+            return array_map(static fn (string $value): array => [str_contains($trail, $value), str_contains($evidence, $value)], ['phone' => '21930007', 'reach' => 'Mill Reach', 'licence' => 'XY-9876', 'boots' => '43boots', 'nickname' => 'Otter']);
+        };
+        $this->operatorWith('kennel:console', 'kennel:accounts.read', 'kennel:audit.read', 'kennel:evidence.read');
+        self::assertSame(['phone' => [false, false], 'reach' => [true, true], 'licence' => [false, false], 'boots' => [false, false], 'nickname' => [true, true]], $told());
+        self::assertStringContainsString('not handed to you', (string) $this->ask("/audit-events?account={$this->tam->id}")->getContent());
+    }
+
     public function test_a_preview_is_what_the_door_answers_to_the_byte(): void
     {
         $this->signIn()->assertCreated();

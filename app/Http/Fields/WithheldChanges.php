@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Fields;
+
+use Kennel\App\Fields\HandedFields;
+use Kennel\Core\Disclosure\FieldKey;
+use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Metadata\MetadataDocument;
+
+/** Of what acts changed: that a field changed is told to whoever may read of the act; what it was and is, to whom the field is handed. */
+final readonly class WithheldChanges
+{
+    private const MARK = '(not handed to you)';
+
+    /** Whose changes are fields and nothing else, be they in the rule book still or not. */
+    private const OF_FIELDS = 'account.fields_changed';
+
+    /** Whole documents of metadata, as imports write them into the trail. */
+    private const DOCUMENTS = ['own', 'internal'];
+
+    public function __construct(private HandedFields $handed, private FieldRules $fields)
+    {
+    }
+
+    /**
+     * @param  object|array<array-key, mixed>  $changes  before and after, by key
+     * @param  string  $event  of the trail, where it is known
+     */
+    public function of(object|array $changes, string $event = ''): object
+    {
+        $told = (array) $changes;
+        foreach ($told as $key => $change) {
+            if (in_array($key, self::DOCUMENTS, true)) {
+                $told[$key] = array_map(fn (mixed $json): ?string => $this->document((string) $key, $json), (array) $change);
+            } elseif ($this->isWithheld((string) $key, $event)) {
+                $told[$key] = array_map(static fn (mixed $value): ?string => $value === null ? null : self::MARK, (array) $change);
+            }
+        }
+
+        return (object) $told;
+    }
+
+    /**
+     * @param  object|array<array-key, mixed>  $values  by key
+     * @return object the same, with a mark in the place of what is not handed to whoever asks
+     */
+    public function values(object|array $values): object
+    {
+        $told = (array) $values;
+        foreach ($told as $key => $value) {
+            $told[$key] = $value !== null && $this->isWithheld((string) $key, '') ? self::MARK : $value;
+        }
+
+        return (object) $told;
+    }
+
+    /** @return object what a form sent as fields, by key */
+    public function fields(object $fields): object
+    {
+        $told = (array) $fields;
+        foreach ($told as $key => $value) {
+            $told[$key] = $value === null || $this->handed->toCaller()->hasField((string) $key) ? $value : self::MARK;
+        }
+
+        return (object) $told;
+    }
+
+    /** @return object what a form sent as metadata, by kind */
+    public function documents(object $documents): object
+    {
+        $told = (array) $documents;
+        foreach ($told as $kind => $document) {
+            $sees = $this->handed->toCaller()->ofKind((string) $kind);
+            $told[$kind] = (object) array_filter((array) $document, static fn (string|int $key): bool => $sees((string) $key), ARRAY_FILTER_USE_KEY);
+        }
+
+        return (object) $told;
+    }
+
+    private function document(string $kind, mixed $json): ?string
+    {
+        return is_string($json) ? $this->handed->toCaller()->ofDocument($kind, MetadataDocument::stored($json))->toJson() : null;
+    }
+
+    private function isWithheld(string $key, string $event): bool
+    {
+        $field = preg_match('/^(own|internal)\.(.+)$/Dsu', $key, $found) === 1
+            ? FieldKey::metadata($found[1], MetadataDocument::topKey($found[2]))
+            : ($event === self::OF_FIELDS || $this->fields->find($key) !== null ? FieldKey::defined($key) : null);
+
+        return $field !== null && ! $this->handed->toCaller()->has($field);
+    }
+}

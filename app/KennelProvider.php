@@ -18,6 +18,7 @@ use Illuminate\Queue\Events\Looping;
 use Illuminate\Queue\Failed\FailedJobProviderInterface;
 use Illuminate\Routing\UrlGenerator;
 use Illuminate\Support\ServiceProvider;
+use Kennel\App\Accounts\AccountsInSight;
 use Kennel\App\Accounts\ForgetClosedAccounts;
 use Kennel\App\Accounts\RemoveAccounts;
 use Kennel\App\Audit\StrangerTally;
@@ -51,6 +52,7 @@ use Kennel\App\Platform\Clock;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\DerivedKey;
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\Sight;
 use Kennel\App\Platform\Keys\SealedValues;
 use Kennel\App\Platform\Pause;
 use Kennel\App\Platform\Pulses\Pulses;
@@ -121,6 +123,7 @@ final class KennelProvider extends ServiceProvider
         $this->app->scoped(Roles::class);
         $this->app->scoped(CurrentSession::class);
         $this->app->bind(Caller::class, CurrentSession::class);
+        $this->app->bind(Sight::class, AccountsInSight::class);
         $this->app->singleton(MaintenanceMode::class, FileBasedMaintenanceMode::class);
         $this->app->bind(Encrypter::class, static fn ($app): Encrypter => $app['encrypter']);
         $this->app->bind(Relay::class, static fn ($app): Relay => config('kennel.relay') === 'stand-in'

@@ -43,7 +43,6 @@ $shoot('page-sign-in', '/a/gaugebook/sign-in', 375, 812, dark: true);
 $browser->viewport(1280, 800)->visit($server->url('/console'))->press('Fill them in')->press('Sign in')->see('Needs you');
 $shoot('needs-you', '/console');
 $shoot('sign-up', '/console/sign-up/rules?app=kitloft');
-$shoot('sign-up-fields', '/console/sign-up/fields?app=gaugebook');
 $shoot('sign-up-funnel', '/console/sign-up/funnel');
 $shoot('passwords-policy', '/console/passwords/policy', do: static fn (Browser $console) => $console->type('Password', 'Alder2019 heron')->type('Account holder’s name', 'Heron Alder'));
 $shoot('passwords-hashing', '/console/passwords/hashing', do: static function (Browser $console): void {
@@ -55,6 +54,7 @@ $shoot('passwords-hashing', '/console/passwords/hashing', do: static function (B
 $shoot('roles', '/console/roles/all/reviewer');
 $reviewer = $server->database()->query("SELECT a.id FROM accounts a JOIN assignments s ON s.account_id = a.id WHERE s.role_key = 'reviewer' AND a.status = 'active' ORDER BY a.seq LIMIT 1")->fetchColumn();
 $shoot('roles-why', "/console/roles/why?account={$reviewer}&permission=notices:publish");
+$shoot('handed-out', '/console/roles/disclosure');
 $browser->visit($server->url('/console'))->see('Needs you')->keys('e');
 Server::signUp($server->url(), ['app' => 'gaugebook', 'name' => 'Ngozi Adeyemi-Holt', 'email' => 'ngozi@millreach.example', 'password' => 'slow green otters swim']);
 usleep(1_500_000);

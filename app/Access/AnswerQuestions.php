@@ -52,8 +52,9 @@ final readonly class AnswerQuestions
     /** @param  array{access: \Closure(): Access, assignments: list<Assignment>}  $account */
     private function code(DecideAccess $decide, array $account, string $permission, ?string $app, \DateTimeImmutable $now): string
     {
-        $code = $decide->code($account['assignments'], $permission, $app, $now, Access::Full);
+        $assignments = array_map(static fn (Assignment $one): Assignment => $one->begunBy($now), $account['assignments']);
+        $code = $decide->code($assignments, $permission, $app, $now, Access::Full);
 
-        return $code === Decision::ALLOWED ? $decide->code($account['assignments'], $permission, $app, $now, $account['access']()) : $code;
+        return $code === Decision::ALLOWED ? $decide->code($assignments, $permission, $app, $now, $account['access']()) : $code;
     }
 }

@@ -62,6 +62,7 @@ final readonly class ExplainAccess
         $graph = $draft === null ? $this->roles->graph() : $this->roles->graph()->with($draft->key, $draft);
         $standing = $this->standings->of($account);
         $assignments = [...$this->assignments->heldBy($account->id), ...$this->assignments->heldOnceBy($account->id)];
+        $assignments = $at === null ? array_map(static fn (Assignment $one): Assignment => $one->begunBy($now), $assignments) : $assignments;
         $decision = (new DecideAccess($graph))($assignments, $asked->key, $app, $at ?? $now, $standing->access);
 
         return [

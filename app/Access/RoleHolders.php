@@ -61,7 +61,7 @@ final readonly class RoleHolders
             'name' => $account->name,
             'email' => $account->email,
             'status' => $account->status->value,
-            ...$more($account, array_values(array_filter($assignments[$account->id] ?? [], static fn (Assignment $one): bool => $one->holdsAt($now)))),
+            ...$more($account, array_values(array_filter($assignments[$account->id] ?? [], static fn (Assignment $one): bool => $one->begunBy($now)->holdsAt($now)))),
         ], $page['items'])];
     }
 

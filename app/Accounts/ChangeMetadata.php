@@ -12,6 +12,7 @@ use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\SeenVersion;
 use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Disclosure\ReadableFields;
+use Kennel\Core\Disclosure\Verdict;
 use Kennel\Core\Metadata\MetadataDocument;
 use Kennel\Core\Metadata\MetadataKind;
 use Kennel\Core\Reasons\Refused;
@@ -79,10 +80,12 @@ final readonly class ChangeMetadata
     {
         $sees = $readable->ofKind($kind->value);
         $seen = $change($before->only($sees));
-        foreach ($asHolder ? [] : $seen->topKeys() as $key) {
-            // A holder's app may write what nobody has classified yet; an operator would overwrite what they cannot see.
-            if (! $sees($key)) {
-                throw new Refused($readable->reason(FieldKey::metadata($kind->value, $key), "{$kind->value}.{$key}"));
+        // A holder's app may write over what it is not handed; an operator may begin what nobody has looked at yet, and no more.
+        $hidden = array_filter($asHolder ? [] : $seen->topKeys(), static fn (string $key): bool => ! $sees($key));
+        foreach ($hidden as $key) {
+            $field = FieldKey::metadata($kind->value, $key);
+            if ($readable->verdict($field) !== Verdict::Unclassified || in_array($key, $before->topKeys(), true)) {
+                throw new Refused($readable->reason($field, "{$kind->value}.{$key}"));
             }
         }
 

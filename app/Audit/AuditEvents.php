@@ -5,13 +5,14 @@ declare(strict_types=1);
 namespace Kennel\App\Audit;
 
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\Sight;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Paging\NewestFirst;
 
 /** Reads the trail. */
 final readonly class AuditEvents
 {
-    public function __construct(private Caller $caller, private NewestFirst $pages, private ErasureKeys $keys, private Sealing $sealing)
+    public function __construct(private Caller $caller, private Sight $sight, private NewestFirst $pages, private ErasureKeys $keys, private Sealing $sealing)
     {
     }
 
@@ -19,7 +20,7 @@ final readonly class AuditEvents
     public function page(?string $accountId, ?string $event, ?string $cursor, int $limit): array
     {
         $this->caller->require('kennel:audit.read');
-        $rows = AuditEvent::query();
+        $rows = $this->sight->within(AuditEvent::query());
         foreach (['account_id' => $accountId, 'event' => $event] as $column => $value) {
             if ($value !== null) {
                 $rows->where($column, $value);

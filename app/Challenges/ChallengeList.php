@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\App\Challenges;
 
-use Kennel\App\Accounts\AccountList;
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\Sight;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Paging\NewestFirst;
 use Kennel\Core\Challenges\DecideChallenge;
@@ -18,7 +18,7 @@ final readonly class ChallengeList
         private ClockInterface $clock,
         private DecideChallenge $decide,
         private Caller $caller,
-        private AccountList $accounts,
+        private Sight $sight,
         private NewestFirst $pages,
     ) {
     }
@@ -26,8 +26,8 @@ final readonly class ChallengeList
     /** @return array{items: list<array<string, mixed>>, next: string|null} */
     public function page(?string $accountId, ?string $cursor, int $limit): array
     {
-        $accountId === null ? $this->caller->requireUnbounded('kennel:accounts.read') : $this->caller->require('kennel:accounts.read');
-        $rows = Challenge::query()->when($accountId !== null && ! $this->accounts->has($accountId), static fn ($none) => $none->whereRaw('0'));
+        $this->caller->require('kennel:accounts.read');
+        $rows = $this->sight->within(Challenge::query());
         if ($accountId !== null) {
             $rows->where('account_id', $accountId);
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Evidence;
 
 use Kennel\App\Platform\Database\AsJson;
+use Kennel\App\Platform\Identity\Sight;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
 use Kennel\Core\Audit\Redactor;
@@ -15,7 +16,7 @@ use Psr\Clock\ClockInterface;
  */
 final readonly class EvidenceLog
 {
-    public function __construct(private ClockInterface $clock, private RequestContext $context)
+    public function __construct(private ClockInterface $clock, private RequestContext $context, private Sight $sight)
     {
     }
 
@@ -25,7 +26,7 @@ final readonly class EvidenceLog
      */
     public function newest(?string $accountId, int $after, int $limit): array
     {
-        return array_values(EvidenceEntry::query()
+        return array_values($this->sight->within(EvidenceEntry::query())
             ->when($accountId !== null, static fn ($entries) => $entries->where('account_id', $accountId))
             ->when($after > 0, static fn ($entries) => $entries->where('seq', '>', $after))
             ->orderByDesc('seq')->limit($limit)->get()->all());

@@ -8,12 +8,16 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Str;
 use Kennel\App\Accounts\AccountList;
 use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Disclosure\FieldNames;
 use Kennel\App\Fields\HandedFields;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\Core\Disclosure\DisclosureRules;
+use Kennel\Core\Disclosure\FieldKey;
+use Kennel\Core\Disclosure\FieldOrigin;
 use Kennel\Core\Exports\ExportColumns;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Finding\Where;
@@ -37,6 +41,8 @@ final readonly class Exports
         private AccountList $list,
         private FieldRules $fields,
         private HandedFields $handed,
+        private FieldNames $names,
+        private DisclosureRules $disclosure,
         private WriteExport $write,
         private ExportFiles $files,
         private AuditTrail $audit,
@@ -85,6 +91,17 @@ final readonly class Exports
     public function get(string $id, SignedIn $operator): Export
     {
         return Export::query()->where('id', $id)->where('operator_id', $operator->accountId)->first() ?? throw Refusal::notFound();
+    }
+
+    /** @return list<string> fields that could be columns, and keys of metadata in those that are, and that are not handed to whoever takes the file: a move would lose them */
+    public function leftOut(Export $export): array
+    {
+        $readable = $this->handed->toCaller();
+        $left = array_filter($this->names->all($this->fields, $this->disclosure), static fn (FieldKey $field): bool => ! $readable->has($field)
+            && $field->name !== FieldKey::REST
+            && ($field->origin === FieldOrigin::Defined || in_array($field->origin->value, $export->columns, true)));
+
+        return array_values(array_map(static fn (FieldKey $field): string => $field->key(), $left));
     }
 
     /** @return resource */

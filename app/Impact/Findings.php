@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Impact;
 
+use Kennel\App\Fields\HandedFields;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Paging\NewestFirst;
 use Kennel\App\Platform\Words;
@@ -12,7 +13,7 @@ use Kennel\Core\Reasons\Reason;
 /** The list behind an impact's counts. Names are read at this moment. */
 final readonly class Findings
 {
-    public function __construct(private Caller $caller, private NewestFirst $pages, private Words $words)
+    public function __construct(private Caller $caller, private NewestFirst $pages, private Words $words, private HandedFields $handed)
     {
     }
 
@@ -28,7 +29,7 @@ final readonly class Findings
         }
 
         return $this->pages->page($rows, $cursor, $limit, function (ImpactFinding $row): array {
-            $parameters = $row->parameters;
+            $parameters = $this->told($row);
 
             return [
                 'kind' => $row->kind,
@@ -47,5 +48,14 @@ final readonly class Findings
                 'sign_up' => isset($parameters['day']) ? ['day' => $parameters['day'], 'app' => $parameters['app'] ?? '', 'domain' => $parameters['domain'] ?? null] : null,
             ];
         });
+    }
+
+    /** @return array<string, mixed> what the words need; a value that is not handed to whoever asks is none of it */
+    private function told(ImpactFinding $row): array
+    {
+        $isField = preg_match('/^fields\.(.+)$/Ds', (string) $row->field, $found) === 1;
+        $withheld = $isField && ! $this->handed->toCaller()->hasField($found[1]);
+
+        return [...$row->parameters, ...array_fill_keys(array_keys(array_intersect_key($row->parameters, $withheld ? ['value' => 0, 'likely' => 0] : [])), '…')];
     }
 }

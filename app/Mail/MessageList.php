@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace Kennel\App\Mail;
 
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\Sight;
 use Kennel\App\Platform\Paging\NewestFirst;
 
 /** The outbox as operators list it. */
 final readonly class MessageList
 {
-    public function __construct(private Caller $caller, private NewestFirst $pages)
+    public function __construct(private Caller $caller, private Sight $sight, private NewestFirst $pages)
     {
     }
 
@@ -33,7 +34,7 @@ final readonly class MessageList
     public function page(?string $accountId, ?string $state, ?string $cursor, int $limit, \Closure $present): array
     {
         $this->caller->require('kennel:messages.read');
-        $messages = Message::query()
+        $messages = $this->sight->within(Message::query())
             ->when($accountId !== null, static fn ($messages) => $messages->where('account_id', $accountId))
             ->when($state !== null, static fn ($messages) => $messages->where('state', $state));
 

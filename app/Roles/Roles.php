@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Roles;
 
+use Kennel\App\Platform\Identity\Sight;
 use Kennel\Core\Roles\Authority;
 use Kennel\Core\Roles\Exclusion;
 use Kennel\Core\Roles\RoleDefinition;
@@ -109,9 +110,10 @@ final class Roles
     }
 
     /** @return list<array{key: string, label: string, summary: string, app: string|null, permissions: list<string>, includes: list<string>, holders: int, version: int}> */
-    public function all(): array
+    public function all(?Sight $sight = null): array
     {
-        $holders = Assignment::holding($this->clock->now())->toBase()->groupBy('role_key')->selectRaw('role_key, count(*) AS holders')->pluck('holders', 'role_key');
+        $holding = Assignment::holding($this->clock->now());
+        $holders = ($sight?->within($holding) ?? $holding)->toBase()->groupBy('role_key')->selectRaw('role_key, count(*) AS holders')->pluck('holders', 'role_key');
 
         return array_values(Role::query()->with(['permissions', 'includes'])->orderBy('key')->get()->map(static fn (Role $role): array => [
             ...self::shown($role),

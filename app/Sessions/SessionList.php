@@ -6,6 +6,7 @@ namespace Kennel\App\Sessions;
 
 use Illuminate\Database\Eloquent\Builder;
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\Sight;
 use Kennel\App\Platform\Paging\NewestFirst;
 use Psr\Clock\ClockInterface;
 
@@ -15,6 +16,7 @@ final readonly class SessionList
     public function __construct(
         private ClockInterface $clock,
         private Caller $caller,
+        private Sight $sight,
         private NewestFirst $pages,
     ) {
     }
@@ -23,7 +25,7 @@ final readonly class SessionList
     public function page(?string $accountId, ?string $cursor, int $limit): array
     {
         $own = $this->caller->require('kennel:sessions.read')->sessionId;
-        $rows = $this->live()->with('account:id,name');
+        $rows = $this->sight->within($this->live()->with('account:id,name'));
         if ($accountId !== null) {
             $rows->where('account_id', $accountId);
         }

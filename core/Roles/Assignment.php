@@ -21,6 +21,12 @@ final readonly class Assignment
     ) {
     }
 
+    /** What was written holds, though the clock was set back since: for who asks about this moment. */
+    public function begunBy(\DateTimeImmutable $now): self
+    {
+        return $this->since <= $now ? $this : new self($this->role, $now, $this->until, $this->app, $this->by, $this->why);
+    }
+
     public function holdsAt(\DateTimeImmutable $moment): bool
     {
         return $moment >= $this->since && ($this->until === null || $moment < $this->until);

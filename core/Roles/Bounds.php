@@ -15,7 +15,10 @@ final class Bounds
     private const EVERYTHING = 'kennel:*';
 
     /** What can be narrowed to the accounts of some apps. A permission that is not here opens nothing to whoever is bounded. */
-    public const NARROWABLE = [self::ENTER, 'kennel:accounts.read', 'kennel:accounts.manage', 'kennel:accounts.export', 'kennel:apps.read'];
+    public const NARROWABLE = [
+        self::ENTER, 'kennel:accounts.read', 'kennel:accounts.manage', 'kennel:accounts.export', 'kennel:apps.read', 'kennel:audit.read', 'kennel:evidence.read', 'kennel:messages.read',
+        'kennel:messages.send', 'kennel:roles.read', 'kennel:sessions.read', 'kennel:sessions.end',
+    ];
 
     /**
      * @param  array<string, list<string|null>>  $grants  apps by permission; null for wherever

@@ -8,6 +8,7 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Duties\TermsAcceptance;
 use Kennel\App\Desk\AccountView;
+use Kennel\App\Disclosure\Consent;
 use Kennel\App\Fields\FieldValue;
 use Kennel\App\Mail\Composition;
 use Kennel\App\Metadata\MetadataRow;
@@ -80,6 +81,7 @@ final class Scenario
             $maker = new AccountMaker($entropy, $this->hashing->argon2id, $start);
             $hasher = new PasswordHasher($this->hashing, $entropy, Peppers::none());
             $filler = new FieldFiller($entropy);
+            $consents = ConsentFiller::of(require __DIR__.'/rules.php');
             $metadata = new MetadataFiller(new SeededEntropy(self::SEED + 2));
             $figures = new Figures($entropy, $start, $loader);
             $history = new History($entropy, new SeededEntropy(self::SEED + 3), $start, $loader, $this->composition, $this->sessions, $this->verification);
@@ -99,6 +101,7 @@ final class Scenario
                 $loader->add(Account::class, [['completed_at' => $filled['completed_at']] + $account]);
                 $loader->add(FieldValue::class, $filled['values']);
                 $loader->add(TermsAcceptance::class, [$filled['terms']]);
+                $loader->add(Consent::class, $consents->fill($account, $filled['values']));
                 $more = $metadata->fill($account, $made);
                 $loader->add(MetadataRow::class, $more['documents']);
                 $loader->add(MetadataValue::class, $more['values']);

@@ -136,6 +136,7 @@ final class SignupSchemaTest extends TestCase
             Books::field('long_text', ['key' => 'notes', 'minimum' => 2, 'maximum' => 100]),
         ]);
         $document['fields'][4]['maximum'] = 3;
+        $document['disclosure'] = Books::disclosing($document['fields']);
 
         return $document;
     }

@@ -44,12 +44,12 @@ final readonly class ExportController
         }
         $export = $this->exports->begin($format, $columns, $search === '' ? null : $search, $where, $sort, $ids);
 
-        return Json::ok(self::shown($export), 201, ['Location' => "/api/v1/exports/{$export->id}"]);
+        return Json::ok($this->shown($export), 201, ['Location' => "/api/v1/exports/{$export->id}"]);
     }
 
     public function show(string $id): JsonResponse
     {
-        return Json::ok(self::shown($this->exports->get($id, $this->caller->require(Exports::PERMISSION))));
+        return Json::ok($this->shown($this->exports->get($id, $this->caller->require(Exports::PERMISSION))));
     }
 
     /** The file, as it lies there. */
@@ -79,11 +79,11 @@ final readonly class ExportController
     }
 
     /** @return array<string, mixed> */
-    private static function shown(Export $export): array
+    private function shown(Export $export): array
     {
         return [
             'id' => $export->id, 'format' => $export->format, 'columns' => $export->columns, 'state' => $export->state, 'total' => $export->total, 'done' => $export->done,
-            'bytes' => $export->bytes, 'begun_at' => $export->begun_at, 'finished_at' => $export->finished_at,
+            'bytes' => $export->bytes, 'begun_at' => $export->begun_at, 'finished_at' => $export->finished_at, 'left_out' => $this->exports->leftOut($export),
         ];
     }
 }

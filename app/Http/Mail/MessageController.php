@@ -17,6 +17,7 @@ use Kennel\App\Mail\Messages;
 use Kennel\App\Mail\MessageState;
 use Kennel\App\Mail\SendAgain;
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\Sight;
 use Kennel\App\Platform\Refusals\Refusal;
 
 final readonly class MessageController
@@ -26,7 +27,7 @@ final readonly class MessageController
 
     private const WITHHELD = 'Withheld: this message holds a secret of the person it was sent to.';
 
-    public function __construct(private Caller $caller, private Messages $messages, private OperatorAuthority $authority)
+    public function __construct(private Caller $caller, private Messages $messages, private OperatorAuthority $authority, private Sight $sight)
     {
     }
 
@@ -87,7 +88,9 @@ final readonly class MessageController
     {
         $this->caller->require('kennel:messages.read');
 
-        return $this->messages->get($id);
+        $message = $this->messages->get($id);
+
+        return $this->sight->includes($message->account_id) ? $message : throw Refusal::notFound();
     }
 
     /**

@@ -15,6 +15,7 @@ use Kennel\App\Http\Protocol\EntityTag;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\Sight;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Roles\GiveableRoles;
 use Kennel\App\Roles\Role;
@@ -32,11 +33,12 @@ final readonly class RoleController
     {
     }
 
-    public function index(): JsonResponse
+    /** Of who is bounded, the holders that they may see are counted. */
+    public function index(Sight $sight): JsonResponse
     {
         $this->caller->require(self::READ);
 
-        return Json::ok(['items' => array_map($this->shown(...), $this->roles->all())]);
+        return Json::ok(['items' => array_map($this->shown(...), $this->roles->all($sight))]);
     }
 
     public function store(Request $request, EditRoles $edit): JsonResponse

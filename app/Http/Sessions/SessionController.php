@@ -14,6 +14,7 @@ use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\Sight;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\EndSessions;
@@ -46,10 +47,13 @@ final readonly class SessionController
         return Json::ok($this->list->page($query->uuid('account'), $query->text('cursor'), $query->number('limit', 50, 1, 200)));
     }
 
-    public function end(string $id, ConnectionInterface $database, Accounts $accounts, OperatorAuthority $authority): Response
+    public function end(string $id, ConnectionInterface $database, Accounts $accounts, OperatorAuthority $authority, Sight $sight): Response
     {
         $operator = $this->caller->require('kennel:sessions.end');
-        $session = $this->list->find($id) ?? throw Refusal::notFound();
+        $session = $this->list->find($id);
+        if ($session === null || ! $sight->includes($session['account_id'])) {
+            throw Refusal::notFound();
+        }
         $database->transaction(function () use ($operator, $session, $accounts, $authority): void {
             $authority->require($operator, $accounts->find($session['account_id']) ?? throw Refusal::notFound());
             $this->end->one($session['id'], 'operator');

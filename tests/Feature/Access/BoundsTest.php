@@ -7,7 +7,9 @@ namespace Kennel\Tests\Feature\Access;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route;
 use Kennel\App\Accounts\Account;
+use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Http\Sessions\RequirePermission;
+use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Roles\RoleDefinition;
@@ -31,7 +33,7 @@ final class BoundsTest extends DoorTestCase
         DB::table('accounts')->where('id', $this->inside->id)->update(['app_key' => 'floodline', 'seen_at' => '2026-05-01T00:00:00.000Z']);
         DB::table('accounts')->where('id', $this->outside->id)->update(['app_key' => 'kitloft', 'seen_at' => '2026-05-01T00:00:00.000Z']);
         $roles = $this->app->make(Roles::class);
-        $roles->write(new RoleDefinition('flood-lead', 'Lead', '', 'floodline', ['kennel:console', 'kennel:accounts.read', 'kennel:accounts.manage', 'kennel:accounts.export', 'kennel:roles.read', 'kennel:audit.read', 'kennel:rules.manage'], []));
+        $roles->write(new RoleDefinition('flood-lead', 'Lead', '', 'floodline', ['kennel:console', 'kennel:accounts.read', 'kennel:accounts.manage', 'kennel:accounts.export', 'kennel:roles.read', 'kennel:audit.read', 'kennel:evidence.read', 'kennel:messages.read', 'kennel:messages.send', 'kennel:sessions.read', 'kennel:sessions.end', 'kennel:rules.read', 'kennel:rules.manage', 'kennel:roles.give', 'kennel:signups.read'], []));
         $this->holder('lead@post.example', 'Lena', role: 'flood-lead');
         DB::table('accounts')->where('email', 'lead@post.example')->update(['app_key' => 'floodline']);
         $this->signIn('lead@post.example', 'console')->assertCreated();
@@ -61,17 +63,48 @@ final class BoundsTest extends DoorTestCase
 
     public function test_what_cannot_be_narrowed_is_denied_whatever_the_role_says(): void
     {
-        self::assertEqualsCanonicalizing(['kennel:accounts.export', 'kennel:accounts.manage', 'kennel:accounts.read', 'kennel:console'], $this->ask('/session')->json('permissions'));
-        foreach (['/audit-events', '/roles', '/rules', '/evidence', '/messages'] as $path) {
+        self::assertEqualsCanonicalizing(['kennel:accounts.export', 'kennel:accounts.manage', 'kennel:accounts.read', 'kennel:audit.read', 'kennel:console', 'kennel:evidence.read', 'kennel:messages.read', 'kennel:messages.send', 'kennel:roles.read', 'kennel:sessions.end', 'kennel:sessions.read'], $this->ask('/session')->json('permissions'));
+        foreach (['/rules', '/rules/cases', '/signups/funnel', '/passwords/census', '/disclosure'] as $path) {
             $this->ask($path)->assertForbidden()->assertJsonPath('code', 'permission.missing');
         }
-        foreach (['/fields', '/metadata-paths', '/imports', '/challenges'] as $path) {
+        foreach (['/fields', '/metadata-paths', '/imports'] as $path) {
             $this->ask($path)->assertForbidden()->assertJsonPath('code', 'operator.bounded');
         }
         self::assertSame(['account.app_unknown'], self::codes($this->knock('POST', '/accounts', ['name' => 'Cy', 'email' => 'cy@post.example', 'app' => 'kitloft', 'way' => 'link'], surface: 'console')->assertStatus(422)));
         $taken = $this->knock('POST', '/accounts', ['name' => 'Cy', 'email' => 'zzyzx@elsewhere.example', 'app' => 'floodline', 'way' => 'link'], surface: 'console')->assertStatus(422);
         self::assertSame(['account.address_known'], self::codes($taken), 'whose it is is not said');
         $this->knock('POST', '/accounts', ['name' => 'Cy', 'email' => 'cy@post.example', 'app' => 'floodline', 'way' => 'link'], surface: 'console')->assertCreated();
+    }
+
+    public function test_trail_evidence_messages_sessions_links_and_holders_are_those_of_the_app(): void
+    {
+        $both = [$this->inside->id, $this->outside->id];
+        foreach ($both as $account) {
+            $this->app->make(AuditTrail::class)->record('account.suspended', Actor::system(), ['id' => $account, 'name' => 'x'], ['status' => 'active'], ['status' => 'suspended']);
+            $this->app->make(Assignments::class)->assign($account, 'reviewer', 'the test', 'needed');
+        }
+        foreach (['in@post.example', 'zzyzx@elsewhere.example'] as $address) {
+            $this->knock('POST', '/recoveries', ['email' => $address], cookies: [])->assertStatus(202);
+            $this->knock('POST', '/sessions', ['email' => $address, 'password' => self::PASSWORD], cookies: [])->assertCreated();
+        }
+        $whose = static fn (array $items, string $key): array => array_values(array_unique(array_map(static fn (array $one): ?string => data_get($one, $key), $items)));
+        self::assertSame([$this->inside->id], $whose(array_filter((array) $this->ask('/audit-events')->assertOk()->json('items'), static fn (array $one): bool => $one['event'] === 'account.suspended'), 'account.id'));
+        self::assertSame([], $this->ask("/audit-events?account={$this->outside->id}")->json('items'));
+        self::assertNotContains($this->outside->id, $whose((array) $this->ask('/evidence')->assertOk()->json('items'), 'account_id'));
+        self::assertContains($this->inside->id, $whose((array) $this->ask('/evidence')->json('items'), 'account_id'));
+        self::assertNotContains(null, $whose((array) $this->ask('/evidence')->json('items'), 'account_id'));
+        self::assertSame([$this->inside->id], $whose((array) $this->ask('/messages')->assertOk()->json('items'), 'account_id'));
+        self::assertSame([$this->inside->id], array_values(array_diff($whose((array) $this->ask('/sessions')->assertOk()->json('items'), 'account.id'), [DB::table('accounts')->where('email', 'lead@post.example')->value('id')])));
+        self::assertCount((int) DB::table('challenges')->where('account_id', $this->inside->id)->count(), (array) $this->ask('/challenges')->assertOk()->json('items'));
+        self::assertSame(1, array_column((array) $this->ask('/roles')->assertOk()->json('items'), 'holders', 'key')['reviewer']);
+        self::assertSame([$this->inside->id], array_column((array) $this->ask('/roles/reviewer/holders')->assertOk()->json('items'), 'id'));
+        $message = DB::table('messages')->where('account_id', $this->outside->id)->value('id');
+        foreach (['', '/html', '/eml'] as $part) {
+            $this->ask("/messages/{$message}{$part}")->assertNotFound();
+        }
+        $session = DB::table('sessions')->where('account_id', $this->outside->id)->value('id');
+        $this->knock('DELETE', "/sessions/{$session}", null, [], 'console')->assertNotFound();
+        $this->knock('DELETE', '/sessions/'.DB::table('sessions')->where('account_id', $this->inside->id)->value('id'), null, [], 'console')->assertNoContent();
     }
 
     public function test_whoever_may_more_than_they_or_elsewhere_is_beyond_them(): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Feature\Access;
 
+use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Roles\RoleDefinition;
 use Kennel\Tests\Feature\DoorTestCase;
@@ -93,5 +94,30 @@ final class WhyTest extends DoorTestCase
         self::assertSame(['type.objects'], self::codes($this->knock('POST', '/decisions', ['questions' => ['x']], surface: 'console')->assertStatus(422)));
         $this->operatorWith('kennel:console', 'kennel:roles.read');
         $this->knock('POST', '/decisions', ['questions' => [$questions[0]]], surface: 'console')->assertForbidden();
+    }
+
+    public function test_a_clock_that_was_set_back_takes_nothing_that_was_given(): void
+    {
+        $this->keeper();
+        $tam = $this->holder('tam@post.example', 'Tam', role: 'reviewer');
+        $this->clock->move('-2 hours');
+        $this->signIn('tam@post.example')->assertCreated();
+        self::assertContains('readings:approve', $this->knock('GET', '/session')->assertOk()->json('permissions'));
+        self::assertTrue($this->ask("/accounts/{$tam->id}/why?permission=readings:approve")->assertOk()->json('is_allowed'));
+        self::assertSame(['allowed'], array_column((array) $this->knock('POST', '/decisions', ['questions' => [['account' => $tam->id, 'permission' => 'readings:approve']]], [], 'console')->json('answers'), 'code'));
+        self::assertSame([1], array_map(static fn (array $one): int => count($one['ways']), array_values(array_filter((array) $this->ask('/roles/reviewer/holders')->json('items'), static fn (array $one): bool => $one['id'] === $tam->id))));
+    }
+
+    public function test_the_session_of_an_account_page_says_what_one_may_on_its_app_and_nothing_of_kennel(): void
+    {
+        $this->app->make(Roles::class)->write(new RoleDefinition('elsewhere', 'Elsewhere', '', 'kitloft', ['loans:return'], []));
+        $tam = $this->holder('tam@post.example', 'Tam', role: 'support-desk');
+        foreach (['observer', 'elsewhere'] as $role) {
+            $this->app->make(Assignments::class)->assign($tam->id, $role, 'the test', 'needed');
+        }
+        $this->signIn('tam@post.example')->assertCreated();
+        $may = (array) $this->knock('GET', '/session')->assertOk()->json('permissions');
+        self::assertContains('readings:enter', $may);
+        self::assertSame([], array_filter($may, static fn (string $one): bool => str_starts_with($one, 'kennel:') || $one === 'loans:return'));
     }
 }

@@ -73,6 +73,7 @@ final class DisclosureTest extends DoorTestCase
     {
         $this->keeper();
         $export = $this->knock('POST', '/exports', ['format' => 'jsonl', 'columns' => ['name', 'own', 'internal', 'field:phone'], 'search' => 'tam', 'where' => '[]', 'sort' => 'name'], [], 'console')->assertCreated();
+        self::assertSame(['field:licence', 'own:gauge', 'internal:note'], $export->json('left_out'));
         $file = $this->ask("/exports/{$export->json('id')}/file")->assertOk()->streamedContent();
         self::assertSame(['name' => 'Tam Pellow', 'own' => ['nickname' => 'Wren'], 'internal' => null, 'field:phone' => '+4721930000'], json_decode($file, true));
     }
@@ -85,6 +86,11 @@ final class DisclosureTest extends DoorTestCase
         self::assertSame(['disclosure.unclassified'], self::codes($this->knock('PUT', "/accounts/{$this->tam->id}/metadata/own", '{"gauge":"R3"}', ['If-Match' => '*', 'Content-Type' => 'application/json'], 'console')->assertStatus(422)));
         $this->knock('PATCH', "/accounts/{$this->tam->id}/metadata/own", '{"nickname":null}', ['If-Match' => '*', 'Content-Type' => 'application/merge-patch+json'], 'console')->assertOk();
         self::assertSame(['gauge' => 'R2'], json_decode($this->written(), true));
+        // What nobody has looked at yet can be begun, and not be written over.
+        $begun = $this->knock('PATCH', "/accounts/{$this->tam->id}/metadata/own", '{"wading":true}', ['If-Match' => '*', 'Content-Type' => 'application/merge-patch+json'], 'console')->assertOk();
+        self::assertSame('{}', json_encode((object) $begun->json('own')));
+        $this->knock('PATCH', "/accounts/{$this->tam->id}/metadata/own", '{"wading":false}', ['If-Match' => '*', 'Content-Type' => 'application/merge-patch+json'], 'console')->assertStatus(422);
+        $this->app->make(Metadata::class)->write($this->tam->seq, MetadataKind::Own, MetadataDocument::parse('{"gauge":"R2"}'));
         // An app that speaks for the holder writes what it likes; it is kept, and handed to nobody until somebody says to whom.
         $this->signIn()->assertCreated();
         $own = $this->knock('PATCH', '/account/metadata', '{"boots":"43"}', ['If-Match' => '*', 'Content-Type' => 'application/merge-patch+json'])->assertOk();

@@ -184,6 +184,11 @@ function Written({ begun, onClose }: { begun: Export; onClose: () => void }) {
           It broke off. Nothing is kept of it.
         </Notice>
       )}
+      {data.left_out.length === 0 ? null : (
+        <Note>
+          Not handed to you, and so not in it: <bdi>{data.left_out.join(', ')}</bdi>.
+        </Note>
+      )}
       <Failure error={error ?? discard.error} />
       <div className="flex justify-end gap-2">
         <Button aria-disabled={discard.isPending} onClick={() => (discard.isPending ? undefined : discard.mutate())}>

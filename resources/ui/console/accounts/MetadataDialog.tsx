@@ -59,15 +59,21 @@ export function MetadataDialog({
           if (as === 'json') setMistake(await whereItStops(json));
           return 'stays';
         }
+        let kept: string[] = [];
         try {
-          await write(params, kind, opened, document);
+          const saved = await write(params, kind, opened, document);
+          kept = Object.keys(document).filter((key) => !(key in saved[kind]));
         } catch (error) {
           const reason = error instanceof ApiError ? error.problem?.reasons[0] : undefined;
           if (reason === undefined || as === 'table') throw error;
           setMistake(reason.message);
           return 'stays';
         }
-        toast(`Metadata of ${account.name} saved.`);
+        toast(
+          kept.length === 0
+            ? `Metadata of ${account.name} saved.`
+            : `Metadata of ${account.name} saved. Kept, and shown to nobody until somebody says who is handed it: ${kept.join(', ')}.`,
+        );
         return undefined;
       }}
     >
@@ -82,7 +88,9 @@ export function MetadataDialog({
           ]}
         />
         <Note>
-          {kind === 'own' ? 'The account holder can read and write this.' : 'The account holder does not see this.'}
+          {kind === 'own'
+            ? 'The account holder can write this, and reads what is handed to them.'
+            : 'The account holder does not see this, but for what is handed to them.'}
         </Note>
       </div>
       {as === 'table' ? (
@@ -155,7 +163,7 @@ const whereItStops = async (text: string): Promise<string | undefined> => {
 };
 
 /** Only what was changed here, so that keys somebody else writes meanwhile stay; the whole document where a patch cannot say it. */
-function write(params: Condition, kind: MetadataKind, before: Document, after: Document): Promise<unknown> {
+function write(params: Condition, kind: MetadataKind, before: Document, after: Document): Promise<Schemas['Metadata']> {
   const patch = mergePatch(before, after);
   const to = { params: { ...params, path: { ...params.path, kind } } };
   return patch === undefined

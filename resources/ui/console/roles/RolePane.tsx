@@ -67,14 +67,10 @@ export function RolePane({ shown: role }: { shown: Role }) {
         <Row label="Permissions">
           {[...role.permissions, ...role.inherited].length === 0 ? 'none' : null}
           {role.permissions.map((permission) => (
-            <Text key={permission} face="mono" size="small" className="block">
-              {permission}
-            </Text>
+            <Permitted key={permission} permission={permission} role={role} />
           ))}
           {role.inherited.map((permission) => (
-            <Text key={permission} face="mono" size="small" tone="soft" className="block">
-              {permission} <Text size="small">inherited</Text>
-            </Text>
+            <Permitted key={permission} permission={permission} role={role} isInherited />
           ))}
         </Row>
         {excluded.length === 0 ? null : (
@@ -92,6 +88,28 @@ export function RolePane({ shown: role }: { shown: Role }) {
       {asked === 'delete' ? <DeleteRoleDialog role={role} onClose={() => setAsked(null)} /> : null}
       {asked === 'add' ? <AddHoldersDialog role={role} onClose={() => setAsked(null)} /> : null}
     </Pane>
+  );
+}
+
+/** One permission of a role, and the way to who has it and why. */
+function Permitted({
+  permission,
+  role,
+  isInherited = false,
+}: {
+  permission: string;
+  role: Role;
+  isInherited?: boolean;
+}) {
+  return (
+    <Text face="mono" size="small" tone={isInherited ? 'soft' : 'ink'} className="block">
+      <InlineLink
+        to={`/roles/why?${new URLSearchParams({ permission, ...(role.app === null ? {} : { app: role.app }) })}`}
+      >
+        {permission}
+      </InlineLink>{' '}
+      {isInherited ? <Text size="small">inherited</Text> : null}
+    </Text>
   );
 }
 

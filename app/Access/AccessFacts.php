@@ -28,10 +28,11 @@ final readonly class AccessFacts
 
     /**
      * @param  list<string>  $accountIds
+     * @param  \DateTimeImmutable  $now  the very moment that is asked about
      * @return array<string, array{access: \Closure(): Access, assignments: list<Assignment>}> by account; one that is not there is left out. What access is
      *                                                                                     left by duties is worked out where a role would allow anything at all
      */
-    public function of(array $accountIds): array
+    public function of(array $accountIds, \DateTimeImmutable $now): array
     {
         if ($accountIds === []) {
             return [];
@@ -44,7 +45,7 @@ final readonly class AccessFacts
         );
         $facts = [];
         foreach ($rows as $row) {
-            $facts[$row->id] = ['access' => fn (): Access => $this->access($row), 'assignments' => Assignments::decode($row->assignments)];
+            $facts[$row->id] = ['access' => fn (): Access => $this->access($row), 'assignments' => Assignments::decode($row->assignments, $now)];
         }
 
         return $facts;

@@ -31,7 +31,7 @@ final readonly class AnswerQuestions
         $now = $this->clock->now();
         $bySession = $this->sessions->accountsOf(array_values(array_filter(array_column($questions, 'session'))));
         $ids = array_map(static fn (array $one): ?string => $one['account'] ?? $bySession[$one['session'] ?? ''] ?? null, $questions);
-        $facts = $this->facts->of(array_values(array_unique(array_filter($ids))));
+        $facts = $this->facts->of(array_values(array_unique(array_filter($ids))), $now);
         $apps = [...array_fill_keys(array_keys(KennelPermissions::ALL), null), ...$this->roles->catalogued()];
         $decide = new DecideAccess($this->roles->graph());
         $answers = [];
@@ -52,9 +52,8 @@ final readonly class AnswerQuestions
     /** @param  array{access: \Closure(): Access, assignments: list<Assignment>}  $account */
     private function code(DecideAccess $decide, array $account, string $permission, ?string $app, \DateTimeImmutable $now): string
     {
-        $assignments = array_map(static fn (Assignment $one): Assignment => $one->begunBy($now), $account['assignments']);
-        $code = $decide->code($assignments, $permission, $app, $now, Access::Full);
+        $code = $decide->code($account['assignments'], $permission, $app, $now, Access::Full);
 
-        return $code === Decision::ALLOWED ? $decide->code($assignments, $permission, $app, $now, $account['access']()) : $code;
+        return $code === Decision::ALLOWED ? $decide->code($account['assignments'], $permission, $app, $now, $account['access']()) : $code;
     }
 }

@@ -19,8 +19,8 @@ final readonly class Assignments
 {
     private const ROWS_A_STATEMENT = 400;
 
-    /** As a part of statements, of an account called so: its assignments, one JSON list of [role, since, until, app]. Read by AccessFacts as part of its own query. */
-    public const SUBQUERY = '(SELECT json_group_array(json_array(role_key, assigned_at, until, app_key)) FROM assignments WHERE account_id = %s)';
+    /** As a part of statements, of an account called so: its assignments, one JSON list of [role, until, app]. Read by AccessFacts and CurrentSession as part of their own queries. */
+    public const SUBQUERY = '(SELECT json_group_array(json_array(role_key, until, app_key)) FROM assignments WHERE account_id = %s)';
 
     public function __construct(private Roles $roles, private ClockInterface $clock)
     {
@@ -67,13 +67,17 @@ final readonly class Assignments
         return $held;
     }
 
-    /** @return list<Held> what SUBQUERY gave */
-    public static function decode(string $json): array
+    /**
+     * For who asks about this moment alone: since when is nobody's question then, and what was written holds, whatever the clock says.
+     *
+     * @return list<Held> what SUBQUERY gave
+     */
+    public static function decode(string $json, \DateTimeImmutable $now): array
     {
-        /** @var list<array{string, string, string|null, string|null}> $rows */
+        /** @var list<array{string, string|null, string|null}> $rows */
         $rows = json_decode($json, true, flags: JSON_THROW_ON_ERROR);
 
-        return array_map(static fn (array $row): Held => new Held($row[0], Moment::read($row[1]), Moment::readOrNull($row[2]), $row[3]), $rows);
+        return array_map(static fn (array $row): Held => new Held($row[0], $now, Moment::readOrNull($row[1]), $row[2]), $rows);
     }
 
     /** @return list<Held> those that ended, the last first */

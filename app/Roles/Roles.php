@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Roles;
 
+use Illuminate\Database\Connection;
 use Kennel\App\Platform\Identity\Sight;
 use Kennel\Core\Roles\Authority;
 use Kennel\Core\Roles\Exclusion;
@@ -22,7 +23,11 @@ final class Roles
     /** @var list<Exclusion>|null */
     private ?array $exclusions = null;
 
-    public function __construct(private readonly ClockInterface $clock)
+    /** In one statement, and by itself: it is asked at every request that needs a permission, and what the framework does around a query costs as much again. */
+    private const GRAPH = "SELECT 'role', key, app_key FROM roles UNION ALL SELECT 'carries', role_key, permission FROM role_permissions
+        UNION ALL SELECT 'includes', role_key, included_key FROM role_includes UNION ALL SELECT 'permission', key, app_key FROM permissions";
+
+    public function __construct(private readonly Connection $database, private readonly ClockInterface $clock)
     {
     }
 
@@ -30,17 +35,14 @@ final class Roles
     {
         if ($this->graph === null) {
             $permissions = $includes = $apps = $this->catalogued = [];
-            // In one statement: it is asked at every request that needs a permission.
-            $rows = Role::query()->toBase()->selectRaw("'role' AS what, key AS one, app_key AS other")
-                ->unionAll(RolePermission::query()->toBase()->selectRaw("'carries', role_key, permission"))
-                ->unionAll(RoleInclude::query()->toBase()->selectRaw("'includes', role_key, included_key"))
-                ->unionAll(CataloguedPermission::query()->toBase()->selectRaw("'permission', key, app_key"));
-            foreach ($rows->get() as $row) {
-                match ($row->what) {
-                    'role' => [$permissions[$row->one] ??= [], $row->other === null ? null : $apps[$row->one] = $row->other],
-                    'carries' => $permissions[$row->one][] = $row->other,
-                    'includes' => $includes[$row->one][] = $row->other,
-                    default => $this->catalogued[$row->one] = $row->other,
+            /** @var list<array{string, string, string|null}> $rows */
+            $rows = $this->database->getPdo()->query(self::GRAPH)->fetchAll(\PDO::FETCH_NUM);
+            foreach ($rows as [$what, $one, $other]) {
+                match ($what) {
+                    'role' => [$permissions[$one] ??= [], $other === null ? null : $apps[$one] = $other],
+                    'carries' => $permissions[$one][] = (string) $other,
+                    'includes' => $includes[$one][] = (string) $other,
+                    default => $this->catalogued[$one] = $other,
                 };
             }
             $this->graph = new RoleGraph($permissions, $includes, $apps);

@@ -14,13 +14,15 @@ use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
-use Kennel\App\Roles\PermissionsOfAccount;
+use Kennel\App\Roles\Assignments;
+use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\Access;
 use Kennel\Core\Accounts\AccountFacts;
 use Kennel\Core\Accounts\DutyRules;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Accounts\Status;
+use Kennel\Core\Roles\Assignment;
 use Kennel\Core\Roles\Bounds;
 use Kennel\Core\Roles\PermissionSet;
 use Kennel\Core\Secrets\Token;
@@ -37,6 +39,9 @@ use Psr\Clock\ClockInterface;
 final class CurrentSession implements Caller
 {
     private SignedIn|null|false $signedIn = false;
+
+    /** Of the account behind it, as the query gave them. */
+    private string $assignments = '[]';
 
     /** @var array<string, list<string|null>>|null apps by permission */
     private ?array $grants = null;
@@ -110,7 +115,14 @@ final class CurrentSession implements Caller
     /** @return array<string, list<string|null>> apps by permission; null for wherever */
     private function grants(): array
     {
-        return $this->grants ??= app(PermissionsOfAccount::class)->grants($this->get()->accountId);
+        if ($this->grants === null) {
+            $this->get();
+            $now = $this->clock->now();
+            $held = array_filter(Assignments::decode($this->assignments, $now), static fn (Assignment $one): bool => $one->holdsAt($now));
+            $this->grants = app(Roles::class)->graph()->grants(array_values(array_map(static fn (Assignment $one): array => [$one->role, $one->app], $held)));
+        }
+
+        return $this->grants;
     }
 
     private function read(Surface $surface): ?SignedIn
@@ -122,13 +134,14 @@ final class CurrentSession implements Caller
         }
         $row = $this->database->selectOne(
             'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, s.proven_at, a.id AS account_id, a.name, a.email, a.app_key, a.status, a.email_proven_at, a.terms_version, a.password_owed,
-             '.sprintf(FieldValues::SUBQUERY, 'a.seq').' AS fields, '.sprintf(Waivers::SUBQUERY, 'a.id').' AS waived
+             '.sprintf(FieldValues::SUBQUERY, 'a.seq').' AS fields, '.sprintf(Waivers::SUBQUERY, 'a.id').' AS waived, '.sprintf(Assignments::SUBQUERY, 'a.id').' AS assignments
              FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_digest = ? AND s.surface = ?',
             [$token->digest(), $surface->value],
         );
         if ($row === null) {
             return null;
         }
+        $this->assignments = $row->assignments;
         $facts = new SessionFacts((bool) $row->kept, Moment::read($row->started_at), Moment::read($row->seen_at), Moment::readOrNull($row->ended_at));
         $now = $this->clock->now();
         if (($this->decide)($facts, $now) !== null) {

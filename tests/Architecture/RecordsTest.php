@@ -30,6 +30,7 @@ final class RecordsTest extends TestCase
         'app/Fields/FieldValues.php',
         'app/Accounts/Duties/Waivers.php',
         'app/Roles/Assignments.php',
+        'app/Roles/Roles.php',
         'app/Rules/RulesInForce.php',
         'app/Sessions/CurrentSession.php',
         'app/Platform/Database/ImmediateSqliteConnection.php',

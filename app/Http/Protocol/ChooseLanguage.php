@@ -20,7 +20,11 @@ final readonly class ChooseLanguage
     /** @param  \Closure(Request): Response  $next */
     public function handle(Request $request, \Closure $next): Response
     {
-        $this->app->setLocale(Surface::of($request) === Surface::Console ? Language::English->value : self::asked($request)->value);
+        $language = Surface::of($request) === Surface::Console ? Language::English->value : self::asked($request)->value;
+        // Setting it makes the translator, which most answers have no words for.
+        if ($this->app->getLocale() !== $language) {
+            $this->app->setLocale($language);
+        }
 
         return $next($request);
     }

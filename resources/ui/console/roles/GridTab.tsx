@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { ActDialog } from '../../kit/ActDialog';
 import { Button } from '../../kit/Button';
@@ -23,6 +23,25 @@ export function GridTab() {
   const [turned, setTurned] = useState<ReadonlySet<string>>(new Set());
   const [saving, setSaving] = useState<Role | null>(null);
   const items = roles.data?.items ?? [];
+  const columns = useMemo(
+    () => (roles.data?.items ?? []).map(({ key, label }) => ({ key, head: label })),
+    [roles.data],
+  );
+  const rows = useMemo(
+    () =>
+      (catalogue.data?.items ?? []).map((one) => ({
+        key: one.key,
+        name: one.key,
+        head: (
+          <span title={one.description}>
+            <Text face="mono" size="small">
+              {one.key}
+            </Text>
+          </span>
+        ),
+      })),
+    [catalogue.data],
+  );
   const byKey = new Map(items.map((role) => [role.key, role]));
   const isTurned = (permission: string, role: string) => turned.has(`${role} ${permission}`);
   const ownOf = (role: Role): string[] => {
@@ -33,6 +52,7 @@ export function GridTab() {
     }
     return [...own].sort();
   };
+  const ownByRole = new Map(items.map((role) => [role.key, ownOf(role)]));
   // What is turned is inherited at once: a role has what those it includes would have.
   const inheritedOf = (role: Role, seen = new Set<string>()): Set<string> => {
     const inherited = new Set<string>();
@@ -40,11 +60,13 @@ export function GridTab() {
       const junior = byKey.get(key);
       if (junior === undefined || seen.has(key)) continue;
       seen.add(key);
-      for (const permission of [...ownOf(junior), ...inheritedOf(junior, seen)]) inherited.add(permission);
+      for (const permission of [...(ownByRole.get(key) ?? []), ...inheritedOf(junior, seen)]) inherited.add(permission);
     }
     return inherited;
   };
-  const table = new Map(items.map((role) => [role.key, { own: new Set(ownOf(role)), more: inheritedOf(role) }]));
+  const table = new Map(
+    items.map((role) => [role.key, { own: new Set(ownByRole.get(role.key)), more: inheritedOf(role) }]),
+  );
   const cell = (permission: string, role: string): MatrixCell => {
     const own = table.get(role)?.own.has(permission) === true;
     const more = table.get(role)?.more.has(permission) === true;
@@ -64,18 +86,8 @@ export function GridTab() {
         <QueryState of={roles} what="the roles" isEmpty={items.length === 0} empty="There are no roles.">
           <Matrix
             label="Roles and permissions"
-            columns={items.map(({ key, label }) => ({ key, head: label }))}
-            rows={(catalogue.data?.items ?? []).map((one) => ({
-              key: one.key,
-              name: one.key,
-              head: (
-                <span title={one.description}>
-                  <Text face="mono" size="small">
-                    {one.key}
-                  </Text>
-                </span>
-              ),
-            }))}
+            columns={columns}
+            rows={rows}
             cell={cell}
             isChanged={isTurned}
             onToggle={may('kennel:roles.manage') ? toggle : undefined}

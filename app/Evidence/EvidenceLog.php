@@ -16,17 +16,18 @@ use Psr\Clock\ClockInterface;
  */
 final readonly class EvidenceLog
 {
-    public function __construct(private ClockInterface $clock, private RequestContext $context, private Sight $sight)
+    public function __construct(private ClockInterface $clock, private RequestContext $context)
     {
     }
 
     /**
      * @param  int  $after  the last one that was seen
+     * @param  Sight  $sight  of whoever asks
      * @return list<EvidenceEntry> newest first
      */
-    public function newest(?string $accountId, int $after, int $limit): array
+    public function newest(?string $accountId, int $after, int $limit, Sight $sight): array
     {
-        return array_values($this->sight->within(EvidenceEntry::query())
+        return array_values($sight->within(EvidenceEntry::query())
             ->when($accountId !== null, static fn ($entries) => $entries->where('account_id', $accountId))
             ->when($after > 0, static fn ($entries) => $entries->where('seq', '>', $after))
             ->orderByDesc('seq')->limit($limit)->get()->all());

@@ -13,6 +13,7 @@ use Kennel\App\Http\Fields\WithheldChanges;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\Sight;
 
 /** The feed the dock follows: the newest entries first, or what came after the last one seen. */
 final readonly class EvidenceController
@@ -23,14 +24,14 @@ final readonly class EvidenceController
     {
     }
 
-    public function index(Request $request): JsonResponse
+    public function index(Request $request, Sight $sight): JsonResponse
     {
         $this->caller->require('kennel:evidence.read');
         $this->watch->begin();
         $query = new Query($request);
         $after = $query->number('after', 0, 0, PHP_INT_MAX);
         $account = $query->uuid('account');
-        $entries = $this->log->newest($account, $after, self::PAGE);
+        $entries = $this->log->newest($account, $after, self::PAGE, $sight);
 
         return Json::ok([
             'items' => array_map(fn (EvidenceEntry $row): array => [

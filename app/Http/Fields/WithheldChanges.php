@@ -6,6 +6,7 @@ namespace Kennel\App\Http\Fields;
 
 use Kennel\App\Fields\HandedFields;
 use Kennel\Core\Disclosure\FieldKey;
+use Kennel\Core\Disclosure\ReadableFields;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Metadata\MetadataDocument;
 
@@ -30,11 +31,11 @@ final readonly class WithheldChanges
      */
     public function of(object|array $changes, string $event = ''): object
     {
-        $told = (array) $changes;
+        [$told, $readable] = [(array) $changes, $this->handed->toCaller()];
         foreach ($told as $key => $change) {
             if (in_array($key, self::DOCUMENTS, true)) {
-                $told[$key] = array_map(fn (mixed $json): ?string => $this->document((string) $key, $json), (array) $change);
-            } elseif ($this->isWithheld((string) $key, $event)) {
+                $told[$key] = array_map(static fn (mixed $json): ?string => is_string($json) ? $readable->ofDocument((string) $key, MetadataDocument::stored($json))->toJson() : null, (array) $change);
+            } elseif ($this->isWithheld((string) $key, $event, $readable)) {
                 $told[$key] = array_map(static fn (mixed $value): ?string => $value === null ? null : self::MARK, (array) $change);
             }
         }
@@ -48,9 +49,9 @@ final readonly class WithheldChanges
      */
     public function values(object|array $values): object
     {
-        $told = (array) $values;
+        [$told, $readable] = [(array) $values, $this->handed->toCaller()];
         foreach ($told as $key => $value) {
-            $told[$key] = $value !== null && $this->isWithheld((string) $key, '') ? self::MARK : $value;
+            $told[$key] = $value !== null && $this->isWithheld((string) $key, '', $readable) ? self::MARK : $value;
         }
 
         return (object) $told;
@@ -59,9 +60,9 @@ final readonly class WithheldChanges
     /** @return object what a form sent as fields, by key */
     public function fields(object $fields): object
     {
-        $told = (array) $fields;
+        [$told, $readable] = [(array) $fields, $this->handed->toCaller()];
         foreach ($told as $key => $value) {
-            $told[$key] = $value === null || $this->handed->toCaller()->hasField((string) $key) ? $value : self::MARK;
+            $told[$key] = $value === null || $readable->hasField((string) $key) ? $value : self::MARK;
         }
 
         return (object) $told;
@@ -70,26 +71,21 @@ final readonly class WithheldChanges
     /** @return object what a form sent as metadata, by kind */
     public function documents(object $documents): object
     {
-        $told = (array) $documents;
+        [$told, $readable] = [(array) $documents, $this->handed->toCaller()];
         foreach ($told as $kind => $document) {
-            $sees = $this->handed->toCaller()->ofKind((string) $kind);
+            $sees = $readable->ofKind((string) $kind);
             $told[$kind] = (object) array_filter((array) $document, static fn (string|int $key): bool => $sees((string) $key), ARRAY_FILTER_USE_KEY);
         }
 
         return (object) $told;
     }
 
-    private function document(string $kind, mixed $json): ?string
-    {
-        return is_string($json) ? $this->handed->toCaller()->ofDocument($kind, MetadataDocument::stored($json))->toJson() : null;
-    }
-
-    private function isWithheld(string $key, string $event): bool
+    private function isWithheld(string $key, string $event, ReadableFields $readable): bool
     {
         $field = preg_match('/^(own|internal)\.(.+)$/Dsu', $key, $found) === 1
             ? FieldKey::metadata($found[1], MetadataDocument::topKey($found[2]))
             : ($event === self::OF_FIELDS || $this->fields->find($key) !== null ? FieldKey::defined($key) : null);
 
-        return $field !== null && ! $this->handed->toCaller()->has($field);
+        return $field !== null && ! $readable->has($field);
     }
 }

@@ -61,15 +61,15 @@ final class DisclosureTest extends BrowserTestCase
 
     public function test_a_holder_reads_who_sees_what_and_agrees_and_takes_it_back(): void
     {
-        $this->make('home_reach', 'Saltings');
+        $holder = $this->make('home_reach', 'Saltings');
         $this->as('pages');
         $page = self::$browser->viewport(375, 800)->visit(self::$server->url().'/a/gaugebook/profile')->press('Who sees what of you')->see('So that volunteers of a reach find each other');
         $this->assertAccessible();
         self::assertSame('', $page->overflow());
-        $agreed = static fn (): string => (string) self::$server->database()->query('SELECT group_concat(field) FROM consents')->fetchColumn();
+        $agreed = static fn (): string => (string) self::$server->database()->query("SELECT group_concat(field) FROM consents WHERE account_id = '{$holder}'")->fetchColumn();
         $page->press('List me in the directory')->until(static fn (): bool => $agreed() === 'listed:gaugebook', 'it to be kept');
-        $listed = json_decode((string) file_get_contents(self::$server->url().'/api/v1/directory?app=gaugebook', false, stream_context_create(['http' => ['header' => "Kennel-Surface: pages\r\n".self::$server->cookieOf(self::email(), DemoKeeper::PASSWORD, 'pages')]])), true);
-        self::assertSame([['name' => 'Lena Floods', 'fields' => ['home_reach' => 'Saltings']]], $listed['items']);
+        $listed = json_decode((string) file_get_contents(self::$server->url().'/api/v1/directory?app=gaugebook&q=lena', false, stream_context_create(['http' => ['header' => "Kennel-Surface: pages\r\n".self::$server->cookieOf(self::email(), DemoKeeper::PASSWORD, 'pages')]])), true);
+        self::assertContains(['name' => 'Lena Floods', 'fields' => ['home_reach' => 'Saltings']], $listed['items']);
         $page->press('List me in the directory')->until(static fn (): bool => $agreed() === '', 'it to be taken back');
         self::$browser->viewport(1280, 800);
     }

@@ -30,7 +30,7 @@ final class BoundsTest extends TestCase
             'everywhere' => [['kennel:console' => [null], 'kennel:accounts.read' => ['a']], null, ['kennel:console']],
             'of one app' => [['kennel:console' => ['a'], 'kennel:accounts.read' => ['a'], 'texts:write' => [null]], ['a'], ['kennel:console', 'kennel:accounts.read', 'texts:write']],
             'of two, and what holds in both' => [['kennel:console' => ['a', 'b'], 'kennel:accounts.read' => ['b', 'a'], 'kennel:accounts.manage' => ['a']], ['a', 'b'], ['kennel:console', 'kennel:accounts.read']],
-            'what cannot be narrowed, held everywhere' => [['kennel:console' => ['a'], 'kennel:audit.read' => [null], 'kennel:accounts.read' => [null]], ['a'], ['kennel:console', 'kennel:accounts.read']],
+            'what cannot be narrowed, held everywhere' => [['kennel:console' => ['a'], 'kennel:rules.manage' => [null], 'kennel:accounts.read' => [null]], ['a'], ['kennel:console', 'kennel:accounts.read']],
             'everything, of one app' => [['kennel:*' => ['a']], ['a'], Bounds::NARROWABLE],
             'everything' => [['kennel:*' => [null, 'a']], null, ['kennel:*']],
         ];

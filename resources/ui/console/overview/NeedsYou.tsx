@@ -65,7 +65,7 @@ const ways: Record<Need['code'], Way> = {
   'disclosure.unclassified': {
     say: (count) => `Nobody has said who is handed ${counted(count, 'field', 'fields')}`,
     why: 'Until somebody does, nobody is: neither apps nor operators nor holders. “Nobody” is an answer as well.',
-    said: 'They are: ',
+    said: 'Namely: ',
     act: 'Say who',
     to: '/roles/disclosure',
     urgent: false,

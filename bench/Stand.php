@@ -8,7 +8,7 @@ use Kennel\Tests\Browser\Support\FreePort;
 use Kennel\Tests\Browser\Support\ProcessGroup;
 use Kennel\Tests\Support\InForce;
 
-/** nginx and php-fpm over one data set, as one would run Kennel: four static children, opcache, cached configuration. */
+/** nginx and php-fpm over one data set, as one would run Kennel: four static children, opcache with what is preloaded, cached configuration. */
 final class Stand
 {
     private const KEY = 'base64:YmVuY2gtb25seS1rZXktMzItYnl0ZXMtbG9uZy1hYmM=';
@@ -170,7 +170,7 @@ final class Stand
                 }
             }
             CONF);
-        $this->begin(['php-fpm8.2', '-F', '-R', '-y', "{$this->run}/fpm.conf", '-d', 'opcache.validate_timestamps=0', '-d', 'pcov.enabled=0']);
+        $this->begin(['php-fpm8.2', '-F', '-R', '-y', "{$this->run}/fpm.conf", '-d', 'opcache.validate_timestamps=0', '-d', 'pcov.enabled=0', '-d', 'opcache.preload='.dirname(__DIR__).'/bootstrap/preload.php', ...posix_geteuid() === 0 ? ['-d', 'opcache.preload_user=root'] : []]);
         for ($try = 0; $try < 200 && ! file_exists($socket); $try++) {
             usleep(20_000);
         }

@@ -9,7 +9,6 @@ use Kennel\App\Sessions\LiveSessions;
 use Kennel\Core\Access\DecideAccess;
 use Kennel\Core\Access\Decision;
 use Kennel\Core\Accounts\Access;
-use Kennel\Core\Roles\Assignment;
 use Kennel\Core\Roles\KennelPermissions;
 use Psr\Clock\ClockInterface;
 
@@ -31,29 +30,26 @@ final readonly class AnswerQuestions
         $now = $this->clock->now();
         $bySession = $this->sessions->accountsOf(array_values(array_filter(array_column($questions, 'session'))));
         $ids = array_map(static fn (array $one): ?string => $one['account'] ?? $bySession[$one['session'] ?? ''] ?? null, $questions);
-        $facts = $this->facts->of(array_values(array_unique(array_filter($ids))), $now);
+        $assignments = $this->facts->assignments(array_values(array_unique(array_filter($ids))), $now);
         $apps = [...array_fill_keys(array_keys(KennelPermissions::ALL), null), ...$this->roles->catalogued()];
         $decide = new DecideAccess($this->roles->graph());
-        $answers = [];
-        foreach ($questions as $place => $question) {
-            $account = $facts[$ids[$place] ?? ''] ?? null;
-            $code = match (true) {
-                $account === null && $question['session'] !== null => 'session.unknown',
-                $account === null => 'account.unknown',
+        $code = static function (array $question, ?string $id, Access $access) use ($decide, $assignments, $apps, $now): string {
+            $held = $assignments[$id ?? ''] ?? null;
+
+            return match (true) {
+                $held === null => $question['session'] !== null ? 'session.unknown' : 'account.unknown',
                 ! array_key_exists($question['permission'], $apps) => 'permission.unknown',
-                default => $this->code($decide, $account, $question['permission'], $question['app'] ?? $apps[$question['permission']], $now),
+                default => $decide->code($held, $question['permission'], $question['app'] ?? $apps[$question['permission']], $now, $access),
             };
-            $answers[] = ['is_allowed' => $code === Decision::ALLOWED, 'code' => $code];
-        }
+        };
+        // By roles first: what duties leave of access is a question of those alone whom a role allows it.
+        $codes = array_map(static fn (array $question, ?string $id): string => $code($question, $id, Access::Full), $questions, $ids);
+        $access = $this->facts->access(array_values(array_unique(array_filter(array_intersect_key($ids, array_filter($codes, static fn (string $one): bool => $one === Decision::ALLOWED))))));
 
-        return $answers;
-    }
+        return array_map(static function (array $question, ?string $id, string $byRoles) use ($code, $access): array {
+            $said = $byRoles === Decision::ALLOWED ? $code($question, $id, $access[$id ?? ''] ?? Access::None) : $byRoles;
 
-    /** @param  array{access: \Closure(): Access, assignments: list<Assignment>}  $account */
-    private function code(DecideAccess $decide, array $account, string $permission, ?string $app, \DateTimeImmutable $now): string
-    {
-        $code = $decide->code($account['assignments'], $permission, $app, $now, Access::Full);
-
-        return $code === Decision::ALLOWED ? $decide->code($account['assignments'], $permission, $app, $now, $account['access']()) : $code;
+            return ['is_allowed' => $said === Decision::ALLOWED, 'code' => $said];
+        }, $questions, $ids, $codes);
     }
 }

@@ -65,7 +65,7 @@ final class Deployment
             $words = $this->words($line);
             if (str_contains($words[0], 'php-fpm')) {
                 $this->file('php-fpm.conf', $this->rootRuns((string) file_get_contents($this->root().'/deploy/php-fpm/kennel.conf')));
-                $words = [$words[0], ...posix_geteuid() === 0 ? ['--allow-to-run-as-root'] : [], ...array_slice($words, 1, -1), "{$this->directory}/php-fpm.conf"];
+                $words = [$words[0], ...posix_geteuid() === 0 ? ['--allow-to-run-as-root', '-d', 'opcache.preload_user=root'] : [], ...array_slice($words, 1, -1), "{$this->directory}/php-fpm.conf"];
             }
             $this->begin($unit, $words);
         }

@@ -5,15 +5,11 @@ declare(strict_types=1);
 namespace Kennel\App\Access;
 
 use Illuminate\Database\ConnectionInterface;
-use Kennel\App\Accounts\Duties\Waivers;
-use Kennel\App\Fields\FieldValues;
+use Kennel\App\Accounts\StandingRow;
 use Kennel\App\Roles\Assignments;
 use Kennel\Core\Accounts\Access;
-use Kennel\Core\Accounts\AccountFacts;
 use Kennel\Core\Accounts\DutyRules;
-use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\Standing;
-use Kennel\Core\Accounts\Status;
 use Kennel\Core\Roles\Assignment;
 
 /**
@@ -34,7 +30,7 @@ final readonly class AccessFacts
     public function assignments(array $accountIds, \DateTimeImmutable $now): array
     {
         $found = [];
-        foreach ($this->select('a.id, '.sprintf(Assignments::SUBQUERY, 'a.id').' AS assignments', $accountIds) as $row) {
+        foreach ($this->select(sprintf(Assignments::SUBQUERY, 'a.id').' AS assignments', $accountIds) as $row) {
             $found[$row->id] = Assignments::decode($row->assignments, $now);
         }
 
@@ -47,34 +43,23 @@ final readonly class AccessFacts
      */
     public function access(array $accountIds): array
     {
-        $columns = 'a.id, a.status, a.email_proven_at, a.email, a.app_key, a.terms_version, a.password_owed, a.hash_kind, '
-            .sprintf(FieldValues::SUBQUERY, 'a.seq').' AS fields, '.sprintf(Waivers::SUBQUERY, 'a.id').' AS waived';
         $access = [];
-        foreach ($this->select($columns, $accountIds) as $row) {
-            $access[$row->id] = Standing::of(new AccountFacts(
-                Status::from($row->status),
-                $row->email_proven_at !== null,
-                $row->email,
-                $row->app_key,
-                $row->terms_version,
-                FieldValues::decode($row->fields),
-                json_decode($row->waived, true, flags: JSON_THROW_ON_ERROR),
-                PasswordOwed::from($row->password_owed),
-                $row->hash_kind,
-            ), $this->duties)->access;
+        foreach ($this->select(StandingRow::columns(), $accountIds) as $row) {
+            $access[$row->id] = Standing::of(StandingRow::facts($row), $this->duties)->access;
         }
 
         return $access;
     }
 
     /**
+     * @param  string  $columns  beside the id
      * @param  list<string>  $accountIds
-     * @return array<array-key, object{id: string, status: string, email_proven_at: string|null, email: string, app_key: string|null, terms_version: string, password_owed: string, hash_kind: string, fields: string|null, waived: string, assignments: string}>
+     * @return array<array-key, object{id: string, status: string, email_proven_at: string|null, email: string, app_key: string|null, terms_version: string, password_owed: string, fields: string|null, waived: string, assignments: string}>
      */
     private function select(string $columns, array $accountIds): array
     {
-        /** @var array<array-key, object{id: string, status: string, email_proven_at: string|null, email: string, app_key: string|null, terms_version: string, password_owed: string, hash_kind: string, fields: string|null, waived: string, assignments: string}> $rows  as far as they were asked for */
-        $rows = $accountIds === [] ? [] : $this->database->select("SELECT {$columns} FROM accounts a WHERE a.id IN (".implode(', ', array_fill(0, count($accountIds), '?')).')', $accountIds);
+        /** @var array<array-key, object{id: string, status: string, email_proven_at: string|null, email: string, app_key: string|null, terms_version: string, password_owed: string, fields: string|null, waived: string, assignments: string}> $rows  as far as they were asked for */
+        $rows = $accountIds === [] ? [] : $this->database->select('SELECT a.id, '.$columns.' FROM accounts a WHERE a.id IN ('.implode(', ', array_fill(0, count($accountIds), '?')).')', $accountIds);
 
         return $rows;
     }

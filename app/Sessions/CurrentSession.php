@@ -6,8 +6,7 @@ namespace Kennel\App\Sessions;
 
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\Request;
-use Kennel\App\Accounts\Duties\Waivers;
-use Kennel\App\Fields\FieldValues;
+use Kennel\App\Accounts\StandingRow;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Identity\Surface;
@@ -17,11 +16,8 @@ use Kennel\App\Platform\RequestContext;
 use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\Access;
-use Kennel\Core\Accounts\AccountFacts;
 use Kennel\Core\Accounts\DutyRules;
-use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\Standing;
-use Kennel\Core\Accounts\Status;
 use Kennel\Core\Roles\Assignment;
 use Kennel\Core\Roles\Bounds;
 use Kennel\Core\Roles\PermissionSet;
@@ -133,8 +129,7 @@ final class CurrentSession implements Caller
             return null;
         }
         $row = $this->database->selectOne(
-            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, s.proven_at, a.id AS account_id, a.name, a.email, a.app_key, a.status, a.email_proven_at, a.terms_version, a.password_owed,
-             '.sprintf(FieldValues::SUBQUERY, 'a.seq').' AS fields, '.sprintf(Waivers::SUBQUERY, 'a.id').' AS waived, '.sprintf(Assignments::SUBQUERY, 'a.id').' AS assignments
+            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, s.proven_at, a.id AS account_id, a.name, '.StandingRow::columns().', '.sprintf(Assignments::SUBQUERY, 'a.id').' AS assignments
              FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_digest = ? AND s.surface = ?',
             [$token->digest(), $surface->value],
         );
@@ -147,16 +142,7 @@ final class CurrentSession implements Caller
         if (($this->decide)($facts, $now) !== null) {
             return null;
         }
-        $standing = Standing::of(new AccountFacts(
-            Status::from($row->status),
-            $row->email_proven_at !== null,
-            $row->email,
-            $row->app_key,
-            $row->terms_version,
-            FieldValues::decode($row->fields),
-            json_decode($row->waived, true, flags: JSON_THROW_ON_ERROR),
-            PasswordOwed::from($row->password_owed),
-        ), app(DutyRules::class));
+        $standing = Standing::of(StandingRow::facts($row), app(DutyRules::class));
         if (! $standing->maySignIn()) {
             return null;
         }

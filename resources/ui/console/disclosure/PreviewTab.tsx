@@ -1,22 +1,20 @@
 import { useQuery } from '@tanstack/react-query';
-import { useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
-import { Button } from '../../kit/Button';
 import { CodeBlock } from '../../kit/CodeBlock';
 import { Combobox } from '../../kit/Combobox';
 import { Copy } from '../../kit/Copy';
 import { DataTable, type Column } from '../../kit/DataTable';
 import { Diff } from '../../kit/Diff';
-import { InlineLink } from '../../kit/Link';
 import { Notice } from '../../kit/Notice';
 import { QueryState } from '../../kit/QueryState';
 import { Segments } from '../../kit/Segments';
 import { Note, Text } from '../../kit/Text';
 import { grouped } from '../../text/figures';
 import { api } from '../api';
-import { account as accountQuery, roles as rolesQuery } from '../queries';
-import { AccountPicker } from '../roles/AccountPicker';
+import { roles as rolesQuery } from '../queries';
+import { AskedAccount } from '../roles/AskedAccount';
 import { DraftProvider, useHand } from '../rules/hand';
+import { useQuestion } from '../useQuestion';
 import { audiencesOf } from './listing';
 
 type Preview = Schemas['DisclosurePreview'];
@@ -33,26 +31,8 @@ export function PreviewTab() {
 
 function Question() {
   const hand = useHand();
-  const [search, setSearch] = useSearchParams();
-  const set = (changes: Record<string, string | null>) =>
-    setSearch(
-      (before) => {
-        const next = new URLSearchParams(before);
-        for (const [key, value] of Object.entries(changes)) {
-          if (value === null || value === '') next.delete(key);
-          else next.set(key, value);
-        }
-        return next;
-      },
-      { replace: true },
-    );
-  const [id, audience, against] = ['account', 'audience', 'against'].map((key) => search.get(key) ?? '') as [
-    string,
-    string,
-    string,
-  ];
-  const book: Book = search.get('rules') === 'draft' ? 'draft' : 'in_force';
-  const asked = useQuery({ ...accountQuery(id), enabled: id !== '' });
+  const [{ account: id, audience, against, rules }, set] = useQuestion('account', 'audience', 'against', 'rules');
+  const book: Book = rules === 'draft' ? 'draft' : 'in_force';
   const roles = useQuery(rolesQuery).data?.items ?? [];
   const choices = [
     ...(hand.document === undefined ? [] : audiencesOf(hand.document)).map(({ key, name }) => ({
@@ -65,20 +45,7 @@ function Question() {
     <div className="h-full overflow-y-auto px-5 py-4 max-sm:px-3">
       <div className="mb-4 flex flex-wrap items-center gap-2">
         <Text size="large">Of</Text>
-        {id === '' ? (
-          <span className="w-72 max-w-full">
-            <AccountPicker label="Whose account" onChoose={(account) => set({ account: account.id })} />
-          </span>
-        ) : (
-          <>
-            <InlineLink to={`/accounts/${id}`}>
-              <bdi>{asked.data?.name ?? '…'}</bdi>
-            </InlineLink>
-            <Button size="small" kind="quiet" onClick={() => set({ account: null })}>
-              somebody else
-            </Button>
-          </>
-        )}
+        <AskedAccount label="Whose account" id={id} onChoose={(account) => set({ account })} />
         <Combobox
           label="Audience"
           prompt="who is handed what?"

@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { Combobox } from '../../kit/Combobox';
@@ -16,8 +15,9 @@ import { Day, When } from '../../kit/Time';
 import { WayLine } from '../../kit/Ways';
 import { counted } from '../../text/figures';
 import { api } from '../api';
-import { account as accountQuery, apps, permissions, roles as roleQuery } from '../queries';
-import { AccountPicker } from './AccountPicker';
+import { apps, permissions, roles as roleQuery } from '../queries';
+import { useQuestion } from '../useQuestion';
+import { AskedAccount } from './AskedAccount';
 import { GiveRoleDialog } from './GiveRoleDialog';
 
 type Why = Schemas['Why'];
@@ -32,23 +32,9 @@ const ENDS: Record<Why['ways'][number]['end'], string> = {
 
 /** May somebody do something, on an app, now or at a moment? The question stands in the address, the answer is drawn. */
 export function WhyTab() {
-  const [search, setSearch] = useSearchParams();
-  const [id, permission, app, at] = ['account', 'permission', 'app', 'at'].map((key) => search.get(key));
-  const set = (changes: Record<string, string | null>) =>
-    setSearch(
-      (before) => {
-        const next = new URLSearchParams(before);
-        for (const [key, value] of Object.entries(changes)) {
-          if (value === null || value === '') next.delete(key);
-          else next.set(key, value);
-        }
-        return next;
-      },
-      { replace: true },
-    );
+  const [{ account: id, permission, app, at }, set] = useQuestion('account', 'permission', 'app', 'at');
   const catalogue = useQuery(permissions).data?.items ?? [];
   const known = useQuery(apps).data?.items ?? [];
-  const asked = useQuery({ ...accountQuery(id ?? ''), enabled: id !== null && id !== undefined });
   const isAsked = Boolean(id) && Boolean(permission);
   const query = useQuery({
     queryKey: ['why', id, permission, app, at],
@@ -56,8 +42,8 @@ export function WhyTab() {
       answer(
         api.GET('/accounts/{id}/why', {
           params: {
-            path: { id: id ?? '' },
-            query: { permission: permission ?? '', ...(app ? { app } : {}), ...(at ? { at } : {}) },
+            path: { id },
+            query: { permission, ...(app ? { app } : {}), ...(at ? { at } : {}) },
           },
           signal,
         }),
@@ -69,24 +55,11 @@ export function WhyTab() {
     <div className="h-full overflow-y-auto px-5 py-4 max-sm:px-3">
       <div className="mb-4 flex flex-wrap items-center gap-2">
         <Text size="large">May</Text>
-        {id ? (
-          <>
-            <InlineLink to={`/accounts/${id}`}>
-              <bdi>{asked.data?.name ?? '…'}</bdi>
-            </InlineLink>
-            <Button size="small" kind="quiet" onClick={() => set({ account: null })}>
-              somebody else
-            </Button>
-          </>
-        ) : (
-          <span className="w-72 max-w-full">
-            <AccountPicker label="Whom it is about" onChoose={(account) => set({ account: account.id })} />
-          </span>
-        )}
+        <AskedAccount label="Whom it is about" id={id} onChoose={(account) => set({ account })} />
         <Combobox
           label="Permission"
           prompt="do what?"
-          value={permission ?? null}
+          value={permission === '' ? null : permission}
           choices={catalogue.map((one) => ({ value: one.key, label: one.key, detail: one.description }))}
           onChoose={(chosen) => set({ permission: chosen })}
         />
@@ -94,18 +67,18 @@ export function WhyTab() {
         <Combobox
           label="App"
           prompt="its own app"
-          value={app ?? null}
+          value={app === '' ? null : app}
           choices={[{ value: '', label: 'its own app' }, ...known.map((one) => ({ value: one.key, label: one.name }))]}
           onChoose={(chosen) => set({ app: chosen })}
         />
         <span className="w-40">
-          <TextInput label="On which day" type="date" value={at ?? ''} onType={(day) => set({ at: day })} />
+          <TextInput label="On which day" type="date" value={at} onType={(day) => set({ at: day })} />
         </span>
         <Text size="large">{at ? '?' : 'now?'}</Text>
         {isAsked ? (
           <span className="ml-auto">
             <Copy
-              text={`GET /api/v1/accounts/${id}/why?${new URLSearchParams({ permission: permission ?? '', ...(app ? { app } : {}), ...(at ? { at } : {}) })}`}
+              text={`GET /api/v1/accounts/${id}/why?${new URLSearchParams({ permission, ...(app ? { app } : {}), ...(at ? { at } : {}) })}`}
               label="the request"
             />
           </span>
@@ -120,7 +93,7 @@ export function WhyTab() {
           <Note>Choose whom it is about and what they would do.</Note>
           {permission ? (
             <div className="mt-4 max-w-[560px]">
-              <WhoMay permission={permission} app={app ?? null} />
+              <WhoMay permission={permission} app={app === '' ? null : app} />
             </div>
           ) : null}
         </>

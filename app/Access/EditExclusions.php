@@ -9,6 +9,7 @@ use Kennel\App\Apps\DefaultRoles;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\SeenVersion;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Access\DecideExclusion;
 use Kennel\Core\Reasons\Reason;
@@ -21,11 +22,18 @@ final readonly class EditExclusions
     {
     }
 
-    /** @throws Refusal for what is invalid, and where somebody holds too many of them */
-    public function save(Exclusion $exclusion, SignedIn $operator): void
+    /**
+     * @param  SeenVersion|null  $seen  needed where there is one already
+     *
+     * @throws Refusal for what is invalid, where somebody holds too many of them, when it changed meanwhile
+     */
+    public function save(Exclusion $exclusion, SignedIn $operator, ?SeenVersion $seen): void
     {
-        $this->database->transaction(function () use ($exclusion, $operator): void {
+        $this->database->transaction(function () use ($exclusion, $operator, $seen): void {
             $before = $this->find($exclusion->key);
+            if ($before !== null) {
+                ($seen ?? throw Refusal::conditionMissing())->require($this->roles->exclusionVersions()[$exclusion->key]);
+            }
             $reasons = (new DecideExclusion($this->roles->graph(), $this->edit->holdings()))($exclusion);
             foreach ($reasons === [] ? $this->defaults->all() : [] as $together) {
                 $reasons = $exclusion->brokenBy($together, $this->roles->graph()) === [] ? $reasons : [new Reason('exclusion.defaults', 'roles')];

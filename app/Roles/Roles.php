@@ -89,9 +89,18 @@ final class Roles
     }
 
     /** As it was decided: there is one of this key from now on. */
+    /** @return array<string, int> the version of each exclusion, by key */
+    public function exclusionVersions(): array
+    {
+        return array_map(intval(...), RoleExclusion::query()->pluck('version', 'key')->all());
+    }
+
     public function writeExclusion(Exclusion $exclusion): void
     {
-        RoleExclusion::query()->updateOrInsert(['key' => $exclusion->key], ['too_many' => $exclusion->tooMany, 'why' => $exclusion->why]);
+        $columns = ['too_many' => $exclusion->tooMany, 'why' => $exclusion->why];
+        if (RoleExclusion::query()->whereKey($exclusion->key)->increment('version', 1, $columns) === 0) {
+            RoleExclusion::query()->insert(['key' => $exclusion->key, ...$columns]);
+        }
         ExcludedRole::query()->where('exclusion_key', $exclusion->key)->delete();
         ExcludedRole::query()->insert(array_map(static fn (string $role): array => ['exclusion_key' => $exclusion->key, 'role_key' => $role], $exclusion->roles));
         $this->readAgain();

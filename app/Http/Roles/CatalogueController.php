@@ -11,6 +11,7 @@ use Kennel\App\Access\EditExclusions;
 use Kennel\App\Access\Permissions;
 use Kennel\App\Access\RoleHolders;
 use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\EntityTag;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Platform\Identity\Caller;
@@ -63,7 +64,7 @@ final readonly class CatalogueController
     {
         $this->caller->require(RoleController::READ);
 
-        return Json::ok(['items' => array_map(self::exclusion(...), $this->roles->exclusions())]);
+        return Json::ok(['items' => array_map($this->exclusion(...), $this->roles->exclusions())]);
     }
 
     public function exclude(string $key, Request $request, EditExclusions $edit): JsonResponse
@@ -72,9 +73,11 @@ final readonly class CatalogueController
         $body = Body::of($request);
         $exclusion = new Exclusion($key, array_values(array_unique($body->texts('roles'))), $body->number('too_many') ?? 2, trim($body->text('why') ?? ''));
         $body->complete();
-        $edit->save($exclusion, $operator);
+        // One that is new has no version anybody could have seen.
+        $edit->save($exclusion, $operator, $request->headers->has('If-Match') ? EntityTag::seen($request) : null);
+        $saved = $this->exclusion($exclusion);
 
-        return Json::ok(self::exclusion($exclusion));
+        return Json::ok($saved, headers: ['ETag' => EntityTag::of($saved['version'])]);
     }
 
     public function allowAgain(string $key, EditExclusions $edit): Response
@@ -96,9 +99,9 @@ final readonly class CatalogueController
         ];
     }
 
-    /** @return array<string, mixed> */
-    private static function exclusion(Exclusion $exclusion): array
+    /** @return array{key: string, roles: list<string>, too_many: int, why: string, version: int} */
+    private function exclusion(Exclusion $exclusion): array
     {
-        return ['key' => $exclusion->key, 'roles' => $exclusion->roles, 'too_many' => $exclusion->tooMany, 'why' => $exclusion->why];
+        return ['key' => $exclusion->key, 'roles' => $exclusion->roles, 'too_many' => $exclusion->tooMany, 'why' => $exclusion->why, 'version' => $this->roles->exclusionVersions()[$exclusion->key] ?? 1];
     }
 }

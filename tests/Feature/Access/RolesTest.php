@@ -120,6 +120,10 @@ final class RolesTest extends DoorTestCase
         self::assertEqualsCanonicalizing(['role.excluded', 'role.held_already'], array_column((array) $run->json('reasons'), 'code'));
         self::assertSame(['role.excluded'], self::codes($this->knock('POST', '/accounts', ['name' => 'Cy', 'email' => 'cy@post.example', 'app' => 'gaugebook', 'way' => 'link', 'roles' => ['auditor', 'reviewer']], surface: 'console')->assertStatus(422)));
         self::assertSame(['role.excluded_within'], self::codes($this->save('PUT', '/exclusions/odd', ['roles' => ['senior', 'reviewer'], 'too_many' => 2, 'why' => 'x'])->assertStatus(422)), 'one includes the other');
+        $change = ['roles' => ['reviewer', 'auditor'], 'too_many' => 2, 'why' => 'Said better.'];
+        $this->knock('PUT', '/exclusions/four-eyes', $change, surface: 'console')->assertStatus(428);
+        $this->save('PUT', '/exclusions/four-eyes', $change, 9)->assertStatus(412);
+        self::assertSame('"v2"', $this->save('PUT', '/exclusions/four-eyes', $change, 1)->assertOk()->headers->get('ETag'));
         $this->knock('DELETE', '/exclusions/four-eyes', surface: 'console')->assertNoContent();
         $this->give($tam->id, 'auditor')->assertOk();
         self::assertSame(['role.would_break'], self::codes($this->save('PUT', '/exclusions/four-eyes', ['roles' => ['reviewer', 'auditor'], 'too_many' => 2, 'why' => 'Again.'])->assertStatus(422)), 'Tam holds both');

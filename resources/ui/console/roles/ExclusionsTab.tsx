@@ -93,7 +93,10 @@ function ExclusionDialog({ exclusion, onClose }: { exclusion: Exclusion | null; 
       run={async () => {
         const saved = await answer(
           api.PUT('/exclusions/{key}', {
-            params: { path: { key: key.trim() } },
+            params: {
+              path: { key: key.trim() },
+              header: exclusion === null ? {} : { 'If-Match': `"v${exclusion.version}"` },
+            },
             body: { roles: chosen, too_many: tooMany, why },
           }),
         );

@@ -19,11 +19,12 @@ use Kennel\Core\Disclosure\DisclosureRules;
 use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Disclosure\Recipient;
 use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Text\SearchText;
 
 /** The accounts of one app as its signed-in accounts may see them, or everybody; of active accounts those that agreed to be listed, where the rule says so. */
 final readonly class Directories
 {
-    /** What the search compares is the name as it is sorted. */
+    /** In characters: fewer are the beginning of everybody's name. */
     private const SHORTEST_SEARCH = 2;
 
     public function __construct(private Caller $caller, private Accounts $accounts, private DisclosureRules $rules, private HandOut $handOut, private Consents $consents, private Encrypter $encrypter)
@@ -99,7 +100,8 @@ final readonly class Directories
     /** @param  Builder<Account>  $rows */
     private function search(Builder $rows, string $search, bool $isByName): void
     {
-        $key = mb_strtolower(trim($search));
+        // As names are sorted: words, without accents.
+        $key = implode(' ', SearchText::words($search));
         if (! $isByName || mb_strlen($key) < self::SHORTEST_SEARCH) {
             throw Refusal::invalid([new Reason($isByName ? 'directory.search_short' : 'directory.search', 'q', ['minimum' => self::SHORTEST_SEARCH])]);
         }

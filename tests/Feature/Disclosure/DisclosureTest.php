@@ -129,6 +129,7 @@ final class DisclosureTest extends DoorTestCase
         self::assertSame(['Bo Aske'], array_column((array) $first->json('items'), 'name'));
         self::assertSame(['Tam Pellow'], array_column((array) $read('&limit=1&cursor='.rawurlencode((string) $first->json('next')))->json('items'), 'name'));
         self::assertSame(['Tam Pellow'], array_column((array) $read('&q=pel')->json('items'), 'name'));
+        self::assertSame(['Tam Pellow'], array_column((array) $read('&q='.rawurlencode('PÉLLOW'))->json('items'), 'name'));
         self::assertSame([], $read('&q=ellow')->json('items'));
         $read('&cursor=abc')->assertStatus(422);
         // Taken back, it is gone at once; and the trail has both.

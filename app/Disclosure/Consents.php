@@ -101,7 +101,7 @@ final readonly class Consents
             }
         }
         try {
-            $grant = $rules->grant(FieldKey::parse($field), $audience);
+            $grant = $rules->grant(FieldKey::listed($field), $audience);
         } catch (\InvalidArgumentException) {
             return null;
         }

@@ -26,9 +26,10 @@ final readonly class FieldNames
             $keys[] = FieldKey::defined($key)->key();
         }
         foreach ($this->metadata->topKeys() as [$kind, $key]) {
-            // A longer one cannot be listed by itself, and is handed out with the rest if at all.
-            if (mb_strlen($key) + strlen($kind) < FieldKey::LONGEST) {
-                $keys[] = FieldKey::metadata($kind, $key)->key();
+            // What cannot be listed by itself is handed out with the rest, if at all.
+            $field = FieldKey::metadata($kind, $key);
+            if ($field->isListable()) {
+                $keys[] = $field->key();
             }
         }
 
@@ -40,7 +41,7 @@ final readonly class FieldNames
     {
         return array_values(array_filter(
             $this->all($fields, $rules),
-            static fn (FieldKey $field): bool => ! $rules->isClassified($field),
+            static fn (FieldKey $field): bool => $field->isListable() && ! $rules->isClassified($field),
         ));
     }
 

@@ -69,7 +69,7 @@ final readonly class DisclosureRules
     {
         $written = $document->text('key', FieldKey::LONGEST, 'The field: one that every account has, "field:" and a key, or "own:" or "internal:" and a key of metadata', FieldKey::PATTERN);
         try {
-            $field = FieldKey::parse($written);
+            $field = FieldKey::listed($written);
         } catch (\InvalidArgumentException $error) {
             throw $document->mistake('key', $error->getMessage());
         }

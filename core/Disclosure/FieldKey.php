@@ -28,19 +28,15 @@ final readonly class FieldKey
     {
     }
 
-    /** @throws \InvalidArgumentException for a secret, and for what is no field, naming what was probably meant */
+    /**
+     * As accounts hold it: whatever a field or a key of metadata is called.
+     *
+     * @throws \InvalidArgumentException for what is no field, naming what was probably meant
+     */
     public static function parse(string $key): self
     {
-        if (preg_match('/^(field|own|internal):(.+)$/Dsu', $key, $found) === 1) {
-            $origin = FieldOrigin::from($found[1]);
-            if (in_array(strtolower($found[2]), $origin === FieldOrigin::Defined ? self::SECRETS : [], true)) {
-                throw new \InvalidArgumentException("\"{$found[2]}\" names a secret; secrets are no fields and are handed to nobody");
-            }
-
-            return new self($origin, $found[2]);
-        }
-        if (in_array(strtolower($key), self::SECRETS, true)) {
-            throw new \InvalidArgumentException("\"{$key}\" is a secret; secrets are no fields and are handed to nobody");
+        if (preg_match('/^(field|own|internal):(.*)$/Dsu', $key, $found) === 1) {
+            return new self(FieldOrigin::from($found[1]), $found[2]);
         }
         if (BuiltIn::tryFrom($key) === null) {
             $near = NearMiss::of($key, array_column(BuiltIn::cases(), 'value'));
@@ -48,6 +44,30 @@ final readonly class FieldKey
         }
 
         return new self(FieldOrigin::BuiltIn, $key);
+    }
+
+    /**
+     * As somebody names it who wants it handed out.
+     *
+     * @throws \InvalidArgumentException for a secret, and for what is no field
+     */
+    public static function listed(string $key): self
+    {
+        $name = str_starts_with($key, 'field:') ? substr($key, strlen('field:')) : $key;
+        if (in_array(strtolower($name), self::SECRETS, true)) {
+            throw new \InvalidArgumentException("\"{$name}\" is a secret; secrets are no fields and are handed to nobody");
+        }
+        $field = self::parse($key);
+
+        return $field->isListable() ? $field : throw new \InvalidArgumentException("\"{$key}\" names no field");
+    }
+
+    /** Whether a listing can name it. What cannot be named is handed to nobody, or with the rest. */
+    public function isListable(): bool
+    {
+        $isSecret = $this->origin === FieldOrigin::Defined && in_array(strtolower($this->name), self::SECRETS, true);
+
+        return ! $isSecret && $this->name !== '' && mb_strlen($this->key()) <= self::LONGEST;
     }
 
     public static function builtIn(BuiltIn $field): self

@@ -80,7 +80,7 @@ final readonly class CaseController
             throw Refusal::invalid([new Reason('case.name', 'case', ['maximum' => self::LONGEST_NAME])]);
         }
         try {
-            $asked = new DisclosureCase($name, FieldKey::parse($field), Audience::parse($audience), []);
+            $asked = new DisclosureCase($name, FieldKey::listed($field), Audience::parse($audience), []);
         } catch (\InvalidArgumentException) {
             throw Refusal::invalid([new Reason('disclosure.audience', 'audience')]);
         }
@@ -115,6 +115,6 @@ final readonly class CaseController
 
     private function book(): RuleBook
     {
-        return RuleBook::fromArray($this->drafts->current()->document);
+        return $this->drafts->current()->book();
     }
 }

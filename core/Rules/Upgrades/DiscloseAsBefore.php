@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Rules\Upgrades;
 
+use Kennel\Core\Disclosure\FieldKey;
+
 /** Before format 5 operators and holders saw each field, and metadata of its kind. So it goes on, until somebody says otherwise; a field that comes later is nobody's. */
 final class DiscloseAsBefore
 {
@@ -19,6 +21,8 @@ final class DiscloseAsBefore
     {
         $fields = is_array($document['fields'] ?? null) ? $document['fields'] : [];
         $keys = array_filter(array_map(static fn (mixed $field): mixed => is_array($field) ? $field['key'] ?? null : null, $fields), is_string(...));
+        // One that is called like a secret can be handed to nobody.
+        $keys = array_filter($keys, static fn (string $key): bool => FieldKey::defined($key)->isListable());
         $both = static fn (string $key): array => ['key' => $key, 'grants' => [self::OPERATORS, self::HOLDER]];
 
         return $document + ['disclosure' => [

@@ -210,6 +210,23 @@ final class DisclosureTest extends DoorTestCase
         $this->ask("/disclosure/preview?account={$this->tam->id}&audience=operators&role=nobody")->assertNotFound();
     }
 
+    public function test_a_key_that_nobody_can_list_is_kept_and_breaks_nothing(): void
+    {
+        $this->signIn()->assertCreated();
+        $this->agree('listed:gaugebook');
+        $this->knock('PATCH', '/account/metadata', '{"":"nothing","*":"star","a:b":"colon"}', ['If-Match' => '*', 'Content-Type' => 'application/merge-patch+json'])->assertOk();
+        config(['rules.fields' => [...(array) config('rules.fields'), Books::field('short_text', ['key' => 'code', 'label' => 'Post code'])]]);
+        $this->app->make(FieldValues::class)->write($this->tam->seq, ['code' => 'CF10']);
+        foreach (['/directory?app=gaugebook', '/account', '/account/data', '/account/disclosure'] as $door) {
+            self::assertStringNotContainsString('CF10', (string) $this->knock('GET', $door)->assertOk()->getContent(), $door);
+        }
+        $this->keeper();
+        foreach (['/overview', '/disclosure', "/accounts/{$this->tam->id}", "/disclosure/preview?account={$this->tam->id}&audience=app:kitloft"] as $door) {
+            self::assertStringNotContainsString('CF10', (string) $this->ask($door)->assertOk()->getContent(), $door);
+        }
+        self::assertContains('own:a:b', array_column((array) $this->ask('/disclosure')->json('items'), 'key'));
+    }
+
     public function test_a_preview_is_no_way_around_the_rules(): void
     {
         $this->operatorWith('kennel:console', 'kennel:rules.read', 'kennel:rules.manage', 'kennel:accounts.read');

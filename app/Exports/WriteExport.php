@@ -56,13 +56,13 @@ final readonly class WriteExport
                 $format->begin($file, $columns);
             }
             do {
-                if (! $this->mayGoOn($export)) {
+                $readable = $this->readable($export);
+                if ($readable === null) {
                     $this->fail($id);
 
                     return true;
                 }
                 [$before, $written] = [$export->done, 0];
-                $readable = $this->readable($export);
                 $page = $this->rows->of($this->left($export, $order, $readable), $order, $columns, $readable, self::PAGE);
                 foreach ($page as $values) {
                     if ($before + ++$written > $most) {
@@ -107,19 +107,18 @@ final readonly class WriteExport
         $this->files->remove($id);
     }
 
-    private function readable(Export $export): ReadableFields
+    /** What its operator is handed now; null where they may not go on with it. */
+    private function readable(Export $export): ?ReadableFields
     {
-        return $this->handed->toOperator(($this->permissions)($export->operator_id));
-    }
+        if (! $this->authority->mayGoOn($export->operator_id, Exports::PERMISSION)
+            || (in_array(ExportColumns::PASSWORD_HASH, $export->columns, true) && ! $this->authority->mayGoOn($export->operator_id, Exports::HASHES))) {
+            return null;
+        }
+        // Behind the above, which reads roles anew.
+        $readable = $this->handed->toOperator(($this->permissions)($export->operator_id));
+        $reasons = [...$readable->reasonsAgainstFields(...ExportColumns::fields($export->columns)), ...$readable->reasonsAgainst(Where::read($export->conditions), $export->sort, $this->fields)];
 
-    private function mayGoOn(Export $export): bool
-    {
-        $readable = $this->readable($export);
-
-        return $readable->reasonsAgainstFields(...ExportColumns::fields($export->columns)) === []
-            && $readable->reasonsAgainst(Where::read($export->conditions), $export->sort, $this->fields) === []
-            && $this->authority->mayGoOn($export->operator_id, Exports::PERMISSION)
-            && (! in_array(ExportColumns::PASSWORD_HASH, $export->columns, true) || $this->authority->mayGoOn($export->operator_id, Exports::HASHES));
+        return $reasons === [] ? $readable : null;
     }
 
     /** @return bool false when it was discarded meanwhile */

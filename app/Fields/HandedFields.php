@@ -35,7 +35,7 @@ final readonly class HandedFields
         return $this->to(Recipient::of(Audience::holder()));
     }
 
-    public function to(Recipient $recipient): ReadableFields
+    private function to(Recipient $recipient): ReadableFields
     {
         return ReadableFields::by($this->rules, $recipient);
     }

@@ -15,7 +15,6 @@ use Kennel\App\Rules\Revisions;
 use Kennel\App\Rules\TryHashing;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\WrittenReason;
-use Kennel\Core\Rules\RuleBook;
 
 /** Puts the reviewed draft into force. Failing cases stop it unless they are overruled with a reason; what would break stored data always does. */
 final readonly class PublishDraft
@@ -67,7 +66,7 @@ final readonly class PublishDraft
         if (! $draft->exists()) {
             return [new Reason('rules.no_draft')];
         }
-        $book = RuleBook::fromArray($draft->document);
+        $book = $draft->book();
         $reasons = [...$draft->reviewedAt === null ? [new Reason('rules.not_reviewed')] : [], ...$this->hashing->reasonsAgainst($book->hashing)];
         $failing = $this->cases->failing($book);
         if ($failing === []) {

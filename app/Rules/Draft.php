@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\App\Rules;
 
+use Kennel\Core\Documents\InvalidRuleBook;
+use Kennel\Core\Rules\RuleBook;
+
 /** The draft as it stands. Version 0 is no draft: the rules in force, ready to be changed. */
 final readonly class Draft
 {
@@ -23,6 +26,12 @@ final readonly class Draft
     public function tag(): string
     {
         return "\"r{$this->baseRevision}.v{$this->version}\"";
+    }
+
+    /** @throws InvalidRuleBook naming what is missing or wrong by its path */
+    public function book(): RuleBook
+    {
+        return RuleBook::fromArray($this->document);
     }
 
     public function exists(): bool

@@ -21,7 +21,6 @@ use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Disclosure\FieldOrigin;
 use Kennel\Core\Disclosure\Recipient;
 use Kennel\Core\Reasons\Reason;
-use Kennel\Core\Rules\RuleBook;
 
 /** Which fields there are to be handed out, and what an audience is handed of an account. */
 final readonly class DisclosureController
@@ -33,7 +32,7 @@ final readonly class DisclosureController
     public function index(FieldNames $names): JsonResponse
     {
         $this->caller->requireUnbounded('kennel:rules.read');
-        $book = $this->draft();
+        $book = $this->drafts->current()->book();
 
         return Json::ok(['items' => array_map(static fn (FieldKey $field): array => [
             'key' => $field->key(),
@@ -63,11 +62,6 @@ final readonly class DisclosureController
             default => throw Refusal::notFound(),
         };
 
-        return Json::ok($preview->of($account, $recipient, $query->choice('rules', ['draft', 'in_force']) === 'draft' ? $this->draft() : $this->inForce->book()));
-    }
-
-    private function draft(): RuleBook
-    {
-        return RuleBook::fromArray($this->drafts->current()->document);
+        return Json::ok($preview->of($account, $recipient, $query->choice('rules', ['draft', 'in_force']) === 'draft' ? $this->drafts->current()->book() : $this->inForce->book()));
     }
 }

@@ -11,7 +11,6 @@ use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Rules\Drafts;
 use Kennel\Core\Guidance\Clause;
 use Kennel\Core\Guidance\PasswordGuidance;
-use Kennel\Core\Rules\RuleBook;
 
 /** Published guidance, clause by clause, beside what the draft (or, without one, what is in force) has set. */
 final readonly class GuidanceController
@@ -24,7 +23,7 @@ final readonly class GuidanceController
     {
         $session->require('kennel:rules.read');
 
-        return Json::ok(['items' => array_map($this->present(...), PasswordGuidance::of(RuleBook::fromArray($drafts->current()->document)))]);
+        return Json::ok(['items' => array_map($this->present(...), PasswordGuidance::of($drafts->current()->book()))]);
     }
 
     /** @return array<string, mixed> */

@@ -12,7 +12,6 @@ use Kennel\App\Rules\Revision;
 use Kennel\App\Rules\Revisions;
 use Kennel\Core\Apps\Discretion;
 use Kennel\Core\Disclosure\PublicDirectories;
-use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Rules\RuleDiff;
 use Kennel\Core\Signup\ProofOfWork;
 
@@ -29,7 +28,7 @@ final readonly class RulesResource
      */
     public function draft(Draft $draft, array $conflicts): array
     {
-        $book = RuleBook::fromArray($draft->document);
+        $book = $draft->book();
         $newest = $this->revisions->newest();
         $base = $this->revisions->find($draft->baseRevision);
         $warnings = [];

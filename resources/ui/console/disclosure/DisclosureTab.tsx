@@ -85,7 +85,7 @@ function Grid() {
     <div className="flex h-full flex-col">
       <DraftState>
         <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
-          <div className="flex min-h-0 min-w-0 flex-1 flex-col px-4 py-3 max-sm:px-3">
+          <div className="flex min-h-0 min-w-0 flex-1 flex-col px-4 py-3 max-lg:h-[28rem] max-lg:flex-none max-sm:px-3">
             <Conflict />
             <QueryState of={fields} what="the fields" isEmpty={items.length === 0} empty="There are no fields.">
               <Matrix

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Kennel\App;
 
-use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Connection;
 use Illuminate\Support\ServiceProvider;
 use Kennel\App\Apps\Apps;
+use Kennel\App\Platform\Memory\ApcuMemory;
+use Kennel\App\Platform\Memory\NoMemory;
+use Kennel\App\Platform\Memory\SharedMemory;
 use Kennel\App\Recovery\SendRecovery;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Accounts\AddressRules;
@@ -16,6 +18,7 @@ use Kennel\Core\Apps\AppRules;
 use Kennel\Core\Disclosure\DisclosureRules;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Mail\AllowanceRules;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Pictures\PictureRules;
@@ -27,6 +30,7 @@ use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Signup\TermsRules;
 use Kennel\Core\Throttling\ThrottleRules;
 use Kennel\Core\Verification\VerificationRules;
+use Kennel\Core\Wording\WordingRules;
 use Psr\Clock\ClockInterface;
 
 /** Hands out the rules, each part of the rule book by itself: most requests need one of them. */
@@ -35,18 +39,37 @@ final class RulesProvider extends ServiceProvider
     /** Read once a request or job, so that what is published counts from the next on. */
     public function register(): void
     {
+        $this->app->singleton(SharedMemory::class, static fn (): SharedMemory => ApcuMemory::isThere() ? new ApcuMemory(base_path()) : new NoMemory());
         $this->app->scoped(
             RulesInForce::class,
-            static fn ($app): RulesInForce => new RulesInForce($app->make(Connection::class), storage_path('framework/rules')),
+            static fn ($app): RulesInForce => new RulesInForce($app->make(Connection::class), storage_path('framework/rules'), $app->make(SharedMemory::class)),
         );
         foreach (self::parts() as $class => $read) {
-            $this->app->scoped($class, static fn ($app): object => $read($app->make(RulesInForce::class), $app));
+            $this->app->scoped($class, static function ($app) use ($class, $read): object {
+                $rules = $app->make(RulesInForce::class);
+
+                return $rules->part($class, static fn (): object => $read($rules));
+            });
         }
+        // Of today, and so of no revision alone.
+        $this->app->scoped(DutyRules::class, static fn ($app): DutyRules => new DutyRules(
+            // Asked at every request: without what nobody owes.
+            $app->make(RulesInForce::class)->part(FieldRules::class, static fn (): FieldRules => $app->make(FieldRules::class)->owed(), 'owed'),
+            $app->make(TermsRules::class)->version,
+            $app->make(DecideFields::class),
+            $app->make(ClockInterface::class)->now(),
+        ));
         $this->app->when(SendRecovery::class)->needs(VerificationRules::class)
             ->give(static fn ($app): VerificationRules => VerificationRules::read($app->make(RulesInForce::class)->section('recovery')));
     }
 
-    /** @return array<class-string, \Closure(RulesInForce, Application): object> how each part is read */
+    /** @return list<class-string> everything that is made of the rules in force */
+    public static function classes(): array
+    {
+        return [...array_keys(self::parts()), DutyRules::class];
+    }
+
+    /** @return array<class-string, \Closure(RulesInForce): object> how each part is read */
     public static function parts(): array
     {
         return [
@@ -57,16 +80,12 @@ final class RulesProvider extends ServiceProvider
             AddressRules::class => static fn (RulesInForce $rules): AddressRules => AddressRules::read($rules->section('addresses')),
             FieldRules::class => static fn (RulesInForce $rules): FieldRules => FieldRules::read($rules->only('fields')),
             DisclosureRules::class => static fn (RulesInForce $rules): DisclosureRules => DisclosureRules::read($rules->section('disclosure')),
-            DutyRules::class => static fn (RulesInForce $rules, Application $app): DutyRules => new DutyRules(
-                $app->make(FieldRules::class),
-                $app->make(TermsRules::class)->version,
-                $app->make(DecideFields::class),
-                $app->make(ClockInterface::class)->now(),
-            ),
             PictureRules::class => static fn (RulesInForce $rules): PictureRules => PictureRules::read($rules->section('pictures')),
             PasswordRules::class => static fn (RulesInForce $rules): PasswordRules => PasswordRules::read($rules->section('password')),
             HashingRules::class => static fn (RulesInForce $rules): HashingRules => HashingRules::read($rules->section('hashing')),
             VerificationRules::class => static fn (RulesInForce $rules): VerificationRules => VerificationRules::read($rules->section('verification')),
+            AllowanceRules::class => static fn (RulesInForce $rules): AllowanceRules => AllowanceRules::read($rules->section('messages', 'allowance')),
+            WordingRules::class => static fn (RulesInForce $rules): WordingRules => WordingRules::read($rules->section('messages')),
             SessionRules::class => static fn (RulesInForce $rules): SessionRules => SessionRules::read($rules->section('sessions')),
             ReviewRules::class => static fn (RulesInForce $rules): ReviewRules => ReviewRules::read($rules->section('review')),
             ThrottleRules::class => static fn (RulesInForce $rules): ThrottleRules => ThrottleRules::read($rules->section('throttles')),

@@ -36,6 +36,7 @@ final class Stand
         $rules = json_decode((string) file_get_contents("{$data}/rules.seeded.json"), true, flags: JSON_THROW_ON_ERROR);
         $rules['signup']['bots'] = array_replace($rules['signup']['bots'], $bots ?? []);
         $rules['throttles'] = array_replace_recursive($rules['throttles'], $isThrottled ? [] : InForce::UNTHROTTLED);
+        $rules['messages'] = array_replace_recursive($rules['messages'], InForce::ALL_MAIL);
         InForce::write($stand->database(), $rules);
         $stand->artisan('config:cache');
         $stand->artisan('route:cache');

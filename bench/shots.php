@@ -43,7 +43,10 @@ $shoot('page-sign-in', '/a/gaugebook/sign-in', 375, 812, dark: true);
 $browser->viewport(1280, 800)->visit($server->url('/console'))->press('Fill them in')->press('Sign in')->see('Needs you');
 $shoot('needs-you', '/console');
 $shoot('sign-up', '/console/sign-up/rules?app=kitloft');
-$shoot('sign-up-funnel', '/console/sign-up/funnel');
+$shoot('wording', '/console/mail/wording/verify_address?app=gaugebook', do: static function (Browser $console): void {
+    $console->see('In words of your own.');
+    usleep(800_000);
+});
 $shoot('passwords-policy', '/console/passwords/policy', do: static fn (Browser $console) => $console->type('Password', 'Alder2019 heron')->type('Account holder’s name', 'Heron Alder'));
 $shoot('passwords-hashing', '/console/passwords/hashing', do: static function (Browser $console): void {
     $console->press('Measure');

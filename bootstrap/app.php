@@ -10,6 +10,7 @@ use Illuminate\Support\Facades\Route;
 use Kennel\App\Console\AccountCommand;
 use Kennel\App\Console\AskRelayCommand;
 use Kennel\App\Console\BackupCommand;
+use Kennel\App\Console\BounceCommand;
 use Kennel\App\Console\CheckCommand;
 use Kennel\App\Console\ImportCommand;
 use Kennel\App\Console\InstallCommand;
@@ -25,6 +26,7 @@ use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Http\Protocol\RenderProblem;
 use Kennel\App\Http\Protocol\RequireSameOrigin;
 use Kennel\App\Http\Protocol\SecurityHeaders;
+use Kennel\App\Http\RequestKernel;
 use Kennel\App\Http\Rules\RefuseDraft;
 use Kennel\App\Platform\Pulses\Pulses;
 use Kennel\App\Platform\Refusals\Refusal;
@@ -41,7 +43,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         },
     )
     ->withCommands([
-        AccountCommand::class, AskRelayCommand::class, BackupCommand::class, CheckCommand::class, ImportCommand::class, InstallCommand::class, KeysCommand::class,
+        AccountCommand::class, AskRelayCommand::class, BackupCommand::class, BounceCommand::class, CheckCommand::class, ImportCommand::class, InstallCommand::class, KeysCommand::class,
         NoteCensusCommand::class, PeppersCommand::class, PurgeCommand::class, RestoreCommand::class, RulesCommand::class, SeedDemo::class, WriteOlderSite::class,
     ])
     ->withSchedule(static function (Schedule $schedule): void {
@@ -62,6 +64,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         $exceptions->render(static fn (Throwable $error, Illuminate\Http\Request $request) => app(RenderProblem::class)($error, $request));
     })
     ->create();
+$app->singleton(Illuminate\Contracts\Http\Kernel::class, RequestKernel::class);
 
 // Everything that changes at run time lives in one directory, so that the code can be read-only.
 $data = $_SERVER['KENNEL_DATA'] ?? $_ENV['KENNEL_DATA'] ?? getenv('KENNEL_DATA');

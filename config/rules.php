@@ -6,7 +6,7 @@ declare(strict_types=1);
 // takes no sign-ups; bin/demo puts its own three into force.
 return [
     // The form of this document. Every change of it is a step in core/Rules/Upgrades.
-    'format' => 5,
+    'format' => 6,
     'apps' => [],
     'signup' => [
         // Never a role with a permission over Kennel itself.
@@ -57,6 +57,8 @@ return [
         'lifetime' => 'PT1H',
         'cool_down' => 'PT1M',
     ],
+    // Kind, app and language of a message in words of your own: 'verify_address:*:en'. What is not here goes out as it ships (lang/*/messages.php).
+    'messages' => ['wordings' => [], 'allowance' => ['a_day' => 0, 'an_address' => 0, 'an_app' => 0, 'kept_back' => 20]],
     'sessions' => [
         'idle' => 'PT2H',
         'absolute' => 'PT24H',

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\App\Access;
 
-use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\StandingRow;
-use Kennel\App\Roles\Assignments;
+use Kennel\App\Platform\Database\ImmediateSqliteConnection;
+use Kennel\App\Platform\Moment;
 use Kennel\Core\Accounts\Access;
 use Kennel\Core\Accounts\DutyRules;
 use Kennel\Core\Accounts\Standing;
@@ -18,7 +18,7 @@ use Kennel\Core\Roles\Assignment;
  */
 final readonly class AccessFacts
 {
-    public function __construct(private ConnectionInterface $database, private DutyRules $duties)
+    public function __construct(private ImmediateSqliteConnection $database, private DutyRules $duties)
     {
     }
 
@@ -30,8 +30,13 @@ final readonly class AccessFacts
     public function assignments(array $accountIds, \DateTimeImmutable $now): array
     {
         $found = [];
-        foreach ($this->select(sprintf(Assignments::SUBQUERY, 'a.id').' AS assignments', $accountIds) as $row) {
-            $found[$row->id] = Assignments::decode($row->assignments, $now);
+        /** @var list<object{id: string, role_key: string|null, until: string|null, app_key: string|null}> $rows */
+        $rows = $accountIds === [] ? [] : $this->database->look('SELECT a.id, h.role_key, h.until, h.app_key FROM accounts a LEFT JOIN assignments h ON h.account_id = a.id WHERE a.id IN ('.self::marks($accountIds).')', $accountIds);
+        foreach ($rows as $row) {
+            $found[$row->id] ??= [];
+            if ($row->role_key !== null) {
+                $found[$row->id][] = new Assignment($row->role_key, $now, Moment::readOrNull($row->until), $row->app_key);
+            }
         }
 
         return $found;
@@ -44,23 +49,18 @@ final readonly class AccessFacts
     public function access(array $accountIds): array
     {
         $access = [];
-        foreach ($this->select(StandingRow::columns(), $accountIds) as $row) {
+        /** @var list<object{id: string, status: string, email_proven_at: string|null, email: string, app_key: string|null, terms_version: string, password_owed: string, fields: string|null, waived: string}> $rows */
+        $rows = $accountIds === [] ? [] : $this->database->look('SELECT a.id, '.StandingRow::columns().' FROM accounts a WHERE a.id IN ('.self::marks($accountIds).')', $accountIds);
+        foreach ($rows as $row) {
             $access[$row->id] = Standing::of(StandingRow::facts($row), $this->duties)->access;
         }
 
         return $access;
     }
 
-    /**
-     * @param  string  $columns  beside the id
-     * @param  list<string>  $accountIds
-     * @return array<array-key, object{id: string, status: string, email_proven_at: string|null, email: string, app_key: string|null, terms_version: string, password_owed: string, fields: string|null, waived: string, assignments: string}>
-     */
-    private function select(string $columns, array $accountIds): array
+    /** @param  list<string>  $values */
+    private static function marks(array $values): string
     {
-        /** @var array<array-key, object{id: string, status: string, email_proven_at: string|null, email: string, app_key: string|null, terms_version: string, password_owed: string, fields: string|null, waived: string, assignments: string}> $rows  as far as they were asked for */
-        $rows = $accountIds === [] ? [] : $this->database->select('SELECT a.id, '.$columns.' FROM accounts a WHERE a.id IN ('.implode(', ', array_fill(0, count($accountIds), '?')).')', $accountIds);
-
-        return $rows;
+        return implode(', ', array_fill(0, count($values), '?'));
     }
 }

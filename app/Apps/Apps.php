@@ -57,7 +57,7 @@ final readonly class Apps
 
     private function read(RegisteredApp $row): App
     {
-        $rules = $this->rules[$row->key] ?? new AppRules($row->key, new Look($row->name, '#006373', '', ''), Admission::of(Admission::NOBODY), true, false);
+        $rules = $this->rules[$row->key] ?? new AppRules($row->key, Look::plain($row->name), Admission::of(Admission::NOBODY), true, false);
 
         return new App($row->key, $row->kind, $row->summary, $rules);
     }

@@ -16,6 +16,7 @@ use Kennel\App\Verification\Claims;
 use Kennel\App\Verification\SendVerification;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\Status;
+use Kennel\Core\Wording\MessageKind;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -51,7 +52,7 @@ final readonly class ChangeAddress
         }
         $before = ['email' => $account->email, 'status' => $account->status->value, 'email_proven_at' => $account->email_proven_at];
         $told = ['before' => $account->email, 'after' => $email->toString()];
-        $this->messages->queueToHolder('address_changed', $account, 'sign-in', $told);
+        $this->messages->queueToHolder(MessageKind::AddressChanged, $account, 'sign-in', $told);
         $this->claims->settle($account);
         $proven = $isVouchedFor ? Moment::write($this->clock->now()) : null;
         $isOpen = $account->status === Status::Active || $account->status === Status::Pending;
@@ -59,7 +60,7 @@ final readonly class ChangeAddress
             'email_proven_at' => $proven,
             'status' => $isOpen ? ($isVouchedFor ? Status::Active : Status::Pending) : $account->status,
         ]);
-        $isVouchedFor ? $this->messages->queueToHolder('address_changed', $account, 'sign-in', $told) : $this->sendVerification->send($account, null);
+        $isVouchedFor ? $this->messages->queueToHolder(MessageKind::AddressChanged, $account, 'sign-in', $told) : $this->sendVerification->send($account, null);
         ($this->markComplete)($account);
         $this->audit->record(
             'account.address_changed',

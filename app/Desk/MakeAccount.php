@@ -44,6 +44,7 @@ use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Roles\Bounds;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Verification\VerificationRules;
+use Kennel\Core\Wording\MessageKind;
 use Psr\Clock\ClockInterface;
 
 /** An operator makes an account for somebody: the row, its default roles, one way in, and the trail, in one transaction. */
@@ -193,7 +194,7 @@ final readonly class MakeAccount
     {
         if ($way === FirstWayIn::Link) {
             $token = $this->challenges->issue($account, ChallengePurpose::ResetPassword, $this->verification->lifetime);
-            $this->messages->queueToHolder('account_made', $account, 'reset', ['hours' => intdiv($this->verification->lifetime->seconds, 3600)], "#t={$token->reveal()}");
+            $this->messages->queueToHolder(MessageKind::AccountMade, $account, 'reset', ['hours' => intdiv($this->verification->lifetime->seconds, 3600)], "#t={$token->reveal()}");
         }
         if ($way === FirstWayIn::TemporaryMailed) {
             $this->handOver->mail($account, $password);

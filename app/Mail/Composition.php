@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace Kennel\App\Mail;
 
 use Illuminate\Contracts\Encryption\Encrypter;
-use Illuminate\Contracts\View\Factory;
+use Kennel\App\Apps\App;
+use Kennel\App\Wording\Wordings;
+use Kennel\Core\Wording\MessageKind;
+use Kennel\Core\Wording\Rendered;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\Mime\Address;
 use Symfony\Component\Mime\Email;
@@ -13,28 +16,34 @@ use Symfony\Component\Mime\Email;
 /** Renders a message once, when it is queued, so that what is shown is what is sent; seals it and opens it again. */
 final readonly class Composition
 {
-    public function __construct(private Factory $views, private Encrypter $encrypter, private ClockInterface $clock)
+    public function __construct(private Wordings $wordings, private Encrypter $encrypter, private ClockInterface $clock)
     {
     }
 
     /**
-     * @param  string  $kind  a folder of resources/views/mail
-     * @param  array<string, mixed>  $variables
+     * @param  array<string, mixed>  $values  by variable, beside "name", "address" and "app"
      * @return array{subject: string, sealed: string}
      */
-    public function compose(string $id, string $kind, string $name, string $recipient, array $variables): array
+    public function compose(string $id, MessageKind $kind, ?App $app, string $language, string $name, string $recipient, array $values): array
     {
-        $variables = [...$variables, 'name' => $name];
-        $subject = trim($this->views->make("mail.{$kind}.subject", $variables)->render());
-        $html = $this->views->make("mail.{$kind}.html", $variables)->render();
-        $text = $this->views->make("mail.{$kind}.text", $variables)->render();
-        $sender = new Address((string) config('kennel.sender.address'), (string) config('kennel.sender.name'));
-        $email = (new Email)->from($sender)->to(new Address($recipient, $name))->subject($subject)->date($this->clock->now())->html($html)->text($text);
+        $wording = $this->wordings->of($kind, $app?->key, $language);
+
+        return $this->write($id, $this->wordings->render($kind, $wording, $app, $language, [...$values, 'name' => $name, 'address' => $recipient, 'app' => Wordings::nameOf($app)]), $name, $recipient);
+    }
+
+    /** @return array{subject: string, sealed: string} */
+    public function write(string $id, Rendered $said, string $name, string $recipient): array
+    {
+        $sender = new Address((string) config('kennel.sender.address'), $said->senderName === '' ? (string) config('kennel.sender.name') : $said->senderName);
+        $email = (new Email)->from($sender)->to(new Address($recipient, $name))->subject($said->subject)->date($this->clock->now())->html($said->html)->text($said->text);
+        if ($said->replyTo !== '') {
+            $email->replyTo(new Address($said->replyTo));
+        }
         // The same at every attempt: a relay or mailbox that gets a message twice can tell.
         $email->getHeaders()->addIdHeader('Message-ID', "{$id}@".explode('@', $sender->getAddress())[1]);
         $email->getHeaders()->addTextHeader('Auto-Submitted', 'auto-generated');
 
-        return ['subject' => $subject, 'sealed' => $this->encrypter->encrypt(['eml' => $email->toString(), 'html' => $html, 'text' => $text])];
+        return ['subject' => $said->subject, 'sealed' => $this->encrypter->encrypt(['eml' => $email->toString(), 'html' => $said->html, 'text' => $said->text])];
     }
 
     /** @return array{eml: string, html: string, text: string} */

@@ -22,6 +22,9 @@ final class DeliverMessage implements ShouldQueue
     /** The attempts are counted on the message; this many runs are only reached when the database itself cannot be written. */
     public int $tries = 50;
 
+    /** In seconds: how soon a message that waits for its day is looked at again. */
+    private const LOOK_AGAIN = 600;
+
     /** In seconds; below Deliveries::LEASE, above what the relay's own time-outs add up to. */
     public int $timeout = 60;
 
@@ -35,7 +38,15 @@ final class DeliverMessage implements ShouldQueue
 
     public function handle(Deliveries $deliveries, Relay $relay, RelayFacts $facts, Composition $composition): void
     {
-        $message = $deliveries->claim($this->messageId);
+        try {
+            $message = $deliveries->claim($this->messageId);
+        } catch (AllowanceUsedUp $usedUp) {
+            $deliveries->waits($usedUp);
+            // As a job of its own, whose runs are counted anew; looked at again before the day is over, since the rule may have changed.
+            self::dispatch($this->messageId)->delay(self::LOOK_AGAIN);
+
+            return;
+        }
         if ($message === null) {
             $this->comeBackForAnAbandonedOne();
 

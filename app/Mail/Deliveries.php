@@ -19,7 +19,7 @@ final readonly class Deliveries
     /** In seconds: longer than a delivery may take, shorter than the queue waits for a worker that died. */
     public const LEASE = 75;
 
-    public function __construct(private ConnectionInterface $database, private Messages $messages, private EvidenceLog $evidence, private ClockInterface $clock)
+    public function __construct(private ConnectionInterface $database, private Messages $messages, private EvidenceLog $evidence, private ClockInterface $clock, private Allowance $allowance)
     {
     }
 
@@ -29,10 +29,16 @@ final readonly class Deliveries
         return min(self::LEASE, max(1, (int) config('queue.connections.mail.retry_after') - 1));
     }
 
-    /** @return Message|null null when it is settled, or another worker has it */
+    /**
+     * @return Message|null null when it is settled, or another worker has it
+     *
+     * @throws AllowanceUsedUp when it has to wait for another day
+     */
     public function claim(string $messageId): ?Message
     {
         return $this->database->transaction(function () use ($messageId): ?Message {
+            $waiting = Message::query()->where('id', $messageId)->whereIn('state', [MessageState::Queued->value, MessageState::Retrying->value])->first();
+            $waiting === null ? null : $this->allowance->require($waiting);
             $now = $this->clock->now();
             $lease = self::lease();
             $claimed = Message::query()->where('id', $messageId)->where(static function ($open) use ($now, $lease): void {
@@ -51,34 +57,48 @@ final readonly class Deliveries
         });
     }
 
+    /** Says once a day that a message waits, and until when. */
+    public function waits(AllowanceUsedUp $why): void
+    {
+        $this->database->transaction(function () use ($why): void {
+            $events = $this->messages->eventsOf($why->waiting);
+            $last = end($events);
+            if ($last === false || $last->event !== 'waiting' || $last->next_at !== Moment::write($why->until)) {
+                $this->messages->noteEvent($why->waiting, 'waiting', null, $why->until);
+            }
+        });
+    }
+
     public function delivered(Message $claimed, MessageState $state): void
     {
         $words = $state === MessageState::Held ? 'Held by the stand-in' : 'Accepted by the relay';
-        $this->settle($claimed, ['state' => $state, 'last_error' => null, 'settled_at' => Moment::write($this->clock->now())], $words);
+        $this->settle($claimed, ['state' => $state, 'last_error' => null, 'settled_at' => Moment::write($this->clock->now())], $words, $state === MessageState::Held ? 'held' : 'accepted');
     }
 
     /** @return int|null seconds until the next attempt; null when there is none */
     public function failed(Message $claimed, string $why, bool $isFinal): ?int
     {
         $wait = $isFinal ? null : Retry::secondsAfter($claimed->attempts);
+        $said = mb_substr(mb_scrub($why), 0, 300);
         $this->settle($claimed, [
             'state' => $wait === null ? MessageState::Failed : MessageState::Retrying,
-            'last_error' => mb_substr(mb_scrub($why), 0, 300),
+            'last_error' => $said,
             'settled_at' => $wait === null ? Moment::write($this->clock->now()) : null,
-        ], "Attempt {$claimed->attempts} failed");
+        ], "Attempt {$claimed->attempts} failed", $wait === null ? 'given_up' : 'refused', $said, $wait);
 
         return $wait;
     }
 
     /** @param  array<string, mixed>  $columns */
-    private function settle(Message $claimed, array $columns, string $words): void
+    private function settle(Message $claimed, array $columns, string $words, string $event, ?string $said = null, ?int $wait = null): void
     {
-        $this->database->transaction(function () use ($claimed, $columns, $words): void {
+        $this->database->transaction(function () use ($claimed, $columns, $words, $event, $said, $wait): void {
             $isStillOurs = Message::query()->where('id', $claimed->id)->where('state', MessageState::Sending->value)->where('claimed_at', $claimed->claimed_at)->update(
                 array_map(static fn (mixed $value): mixed => $value instanceof MessageState ? $value->value : $value, $columns),
             ) === 1;
             if ($isStillOurs) {
                 $claimed->fill($columns);
+                $this->messages->noteEvent($claimed, $event, $said, $wait === null ? null : $this->clock->now()->modify("+{$wait} seconds"));
                 $this->evidence->append(
                     'message',
                     "{$words}: {$claimed->subject}",

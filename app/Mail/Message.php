@@ -19,6 +19,8 @@ use Kennel\App\Platform\Retention\Limit;
  * @property string|null $account_id
  * @property string $act_id
  * @property string $kind
+ * @property string|null $app_key in whose name it was written
+ * @property string|null $language
  * @property string $recipient
  * @property string $subject
  * @property MessageState $state

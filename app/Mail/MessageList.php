@@ -31,11 +31,13 @@ final readonly class MessageList
      * @param  \Closure(Message): array<string, mixed>  $present
      * @return array{items: list<array<string, mixed>>, next: string|null}
      */
-    public function page(?string $accountId, ?string $state, ?string $cursor, int $limit, \Closure $present): array
+    public function page(?string $accountId, ?string $state, ?string $to, ?string $cursor, int $limit, \Closure $present): array
     {
         $this->caller->require('kennel:messages.read');
         $messages = $this->sight->within(Message::query())
             ->when($accountId !== null, static fn ($messages) => $messages->where('account_id', $accountId))
+            // By how it begins, off the index.
+            ->when($to !== null && $to !== '', static fn ($messages) => $messages->whereRaw('recipient COLLATE NOCASE >= ? AND recipient COLLATE NOCASE < ?', [$to, "{$to}\u{10FFFF}"]))
             ->when($state !== null, static fn ($messages) => $messages->where('state', $state));
 
         return $this->pages->page($messages, $cursor, $limit, $present);

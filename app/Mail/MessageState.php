@@ -16,9 +16,19 @@ enum MessageState: string
     /** Accepted by a relay. */
     case Sent = 'sent';
     case Failed = 'failed';
+    /** Accepted by a relay, and sent back by the server behind it. */
+    case Bounced = 'bounced';
+    /** Never handed to a relay: its address is one that nothing is sent to. */
+    case Suppressed = 'suppressed';
 
     public function isSettled(): bool
     {
-        return $this === self::Held || $this === self::Sent || $this === self::Failed;
+        return ! in_array($this, [self::Queued, self::Sending, self::Retrying], true);
+    }
+
+    /** Whether it did not arrive, and could be sent once more. */
+    public function isLost(): bool
+    {
+        return in_array($this, [self::Failed, self::Bounced, self::Suppressed], true);
     }
 }

@@ -8,20 +8,28 @@ use Illuminate\Support\Str;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Evidence\EvidenceLog;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Language;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
+use Kennel\Core\Wording\MessageKind;
+use Kennel\Core\Wording\Rendered;
+use Kennel\Core\Wording\WordingKey;
 use Psr\Clock\ClockInterface;
 
 /** Puts messages into the outbox, in the transaction of the act that causes them. */
 final readonly class Messages
 {
+    public const SAMPLE = 'sample';
+
     public function __construct(
         private Composition $composition,
         private ClockInterface $clock,
         private RequestContext $context,
         private EvidenceLog $evidence,
         private Apps $apps,
+        private Suppressions $suppressions,
     ) {
     }
 
@@ -37,40 +45,20 @@ final readonly class Messages
         return $this->composition->open($message->sealed);
     }
 
-    /** @param  array<string, mixed>  $variables */
-    public function queue(string $kind, string $accountId, string $name, string $recipient, array $variables): Message
-    {
-        $id = (string) Str::uuid7();
-        $message = Message::query()->create([
-            'id' => $id,
-            'account_id' => $accountId,
-            'act_id' => $this->context->actId,
-            'kind' => $kind,
-            'recipient' => $recipient,
-            'state' => MessageState::Queued,
-            'created_at' => Moment::write($this->clock->now()),
-            ...$this->composition->compose($id, $kind, $name, $recipient, $variables),
-        ]);
-        $this->evidence->append('message', "Queued: {$message->subject}", $this->evidenceOf($message), $accountId);
-        DeliverMessage::dispatch($id);
-
-        return $message;
-    }
-
     /**
      * To the holder of an account, with a link to a page of the app they came by.
      *
-     * @param  array<string, mixed>  $variables  beside "app" and "url"
+     * @param  array<string, mixed>  $values  by variable, beside those that every message has
      * @param  string  $fragment  with its "#"; what is behind it never reaches a log or a Referer header
      * @param  string|null  $name  in the place of the account's
      * @param  string|null  $appKey  in the place of the account's
      * @param  string|null  $recipient  an address of theirs in the place of the account's
      */
     public function queueToHolder(
-        string $kind,
+        MessageKind $kind,
         Account $account,
         string $page,
-        array $variables = [],
+        array $values = [],
         string $fragment = '',
         ?string $name = null,
         ?string $appKey = null,
@@ -78,19 +66,78 @@ final readonly class Messages
     ): Message {
         $key = $appKey ?? $account->app_key;
         $app = $key === null ? null : $this->apps->find($key);
+        $id = (string) Str::uuid7();
+        $recipient ??= $account->email;
+        // Who never chose one is spoken to as they asked this request to be answered; in a command that is the first there is.
+        $language = Language::tryFrom($account->language ?? app()->getLocale()) ?? Language::English;
 
-        return $this->queue(
-            $kind,
-            $account->id,
-            $name ?? $account->name,
-            $recipient ?? $account->email,
-            [...$variables, 'app' => $app?->name() ?? 'Kennel', 'url' => $this->apps->pageOf($app, $page).$fragment],
-        );
+        return $this->put([
+            'id' => $id,
+            'account_id' => $account->id,
+            'kind' => $kind->value,
+            'app_key' => $app?->key,
+            'language' => $language->value,
+            'recipient' => $recipient,
+            ...$this->composition->compose($id, $kind, $app, $language->value, $name ?? $account->name, $recipient, [...$values, 'link' => $this->apps->pageOf($app, $page).$fragment]),
+        ]);
     }
 
-    public function lastSent(string $accountId, string $kind): ?\DateTimeImmutable
+    /** A wording that somebody is writing, to themselves. Of a kind of its own: it counts as nothing that was sent. */
+    public function queueSample(WordingKey $key, Rendered $said, SignedIn $operator): Message
     {
-        return Moment::readOrNull(Message::query()->where('account_id', $accountId)->where('kind', $kind)->orderByDesc('seq')->value('created_at'));
+        $id = (string) Str::uuid7();
+
+        return $this->put([
+            'id' => $id,
+            'account_id' => $operator->accountId,
+            'kind' => self::SAMPLE,
+            'app_key' => $key->app,
+            'language' => $key->language,
+            'recipient' => $operator->email,
+            ...$this->composition->write($id, $said, $operator->name, $operator->email),
+        ]);
+    }
+
+    /** @param  array<string, mixed>  $columns */
+    private function put(array $columns): Message
+    {
+        $now = Moment::write($this->clock->now());
+        $suppression = $this->suppressions->of((string) $columns['recipient']);
+        $message = Message::query()->create([
+            ...$columns,
+            'act_id' => $this->context->actId,
+            'state' => $suppression === null ? MessageState::Queued : MessageState::Suppressed,
+            'last_error' => $suppression?->said,
+            'created_at' => $now,
+            'settled_at' => $suppression === null ? null : $now,
+        ]);
+        if ($suppression !== null) {
+            $this->noteEvent($message, 'suppressed', $suppression->said);
+            $this->evidence->append('message', "Suppressed: {$message->subject}", $this->evidenceOf($message), $message->account_id);
+
+            return $message;
+        }
+        $this->evidence->append('message', "Queued: {$message->subject}", $this->evidenceOf($message), $message->account_id);
+        DeliverMessage::dispatch($message->id);
+
+        return $message;
+    }
+
+    /** @param  \DateTimeImmutable|null  $next  when it is tried again */
+    public function noteEvent(Message $message, string $event, ?string $said = null, ?\DateTimeImmutable $next = null): void
+    {
+        MessageEvent::query()->insert(['message_seq' => $message->seq, 'event' => $event, 'said' => $said, 'at' => Moment::write($this->clock->now()), 'next_at' => $next === null ? null : Moment::write($next)]);
+    }
+
+    /** @return list<MessageEvent> in their order */
+    public function eventsOf(Message $message): array
+    {
+        return array_values(MessageEvent::query()->where('message_seq', $message->seq)->orderBy('seq')->get()->all());
+    }
+
+    public function lastSent(string $accountId, MessageKind $kind): ?\DateTimeImmutable
+    {
+        return Moment::readOrNull(Message::query()->where('account_id', $accountId)->where('kind', $kind->value)->orderByDesc('seq')->value('created_at'));
     }
 
     /** @return array<string, mixed> what the dock shows of a message; its content stays in the outbox */

@@ -19,6 +19,7 @@ final readonly class SendAgain
     public function __construct(
         private ConnectionInterface $database,
         private Messages $messages,
+        private Suppressions $suppressions,
         private Accounts $accounts,
         private OperatorAuthority $authority,
         private AuditTrail $audit,
@@ -32,12 +33,17 @@ final readonly class SendAgain
         return $this->database->transaction(function () use ($id, $operator): Message {
             $message = $this->messages->get($id);
             $this->authority->require($operator, $this->accounts->find((string) $message->account_id) ?? throw Refusal::notFound());
-            if ($message->state !== MessageState::Failed) {
+            if (! $message->state->isLost()) {
                 throw Refusal::invalid([new Reason('message.not_failed')]);
             }
+            if ($this->suppressions->of($message->recipient) !== null) {
+                throw Refusal::invalid([new Reason('message.suppressed')]);
+            }
+            $before = $message->state->value;
             $message->fill(['state' => MessageState::Queued, 'attempts' => 0, 'settled_at' => null])->save();
-            $this->audit->record('message.sent_again', $operator->asOperator(), null, ['state' => 'failed'], ['state' => 'queued'], record: 'message');
+            $this->audit->record('message.sent_again', $operator->asOperator(), null, ['state' => $before], ['state' => 'queued'], record: 'message');
             $this->evidence->append('message', "Queued again: {$message->subject}", $this->messages->evidenceOf($message), $message->account_id);
+            $this->messages->noteEvent($message, 'sent_again', "by {$operator->name}");
             DeliverMessage::dispatch($message->id);
 
             return $message;

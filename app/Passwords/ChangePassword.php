@@ -61,7 +61,7 @@ final readonly class ChangePassword
             if ($account->password_hash !== $verified || $account->password_owed === PasswordOwed::Compromised) {
                 throw Refusal::changedMeanwhile();
             }
-            $this->setPassword->write($account, $hash, 'by somebody who knew the former one');
+            $this->setPassword->write($account, $hash, 'by_holder');
             $ended = $endOthers ? $this->endSessions->allOthersOf($account->id, $holder->sessionId, 'password changed') : 0;
             $this->audit->record('account.password_changed', $holder->asHolder(), $account->reference(), [], ['password' => 'set', 'sessions_ended' => $ended]);
         };

@@ -13,6 +13,7 @@ use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Passwords\TemporaryPassword;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Wording\MessageKind;
 use Psr\Clock\ClockInterface;
 
 /** Passwords that an operator gives an account: a temporary one that is read out or mailed, or one that nobody knows. */
@@ -51,6 +52,6 @@ final readonly class HandOverPassword
     /** Sealed in the outbox, as messages with links are. */
     public function mail(Account $account, Secret $temporary): void
     {
-        $this->messages->queueToHolder('temporary_password', $account, 'sign-in', ['password' => $temporary->reveal(), 'hours' => self::HOURS]);
+        $this->messages->queueToHolder(MessageKind::TemporaryPassword, $account, 'sign-in', ['password' => $temporary->reveal(), 'hours' => self::HOURS]);
     }
 }

@@ -20,6 +20,7 @@ use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Wording\MessageKind;
 
 /** What every way to a new password shares: the policy before, the hash outside of the transaction, the message to the holder. */
 final readonly class SetPassword
@@ -124,7 +125,7 @@ final readonly class SetPassword
     public function write(Account $account, #[\SensitiveParameter] string $hash, string $how): void
     {
         $this->store($account, $hash);
-        $this->messages->queueToHolder('password_changed', $account, 'recover', ['how' => $how]);
+        $this->messages->queueToHolder(MessageKind::PasswordChanged, $account, 'recover', ['how' => $how]);
     }
 
     /** Without a word to the holder, for whom it is the first. */

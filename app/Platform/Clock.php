@@ -11,6 +11,6 @@ final class Clock implements ClockInterface
 {
     public function now(): \DateTimeImmutable
     {
-        return new \DateTimeImmutable('now', new \DateTimeZone('UTC'));
+        return new \DateTimeImmutable('now', Moment::utc());
     }
 }

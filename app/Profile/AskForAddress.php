@@ -21,6 +21,7 @@ use Kennel\Core\Mail\Reach;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Verification\VerificationRules;
+use Kennel\Core\Wording\MessageKind;
 
 /**
  * A holder wants another address: a link goes to it, and until it is pressed the account has the one it has. Whether somebody has that address
@@ -67,6 +68,6 @@ final readonly class AskForAddress
     {
         $token = $this->challenges->issue($account, ChallengePurpose::ChangeAddress, $this->rules->lifetime, address: $email);
         // After the "#", so that a scanner that opens the link proves nothing.
-        $this->messages->queueToHolder('change_address', $account, 'address', ['hours' => intdiv($this->rules->lifetime->seconds, 3600)], "#t={$token->reveal()}", recipient: $email->toString());
+        $this->messages->queueToHolder(MessageKind::ChangeAddress, $account, 'address', ['hours' => intdiv($this->rules->lifetime->seconds, 3600)], "#t={$token->reveal()}", recipient: $email->toString());
     }
 }

@@ -21,6 +21,7 @@ use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Wording\MessageKind;
 use Psr\Clock\ClockInterface;
 
 /** The link that went to a new address is pressed: from now on the account has it, verified, and both addresses are told. */
@@ -60,11 +61,11 @@ final readonly class TakeAddress
         }
         $before = ['email' => $account->email, 'status' => $account->status->value, 'email_proven_at' => $account->email_proven_at];
         $told = ['before' => $account->email, 'after' => $email->toString()];
-        $this->messages->queueToHolder('own_address_changed', $account, 'sign-in', $told);
+        $this->messages->queueToHolder(MessageKind::OwnAddressChanged, $account, 'sign-in', $told);
         $this->challenges->spend($challenge);
         $this->claims->settle($account);
         $this->accounts->readdress($account, $email, ['email_proven_at' => $proven = Moment::write($this->clock->now()), 'status' => Status::Active]);
-        $this->messages->queueToHolder('own_address_changed', $account, 'sign-in', $told);
+        $this->messages->queueToHolder(MessageKind::OwnAddressChanged, $account, 'sign-in', $told);
         ($this->markComplete)($account);
         $this->context->accountId = $account->id;
         $this->audit->record('account.address_changed', Actor::holder($account->id, $account->name), $account->reference(), $before, ['email' => $account->email, 'status' => $account->status->value, 'email_proven_at' => $proven]);

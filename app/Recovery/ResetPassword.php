@@ -82,7 +82,7 @@ final readonly class ResetPassword
             $before = ['status' => $now->status->value, 'email_proven_at' => $now->email_proven_at];
             $taken = $now->isUnproven() ? $this->takeOver->afresh($now, $name, null)['sessions_ended'] : 0;
             $this->accounts->change($now, ['status' => Status::Active, 'email_proven_at' => $now->email_proven_at ?? Moment::write($this->clock->now())]);
-            $this->setPassword->write($now, $hash, 'by the link in a message to this address');
+            $this->setPassword->write($now, $hash, 'by_link');
             $ended = $taken + $this->endSessions->allOf($now->id, 'password reset');
             ($this->markComplete)($now);
             $this->context->accountId = $now->id;

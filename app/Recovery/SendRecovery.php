@@ -9,6 +9,7 @@ use Kennel\App\Challenges\Challenges;
 use Kennel\App\Mail\Messages;
 use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Verification\VerificationRules;
+use Kennel\Core\Wording\MessageKind;
 use Psr\Clock\ClockInterface;
 
 /** Sends an account the link that sets a new password; earlier links stop working. Called inside the act's transaction. */
@@ -20,14 +21,14 @@ final readonly class SendRecovery
 
     public function isDue(Account $account): bool
     {
-        return $this->rules->mayResend($this->messages->lastSent($account->id, 'reset_password'), $this->clock->now());
+        return $this->rules->mayResend($this->messages->lastSent($account->id, MessageKind::ResetPassword), $this->clock->now());
     }
 
     public function __invoke(Account $account): void
     {
         $token = $this->challenges->issue($account, ChallengePurpose::ResetPassword, $this->rules->lifetime);
         $this->messages->queueToHolder(
-            'reset_password',
+            MessageKind::ResetPassword,
             $account,
             'reset',
             ['minutes' => intdiv($this->rules->lifetime->seconds, 60)],

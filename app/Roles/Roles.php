@@ -6,6 +6,7 @@ namespace Kennel\App\Roles;
 
 use Illuminate\Database\Connection;
 use Kennel\App\Platform\Identity\Sight;
+use Kennel\App\Platform\Memory\SharedMemory;
 use Kennel\Core\Roles\Authority;
 use Kennel\Core\Roles\Exclusion;
 use Kennel\Core\Roles\RoleDefinition;
@@ -15,26 +16,48 @@ use Psr\Clock\ClockInterface;
 /** The roles there are, what they carry, include and exclude. Who holds them is Assignments' matter. */
 final class Roles
 {
-    private ?RoleGraph $graph = null;
-
-    /** @var array<string, string|null> */
-    private array $catalogued = [];
+    private ?KnownRoles $known = null;
 
     /** @var list<Exclusion>|null */
     private ?array $exclusions = null;
 
     /** In one statement, and by itself: it is asked at every request that needs a permission, and what the framework does around a query costs as much again. */
     private const GRAPH = "SELECT 'role', key, app_key FROM roles UNION ALL SELECT 'carries', role_key, permission FROM role_permissions
-        UNION ALL SELECT 'includes', role_key, included_key FROM role_includes UNION ALL SELECT 'permission', key, app_key FROM permissions";
+        UNION ALL SELECT 'includes', role_key, included_key FROM role_includes UNION ALL SELECT 'permission', key, app_key FROM permissions
+        UNION ALL SELECT 'tag', tag, NULL FROM role_tags";
 
-    public function __construct(private readonly Connection $database, private readonly ClockInterface $clock)
+    /** The tag of how the roles stand, as a part of statements. */
+    public const TAG = '(SELECT tag FROM role_tags)';
+
+    public function __construct(private readonly Connection $database, private readonly ClockInterface $clock, private readonly SharedMemory $memory)
     {
     }
 
     public function graph(): RoleGraph
     {
-        if ($this->graph === null) {
-            $permissions = $includes = $apps = $this->catalogued = [];
+        return $this->known()->graph;
+    }
+
+    /** @return array<string, string|null> the app of each permission that apps ask about, by key */
+    public function catalogued(): array
+    {
+        return $this->known()->catalogued;
+    }
+
+    /** The request under way goes by the roles as they stood when its session was looked up, with this tag: what another worker read of them counts as well. */
+    public function standAt(string $tag): void
+    {
+        $kept = $this->known === null ? $this->memory->fetch("roles:{$tag}") : null;
+        if ($kept instanceof KnownRoles) {
+            $this->known = $kept;
+        }
+    }
+
+    private function known(): KnownRoles
+    {
+        if ($this->known === null) {
+            $permissions = $includes = $apps = $catalogued = [];
+            $tag = '';
             /** @var list<array{string, string, string|null}> $rows */
             $rows = $this->database->getPdo()->query(self::GRAPH)->fetchAll(\PDO::FETCH_NUM);
             foreach ($rows as [$what, $one, $other]) {
@@ -42,21 +65,16 @@ final class Roles
                     'role' => [$permissions[$one] ??= [], $other === null ? null : $apps[$one] = $other],
                     'carries' => $permissions[$one][] = (string) $other,
                     'includes' => $includes[$one][] = (string) $other,
-                    default => $this->catalogued[$one] = $other,
+                    'permission' => $catalogued[$one] = $other,
+                    default => $tag = $one,
                 };
             }
-            $this->graph = new RoleGraph($permissions, $includes, $apps);
+            $this->known = new KnownRoles(new RoleGraph($permissions, $includes, $apps), $catalogued, $tag);
+            // By the tag that was read with it: in a transaction that is rolled back, nobody will ever ask for this one.
+            $this->memory->keep("roles:{$tag}", $this->known);
         }
 
-        return $this->graph;
-    }
-
-    /** @return array<string, string|null> the app of each permission that apps ask about, by key */
-    public function catalogued(): array
-    {
-        $this->graph();
-
-        return $this->catalogued;
+        return $this->known;
     }
 
     /** @return list<Exclusion> by key */
@@ -88,13 +106,13 @@ final class Roles
         return $isGone;
     }
 
-    /** As it was decided: there is one of this key from now on. */
     /** @return array<string, int> the version of each exclusion, by key */
     public function exclusionVersions(): array
     {
         return array_map(intval(...), RoleExclusion::query()->pluck('version', 'key')->all());
     }
 
+    /** As it was decided: there is one of this key from now on. */
     public function writeExclusion(Exclusion $exclusion): void
     {
         $columns = ['too_many' => $exclusion->tooMany, 'why' => $exclusion->why];
@@ -115,7 +133,7 @@ final class Roles
     /** Reads roles and exclusions afresh: inside a transaction that relies upon them, and once one has changed them. */
     public function readAgain(): self
     {
-        $this->graph = $this->exclusions = null;
+        $this->known = $this->exclusions = null;
 
         return $this;
     }

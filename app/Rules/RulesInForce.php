@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Rules;
 
 use Illuminate\Database\Connection;
+use Kennel\App\Platform\Memory\SharedMemory;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Documents\Document;
 use Kennel\Core\Documents\InvalidRuleBook;
@@ -21,12 +22,13 @@ final class RulesInForce
     /** @var array<string, mixed>|null */
     private ?array $document = null;
 
-    private int $revision = 0;
+    /** @var object{number: int, digest: string}|null what was newest when it was first asked; number 0 for what ships */
+    private ?object $newest = null;
 
     private bool $isPretended = false;
 
     /** @param  string  $folder  of the copies; need not exist */
-    public function __construct(private readonly Connection $database, private readonly string $folder)
+    public function __construct(private readonly Connection $database, private readonly string $folder, private readonly SharedMemory $memory)
     {
     }
 
@@ -39,9 +41,33 @@ final class RulesInForce
     /** The number of the revision that document() is of; 0 for what ships. */
     public function revision(): int
     {
-        $this->document();
+        return $this->newest()->number;
+    }
 
-        return $this->revision;
+    /**
+     * One part, as it was read of the revision in force. Reading costs more than most of what relies upon it, so the workers of a server share what they read;
+     * a revision's digest names it, and nothing that was read of another document is ever kept.
+     *
+     * @template T of object
+     *
+     * @param  class-string<T>  $class
+     * @param  \Closure(): T  $read
+     * @param  string  $which  of several of one class
+     * @return T
+     */
+    public function part(string $class, \Closure $read, string $which = ''): object
+    {
+        $digest = $this->isPretended ? '' : $this->newest()->digest;
+        if ($digest === '') {
+            return $read();
+        }
+        $key = "rules:{$digest}:{$class}:{$which}";
+        $kept = $this->memory->fetch($key);
+        if (! $kept instanceof $class) {
+            $this->memory->keep($key, $kept = $read());
+        }
+
+        return $kept;
     }
 
     /**
@@ -51,7 +77,7 @@ final class RulesInForce
      */
     public function requireUnchanged(): void
     {
-        if ($this->document !== null && ! $this->isPretended && (int) RuleRevision::query()->max('number') !== $this->revision) {
+        if ($this->newest !== null && ! $this->isPretended && (int) RuleRevision::query()->max('number') !== $this->newest->number) {
             throw Refusal::conflict('rules.published_meanwhile', 1);
         }
     }
@@ -94,7 +120,7 @@ final class RulesInForce
     /** After a publication: what was read of the former revision is read again. */
     public function forget(): void
     {
-        $this->document = null;
+        $this->document = $this->newest = null;
     }
 
     /**
@@ -110,20 +136,29 @@ final class RulesInForce
     /** @return array<string, mixed> */
     private function read(): array
     {
-        // Asked at every request, and by itself: what the framework does around a query costs more than this one's answer.
-        $newest = $this->database->getPdo()->query('SELECT number, digest FROM rule_revisions ORDER BY number DESC LIMIT 1')->fetch(\PDO::FETCH_OBJ);
-        if (! is_object($newest)) {
-            $this->revision = 0;
+        $newest = $this->newest();
+        if ($newest->number === 0) {
             /** @var array<string, mixed> $shipped */
             $shipped = config('rules');
 
             return $shipped;
         }
-        $this->revision = (int) $newest->number;
         /** @var array<string, mixed> $document */
-        $document = json_decode($this->text($this->revision, (string) $newest->digest), true, flags: JSON_THROW_ON_ERROR);
+        $document = json_decode($this->text($newest->number, $newest->digest), true, flags: JSON_THROW_ON_ERROR);
 
         return UpgradeBook::ofToday()($document);
+    }
+
+    /** @return object{number: int, digest: string} */
+    private function newest(): object
+    {
+        if ($this->newest === null) {
+            // Asked at every request, and by itself: what the framework does around a query costs more than this one's answer.
+            $row = $this->database->getPdo()->query('SELECT number, digest FROM rule_revisions ORDER BY number DESC LIMIT 1')->fetch(\PDO::FETCH_OBJ);
+            $this->newest = (object) ['number' => (int) ($row->number ?? 0), 'digest' => (string) ($row->digest ?? '')];
+        }
+
+        return $this->newest;
     }
 
     private function text(int $number, string $digest): string

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\App\Sessions;
 
-use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\Request;
 use Kennel\App\Accounts\StandingRow;
+use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Identity\Surface;
@@ -39,16 +39,25 @@ final class CurrentSession implements Caller
     /** Of the account behind it, as the query gave them. */
     private string $assignments = '[]';
 
+    /** How the roles stood at that moment. */
+    private string $roleTag = '';
+
     /** @var array<string, list<string|null>>|null apps by permission */
     private ?array $grants = null;
 
     public function __construct(
         private readonly Request $request,
-        private readonly ConnectionInterface $database,
+        private readonly ImmediateSqliteConnection $database,
         private readonly ClockInterface $clock,
         private readonly DecideSession $decide,
         private readonly RequestContext $context,
     ) {
+    }
+
+    /** The same store and clock, for a request that is read in another way. */
+    public function of(Request $request): self
+    {
+        return new self($request, $this->database, $this->clock, $this->decide, $this->context);
     }
 
     public function find(): ?SignedIn
@@ -115,7 +124,9 @@ final class CurrentSession implements Caller
             $this->get();
             $now = $this->clock->now();
             $held = array_filter(Assignments::decode($this->assignments, $now), static fn (Assignment $one): bool => $one->holdsAt($now));
-            $this->grants = app(Roles::class)->graph()->grants(array_values(array_map(static fn (Assignment $one): array => [$one->role, $one->app], $held)));
+            $roles = app(Roles::class);
+            $roles->standAt($this->roleTag);
+            $this->grants = $roles->graph()->grants(array_values(array_map(static fn (Assignment $one): array => [$one->role, $one->app], $held)));
         }
 
         return $this->grants;
@@ -128,15 +139,16 @@ final class CurrentSession implements Caller
         if ($token === null) {
             return null;
         }
-        $row = $this->database->selectOne(
-            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, s.proven_at, a.id AS account_id, a.name, '.StandingRow::columns().', '.sprintf(Assignments::SUBQUERY, 'a.id').' AS assignments
+        $row = $this->database->look(
+            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, s.proven_at, a.id AS account_id, a.name, '.StandingRow::columns().', '.sprintf(Assignments::SUBQUERY, 'a.id').' AS assignments, '.Roles::TAG.' AS role_tag
              FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_digest = ? AND s.surface = ?',
             [$token->digest(), $surface->value],
-        );
+        )[0] ?? null;
         if ($row === null) {
             return null;
         }
         $this->assignments = $row->assignments;
+        $this->roleTag = $row->role_tag;
         $facts = new SessionFacts((bool) $row->kept, Moment::read($row->started_at), Moment::read($row->seen_at), Moment::readOrNull($row->ended_at));
         $now = $this->clock->now();
         if (($this->decide)($facts, $now) !== null) {

@@ -29,6 +29,7 @@ use Kennel\Core\Signup\DecideSignup;
 use Kennel\Core\Signup\SignupInput;
 use Kennel\Core\Signup\SignupPlan;
 use Kennel\Core\Signup\SignupVerdict;
+use Kennel\Core\Wording\MessageKind;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -199,13 +200,10 @@ final readonly class SubmitSignup
     private function tellHolder(Account $account, App $app): bool
     {
         $this->strangers->note('account.signed_up_again', $account->reference());
-        if (! $this->sendVerification->isDue($this->messages->lastSent($account->id, 'already_registered'))) {
+        if (! $this->sendVerification->isDue($this->messages->lastSent($account->id, MessageKind::AlreadyRegistered))) {
             return false;
         }
-        $this->messages->queue('already_registered', $account->id, $account->name, $account->email, [
-            'app' => $app->name(),
-            'url' => url("/a/{$app->key}/sign-in"),
-        ]);
+        $this->messages->queueToHolder(MessageKind::AlreadyRegistered, $account, 'sign-in', appKey: $app->key);
 
         return true;
     }

@@ -16,6 +16,7 @@ use Kennel\App\Sessions\EndSessions;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Accounts\StatusAct;
 use Kennel\Core\Retention\RetentionRules;
+use Kennel\Core\Wording\MessageKind;
 use Psr\Clock\ClockInterface;
 
 /** Writes a transition that was decided, and does what its line in the table says. Called inside the act's transaction. */
@@ -63,7 +64,7 @@ final readonly class WriteStatus
             $this->challenges->supersede($account->id);
         }
         if ($line->tells !== null) {
-            $this->messages->queueToHolder($line->tells, $account, 'sign-in', self::told($this->retention));
+            $this->messages->queueToHolder(MessageKind::from($line->tells), $account, 'sign-in', self::told($this->retention));
         }
         ($this->markComplete)($account);
         $this->audit->record(self::EVENTS[$act->value], $by, $account->reference(), $before, $after, $why);

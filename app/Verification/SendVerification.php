@@ -10,6 +10,7 @@ use Kennel\App\Mail\Messages;
 use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Verification\VerificationRules;
+use Kennel\Core\Wording\MessageKind;
 use Psr\Clock\ClockInterface;
 
 /** Sends the link that proves an address, for one claim to it. Earlier links of that claim stop working. Called inside the act's transaction. */
@@ -44,7 +45,7 @@ final readonly class SendVerification
         $token = $this->issue($account, $claim);
         // After the "#", so that a scanner that opens the link proves nothing.
         $this->messages->queueToHolder(
-            'verify_address',
+            MessageKind::VerifyAddress,
             $account,
             'verify',
             ['hours' => intdiv($this->rules->lifetime->seconds, 3600)],

@@ -31,8 +31,8 @@ apt_install() {
 }
 
 ensure_php() {
-    if apt_missing php composer php:pdo_sqlite php:curl php:zip php:gd php:intl php:mbstring php:dom php:sodium php:pcntl php:exif; then
-        apt_install php8.2-cli php8.2-sqlite3 php8.2-curl php8.2-gd php8.2-zip php8.2-intl php8.2-mbstring php8.2-xml composer unzip
+    if apt_missing php composer php:pdo_sqlite php:curl php:zip php:gd php:intl php:mbstring php:dom php:sodium php:pcntl php:exif php:apcu; then
+        apt_install php8.2-cli php8.2-sqlite3 php8.2-curl php8.2-gd php8.2-zip php8.2-intl php8.2-mbstring php8.2-xml php8.2-apcu composer unzip
     fi
     if [ ! -f vendor/autoload.php ] || [ "$(stamp composer.json)" != "$(cat vendor/.stamp 2>/dev/null)" ]; then
         say 'Installing PHP packages...'

@@ -23,6 +23,12 @@ final readonly class Look
     {
     }
 
+    /** Kennel's own, of what the rule book does not mention. */
+    public static function plain(string $name): self
+    {
+        return new self($name, '#006373', '', '');
+    }
+
     /** @throws InvalidRuleBook */
     public static function read(Document $document): self
     {

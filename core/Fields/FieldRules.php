@@ -38,9 +38,15 @@ final readonly class FieldRules
         return array_filter($this->all, static fn (Field $field): bool => $field->isAskedBy($app));
     }
 
+    /** Those that full access waits for, of whichever app. */
+    public function owed(): self
+    {
+        return $this->only(static fn (Field $field): bool => $field->required !== Required::Never);
+    }
+
     /** @return array<string, Field> what full access waits for; what was required at sign-up included, for accounts from before the rule */
     public function owedBy(string $app): array
     {
-        return array_filter($this->askedBy($app), static fn (Field $field): bool => $field->required !== Required::Never);
+        return $this->owed()->askedBy($app);
     }
 }

@@ -12,6 +12,7 @@ use Kennel\Core\Disclosure\FieldOrigin;
 use Kennel\Core\Documents\Document;
 use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Mail\AllowanceRules;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Pictures\PictureRules;
@@ -21,6 +22,7 @@ use Kennel\Core\Sessions\SessionRules;
 use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Throttling\ThrottleRules;
 use Kennel\Core\Verification\VerificationRules;
+use Kennel\Core\Wording\WordingRules;
 
 /** Every rule an operator can set, as typed values. No setting is read anywhere else. */
 final readonly class RuleBook
@@ -37,6 +39,8 @@ final readonly class RuleBook
         public HashingRules $hashing,
         public VerificationRules $verification,
         public VerificationRules $recovery,
+        public WordingRules $wordings,
+        public AllowanceRules $allowance,
         public SessionRules $sessions,
         public ReviewRules $review,
         public ThrottleRules $throttles,
@@ -66,12 +70,15 @@ final readonly class RuleBook
             HashingRules::read($root->section('hashing', 'How passwords are stored: Argon2id (RFC 9106) or bcrypt')),
             VerificationRules::read($root->section('verification', 'Links that prove an address')),
             VerificationRules::read($root->section('recovery', 'Links that set a new password')),
+            WordingRules::read($messages = $root->section('messages', 'What messages say, and how many go out')),
+            AllowanceRules::read($messages->section('allowance', 'How many messages go out in a day (UTC)')),
             SessionRules::read($root->section('sessions', 'How long a session lives')),
             ReviewRules::read($root->section('review', 'How a draft of these rules is published')),
             ThrottleRules::read($root->section('throttles', 'How often a stranger may knock')),
             RetentionRules::read($root->section('retention', 'How long rows stay that nobody needs any more')),
             $root,
         );
+        $messages->nothingElse();
         $root->nothingElse();
         $book->referToWhatIsThere();
 
@@ -94,6 +101,9 @@ final readonly class RuleBook
         }
         foreach (array_diff($this->disclosure->apps(), array_keys($this->apps)) as $unknown) {
             throw new InvalidRuleBook("disclosure: there is no app \"{$unknown}\"");
+        }
+        foreach (array_diff($this->wordings->apps(), array_keys($this->apps)) as $unknown) {
+            throw new InvalidRuleBook("messages.wordings: there is no app \"{$unknown}\"");
         }
         foreach (array_keys($this->disclosure->fields) as $key) {
             $field = FieldKey::parse($key);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
+use Kennel\App\Apps\App;
 use Kennel\App\Audit\AuditEvent;
 use Kennel\App\Audit\ErasureKey;
 use Kennel\App\Audit\Sealing;
@@ -12,13 +13,17 @@ use Kennel\App\Challenges\Challenge;
 use Kennel\App\Mail\Composition;
 use Kennel\App\Mail\HeldDelivery;
 use Kennel\App\Mail\Message;
+use Kennel\App\Mail\MessageEvent;
+use Kennel\App\Mail\Suppression;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Roles\Assignment;
 use Kennel\App\Sessions\Session;
 use Kennel\App\Verification\Claim;
+use Kennel\Core\Mail\Retry;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Sessions\SessionRules;
 use Kennel\Core\Verification\VerificationRules;
+use Kennel\Core\Wording\MessageKind;
 
 /** What happened to the made-up accounts: roles, sessions, proof links, messages and the trail of it all. */
 final class History
@@ -34,6 +39,11 @@ final class History
     /** At most this many messages are made, so that a large demo does not spend its start on encryption. */
     private const MOST_MESSAGES = 400;
 
+    private const TIMED_OUT = 'Connection to relay.alderwend.example:587 timed out';
+
+    /** After so many messages, the next that could be delivered came back. */
+    private const BOUNCED = 3;
+
     private const GUESSED_AT = 4;
 
     /** @var \SplMinHeap<string> events that are later than accounts still to come: the trail is in the order in which things happened */
@@ -41,7 +51,9 @@ final class History
 
     private readonly Sealing $sealing;
 
-    private int $messages = 0;
+    private int $queued = 0;
+
+    private bool $hasBounced = false;
 
     /** @var list<array<string, mixed>> */
     private array $targets = [];
@@ -52,6 +64,7 @@ final class History
         private readonly \DateTimeImmutable $start,
         private readonly Loader $loader,
         private readonly Composition $composition,
+        private readonly App $app,
         private readonly SessionRules $sessions,
         private readonly VerificationRules $verification,
     ) {
@@ -62,6 +75,8 @@ final class History
     }
 
     private bool $hasLead = false;
+
+    private int $messages = 0;
 
     /** @param  array<string, mixed>  $account  the next younger one */
     public function note(array $account): void
@@ -85,6 +100,10 @@ final class History
             $this->loader->add(Claim::class, [$claim]);
             $this->loader->add(Challenge::class, [$challenge]);
             $this->loader->add(Message::class, [$message]);
+            $this->loader->add(MessageEvent::class, $this->steps($message));
+            if ($message['state'] === 'bounced') {
+                $this->loader->add(Suppression::class, [['address_key' => mb_strtolower($message['recipient']), 'said' => $message['last_error'], 'since' => $message['settled_at'], 'account_id' => $message['account_id']]]);
+            }
             $this->loader->add(HeldDelivery::class, $message['state'] === 'held' ? [['message_id' => $message['id'], 'held_at' => $message['settled_at']]] : []);
         }
     }
@@ -191,6 +210,9 @@ final class History
         // The relay was away for two days in the week before the start.
         $age = $this->start->getTimestamp() - $sent->getTimestamp();
         $failed = $age > 86_400 && $age < 259_200;
+        // And of the older ones one went to a mailbox that is gone.
+        $bounced = ! $failed && ! $this->hasBounced && $this->messages >= self::BOUNCED;
+        $this->hasBounced = $this->hasBounced || $bounced;
         $claim = ['id' => $this->entropy->uuid($sent), 'account_id' => $account['id'], 'is_founding' => true, 'app_key' => $account['app_key'], 'claimed_at' => $account['created_at']];
         $challenge = [
             'id' => $this->entropy->uuid($sent),
@@ -207,20 +229,57 @@ final class History
             'account_id' => $account['id'],
             'act_id' => $this->entropy->uuid($sent),
             'kind' => 'verify_address',
+            'app_key' => 'gaugebook',
+            'language' => 'en',
             'recipient' => $account['email'],
-            'state' => $failed ? 'failed' : 'held',
+            'seq' => ++$this->queued,
+            'state' => match (true) {
+                $failed => 'failed',
+                $bounced => 'bounced',
+                default => 'held',
+            },
             'attempts' => $failed ? 6 : 1,
-            'last_error' => $failed ? 'Connection to relay.alderwend.example:587 timed out' : null,
+            'last_error' => match (true) {
+                $failed => self::TIMED_OUT,
+                $bounced => '550 5.1.1 The mailbox does not exist',
+                default => null,
+            },
             'created_at' => $account['created_at'],
             'settled_at' => Moment::write($sent->modify($failed ? '+5 hours' : '+1 second')),
-            ...$this->composition->compose($id, 'verify_address', $account['name'], $account['email'], [
-                'app' => 'Gaugebook',
-                'url' => url('/a/gaugebook/verify').'#t='.$token->reveal(),
+            ...$this->composition->compose($id, MessageKind::VerifyAddress, $this->app, 'en', $account['name'], $account['email'], [
+                'link' => url('/a/gaugebook/verify').'#t='.$token->reveal(),
                 'hours' => intdiv($this->verification->lifetime->seconds, 3600),
             ]),
         ];
 
         return [$claim, $challenge, $message];
+    }
+
+    /**
+     * What became of a message, as the relay would have left it behind.
+     *
+     * @param  array<string, mixed>  $message
+     * @return list<array<string, mixed>>
+     */
+    private function steps(array $message): array
+    {
+        $step = static fn (string $event, string $at, ?string $said = null, ?string $next = null): array => ['message_seq' => $message['seq'], 'event' => $event, 'said' => $said, 'at' => $at, 'next_at' => $next];
+        if ($message['state'] === 'held') {
+            return [$step('held', $message['settled_at'])];
+        }
+        if ($message['state'] === 'bounced') {
+            return [$step('accepted', Moment::write(Moment::read($message['created_at'])->modify('+1 second'))), $step('bounced', $message['settled_at'], $message['last_error'])];
+        }
+        $steps = [];
+        $at = Moment::read($message['created_at']);
+        for ($attempt = 1; $attempt <= $message['attempts']; $attempt++) {
+            $wait = Retry::secondsAfter($attempt);
+            $next = $wait === null ? null : $at->modify("+{$wait} seconds");
+            $steps[] = $step($next === null ? 'given_up' : 'refused', Moment::write($at), self::TIMED_OUT, $next === null ? null : Moment::write($next));
+            $at = $next ?? $at;
+        }
+
+        return $steps;
     }
 
     /**

@@ -7,6 +7,7 @@ namespace Kennel\Demo;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Duties\TermsAcceptance;
+use Kennel\App\Apps\App;
 use Kennel\App\Desk\AccountView;
 use Kennel\App\Disclosure\Consent;
 use Kennel\App\Fields\FieldValue;
@@ -14,6 +15,8 @@ use Kennel\App\Mail\Composition;
 use Kennel\App\Metadata\MetadataRow;
 use Kennel\App\Metadata\MetadataValue;
 use Kennel\App\Platform\Moment;
+use Kennel\Core\Apps\AppRules;
+use Kennel\Core\Documents\Document;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\Peppers\Peppers;
@@ -84,7 +87,7 @@ final class Scenario
             $consents = ConsentFiller::of(require __DIR__.'/rules.php');
             $metadata = new MetadataFiller(new SeededEntropy(self::SEED + 2));
             $figures = new Figures($entropy, $start, $loader);
-            $history = new History($entropy, new SeededEntropy(self::SEED + 3), $start, $loader, $this->composition, $this->sessions, $this->verification);
+            $history = new History($entropy, new SeededEntropy(self::SEED + 3), $start, $loader, $this->composition, self::gaugebook(), $this->sessions, $this->verification);
             $keeper = '';
             $ages = new SeededEntropy(self::SEED + 1);
             $timeline = Timeline::of($accounts, static fn (int $index): int => isset(self::KEEPERS[$index]) ? (380 - $index * 40) * self::DAY : AccountMaker::age($index, $ages));
@@ -139,5 +142,13 @@ final class Scenario
     public static function moment(\DateTimeImmutable $start, int $secondsBefore): string
     {
         return Moment::write($start->modify("-{$secondsBefore} seconds"));
+    }
+
+    /** As the rule book that has just been written has it; the one in force was read before. */
+    private static function gaugebook(): App
+    {
+        $rules = require __DIR__.'/rules.php';
+
+        return new App('gaugebook', 'web', '', AppRules::readAll(new Document(['apps' => $rules['apps']]))['gaugebook']);
     }
 }

@@ -14,6 +14,26 @@ $handed = static fn (string $key, array ...$grants): array => ['key' => $key, 'g
 $rules = require __DIR__.'/../../config/rules.php';
 
 return array_replace($rules, [
+    // Two of the messages in words of the network's own, one of them in both languages.
+    'messages' => ['allowance' => ['a_day' => 50, 'an_address' => 10, 'an_app' => 0, 'kept_back' => 20], 'wordings' => [
+        ['key' => 'verify_address:gaugebook:en', 'subject' => '{{ app }}: one step, and you can send readings', 'html' => <<<'HTML'
+            <p>Hello {{ name }},</p>
+            <p>thank you for looking after a gauge. Open the page to say that <strong>{{ address }}</strong> is your address; after that {{ app }} takes your readings.</p>
+            <p><a href="{{ link }}">This is my address</a></p>
+            <p>The link works once, for {{ hours }} hours. If you did not sign up, do nothing: without it nobody can use the account.</p>
+            HTML, 'text' => '', 'sender_name' => '{{ app }}', 'reply_to' => 'volunteers@alderwend.example'],
+        ['key' => 'verify_address:gaugebook:de', 'subject' => '{{ app }}: ein Schritt noch, dann können Sie Pegel melden', 'html' => <<<'HTML'
+            <p>Guten Tag {{ name }},</p>
+            <p>danke, dass Sie sich um einen Pegel kümmern. Öffnen Sie die Seite und bestätigen Sie, dass <strong>{{ address }}</strong> Ihre Adresse ist; danach nimmt {{ app }} Ihre Messwerte an.</p>
+            <p><a href="{{ link }}">Das ist meine Adresse</a></p>
+            <p>Der Link gilt einmal und {{ hours }} Stunden lang. Wenn Sie sich nicht angemeldet haben, müssen Sie nichts tun: Ohne ihn kann niemand das Konto benutzen.</p>
+            HTML, 'text' => '', 'sender_name' => '{{ app }}', 'reply_to' => 'volunteers@alderwend.example'],
+        ['key' => 'account_closed:*:en', 'subject' => '{{ app }}: your account is closed', 'html' => <<<'HTML'
+            <p>Hello {{ name }},</p>
+            <p>Your account on {{ app }} is closed, and nobody can sign in to it. Your readings stay in the archive without your name.</p>
+            <p>Changed your mind? For {{ days }} days we can open it again: answer this message.</p>
+            HTML, 'text' => '', 'sender_name' => '', 'reply_to' => 'volunteers@alderwend.example'],
+    ]],
     'apps' => [
         ['key' => 'gaugebook', 'look' => ['name' => 'Gaugebook', 'colour' => '#1d6f9c', 'ground' => '', 'logo' => ''], 'admission' => 'anyone', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => []],
         ['key' => 'floodline', 'look' => ['name' => 'Floodline', 'colour' => '#a3401f', 'ground' => '', 'logo' => ''], 'admission' => 'invited', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => []],

@@ -10,6 +10,7 @@ return [
         'method' => ['title' => 'Method not allowed here', 'detail' => 'The Allow header lists the methods that are.'],
         'not_merge_patch' => ['title' => 'The body must be a merge patch', 'detail' => 'Send the header Content-Type: application/merge-patch+json (RFC 7396).'],
         'malformed' => ['title' => 'The request could not be read', 'detail' => 'Send one JSON object in UTF-8.'],
+        'not_a_message' => ['title' => 'The body must be a message', 'detail' => 'Send it as it was received, with the header Content-Type: message/rfc822.'],
         'not_json' => ['title' => 'The body must be JSON', 'detail' => 'Send the header Content-Type: application/json.'],
         'too_large' => ['title' => 'The body is too large', 'detail' => 'The reason says how large it may be.'],
         'throttled' => ['title' => 'Too often', 'detail' => 'Wait as long as Retry-After says, in seconds, and try again.'],

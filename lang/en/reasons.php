@@ -410,5 +410,31 @@ return [
         'too_long' => 'At most :maximum characters.',
         'characters' => 'Control characters cannot be part of a reason.',
     ],
-    'message' => ['not_failed' => 'Only a message that failed can be sent again.'],
+    'message' => [
+        'not_failed' => 'Only a message that did not arrive can be sent again.',
+        'suppressed' => 'Nothing is sent to this address since a message to it bounced. Release the address first, or have the holder change it.',
+        'not_suppressed' => 'Messages go to this address as to any other.',
+    ],
+    'bounce' => [
+        'no_status' => 'This is no bounce report: it has no part of type message/delivery-status (RFC 3464). Hand in the whole message as it was received.',
+        'no_recipient' => 'The report names no recipient with an action and a status (RFC 3464, 2.3), so nothing can be learnt from it.',
+        'no_message' => 'The report speaks of no message that Kennel sent: neither its Message-ID nor its recipient is known here.',
+    ],
+
+    // Wordings of messages.
+    'wording' => [
+        'unknown_variable' => 'There is no variable “:variable” in this message. There are: :variables.',
+        'unknown_variable_near' => 'There is no variable “:variable” in this message. Did you mean “:likely”?',
+        'unclosed' => 'Something is opened here and not closed. Write {{ variable }}, or {% if variable %} … {% endif %}.',
+        'not_allowed' => 'Only {{ variable }} and {% if variable %} … {% else %} … {% endif %} can be used.',
+        'lacks' => 'Without {{ :variable }} the message would be of no use. Put it in.',
+        'secret_here' => '{{ :variable }} is a secret of the person; the subject and the headers are seen by others.',
+        'tag_not_allowed' => '<:tag> cannot be in a message. Use :tags.',
+        'attribute_not_allowed' => '<:tag> cannot have “:attribute”; how things look is added when the message is sent.',
+        'tag_unclosed' => '<:tag> is opened here and not closed.',
+        'tag_unopened' => '</:tag> closes something that was not opened.',
+        'link_not_allowed' => 'A link begins with https:// or mailto:, or is {{ link }}.',
+        'reply_to' => 'This is no e-mail address. Leave it empty when answers go nowhere in particular.',
+        'has_mistakes' => 'The wording has mistakes. Correct them and send it again.',
+    ],
 ];

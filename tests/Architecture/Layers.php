@@ -42,6 +42,7 @@ final class Layers
         ],
         [
             'Disclosure' => 'who is handed what of an account',
+            'Wording' => 'what messages say: templates, their variables, how they look',
             'Signup' => 'what becomes of a sign-up; forms against bots; terms',
             'Signin' => 'what becomes of a sign-in',
             'Imports' => 'what becomes of a row',
@@ -76,6 +77,7 @@ final class Layers
             'Accounts' => 'the record: finding, adding, changing under a version; duties and waivers; whom an operator may touch',
             'Apps' => 'registered apps',
         ],
+        ['Wording' => 'the words of each message: one\'s own, or those that ship'],
         [
             'Sessions' => 'opening, ending, and the one of this request',
             'Mail' => 'the outbox, the relay',

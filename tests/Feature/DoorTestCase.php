@@ -72,6 +72,7 @@ abstract class DoorTestCase extends TestCase
             'rules.signup.bots' => ['trap' => true, 'minimum_time' => 'PT0S', 'work_bits' => 0, 'attempts' => 0, 'attempts_within' => 'PT1H', 'form_lifetime' => 'PT4H'],
             'rules.fields' => [],
             'rules.disclosure' => Books::disclosing([]),
+            'rules.messages' => (require base_path('config/rules.php'))['messages'],
             'rules.hashing' => ['scheme' => 'argon2id', 'memory' => 7168, 'passes' => 1, 'lanes' => 1, 'cost' => 10, 'pepper' => ''],
         ]);
 

@@ -15,6 +15,9 @@ final class InForce
         'resends' => ['times' => 0], 'resends_of_address' => ['times' => 0], 'links' => ['times' => 0], 'signins_of_account' => ['free' => 0], 'signins_of_source' => ['free' => 0],
     ];
 
+    /** As many messages as there are, for what is about other things. */
+    public const ALL_MAIL = ['allowance' => ['a_day' => 0, 'an_address' => 0, 'an_app' => 0]];
+
     /** @return array<string, mixed> */
     public static function read(\PDO $database): array
     {

@@ -21,6 +21,7 @@ use Kennel\Core\Accounts\StatusAct;
 use Kennel\Core\Accounts\Transition;
 use Kennel\Core\Bulk\Change;
 use Kennel\Core\Retention\RetentionRules;
+use Kennel\Core\Wording\MessageKind;
 use Psr\Clock\ClockInterface;
 
 /** Suspends, restores, closes, reopens or verifies many, by the table of transitions. */
@@ -92,7 +93,7 @@ final readonly class StatusWork implements Work
             $this->challenges->supersede($account->id);
         }
         if ($line->tells !== null) {
-            $this->messages->queueToHolder($line->tells, $account, 'sign-in', WriteStatus::told($this->retention));
+            $this->messages->queueToHolder(MessageKind::from($line->tells), $account, 'sign-in', WriteStatus::told($this->retention));
         }
     }
 

@@ -19,7 +19,7 @@ final class Kept
     public const MARK = '(not kept)';
 
     /** Doors that are asked while somebody types, or that undo what they do. */
-    public const NEVER = ['POST signups/verdict', 'POST fields/verdict', 'POST passwords/verdict', 'POST signups/rehearsal', 'POST roles/{key}/effect', 'POST accounts/{id}/why', 'POST decisions'];
+    public const NEVER = ['POST signups/verdict', 'POST fields/verdict', 'POST passwords/verdict', 'POST signups/rehearsal', 'POST roles/{key}/effect', 'POST accounts/{id}/why', 'POST decisions', 'POST wordings/preview'];
 
     /** By door: keys of the request's body, and of the answer's. */
     public const DOORS = [
@@ -62,6 +62,9 @@ final class Kept
         'POST disclosure/cases' => [['case', 'field', 'audience'], ['id', 'expected']],
         'DELETE rules/cases/{id}' => [[], []],
         'POST rules/logos' => [[], ['id']],
+        'POST wordings/sample' => [['key'], ['id', 'recipient']],
+        'POST messages/{id}/release' => [[], ['id', 'kind', 'state']],
+        'POST bounces' => [[], ['items']],
         'POST messages/{id}/send-again' => [[], ['id', 'kind', 'state', 'attempts']],
         'POST passwords/wrapping' => [['reason'], ['accounts']],
         'DELETE passwords/wrapping/{id}' => [[], []],

@@ -10,20 +10,28 @@ use Illuminate\Http\Response;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Mail\Allowance;
 use Kennel\App\Mail\Message;
+use Kennel\App\Mail\MessageEvent;
 use Kennel\App\Mail\MessageList;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Mail\MessageState;
+use Kennel\App\Mail\NoteBounce;
+use Kennel\App\Mail\ReleaseAddress;
 use Kennel\App\Mail\SendAgain;
+use Kennel\App\Mail\Suppressions;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\Sight;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Wording\MessageKind;
 
 final readonly class MessageController
 {
-    /** Of these nothing but the link is anybody's secret. A message of any other kind is withheld as a whole. */
-    private const SHOWN_KINDS = ['verify_address', 'reset_password', 'already_registered', 'password_changed'];
+    /** In bytes: a report may carry the whole message that it is about. */
+    private const LARGEST_REPORT = 1_048_576;
 
     private const WITHHELD = 'Withheld: this message holds a secret of the person it was sent to.';
 
@@ -38,13 +46,14 @@ final readonly class MessageController
         return Json::ok($list->page(
             $query->uuid('account'),
             $query->choice('state', array_column(MessageState::cases(), 'value')),
+            $query->text('to', 254),
             $query->text('cursor'),
             $query->number('limit', 50, 1, 200),
             self::row(...),
         ));
     }
 
-    public function show(string $id): JsonResponse
+    public function show(string $id, Suppressions $suppressions): JsonResponse
     {
         $message = $this->find($id);
         $parts = $this->parts($message);
@@ -54,7 +63,37 @@ final readonly class MessageController
             'headers' => $this->headers($parts['eml']),
             'text' => $parts['text'],
             'content_withheld' => $this->isWithheld($message),
+            'events' => array_map(static fn (MessageEvent $one): array => ['event' => $one->event, 'said' => $one->said, 'at' => $one->at, 'next_at' => $one->next_at], $this->messages->eventsOf($message)),
+            'suppressed_since' => $suppressions->of($message->recipient)?->since,
         ]);
+    }
+
+    /** A report of another server (RFC 3464), as it was received. */
+    public function bounce(Request $request, NoteBounce $note): JsonResponse
+    {
+        $operator = $this->caller->require('kennel:messages.send');
+        if (preg_match('#^(message/rfc822|multipart/report|text/plain)\s*(;|$)#i', (string) $request->headers->get('Content-Type')) !== 1) {
+            throw new Problem(415, 'request.not_a_message');
+        }
+        if (strlen($request->getContent()) > self::LARGEST_REPORT) {
+            throw new Problem(413, 'request.too_large', [new Reason('request.too_large', null, ['maximum' => self::LARGEST_REPORT])]);
+        }
+
+        return Json::ok(['items' => array_map(static fn (array $one): array => [
+            'message' => $one['message']->id, 'recipient' => $one['message']->recipient, 'state' => $one['message']->state->value, 'action' => $one['action'], 'status' => $one['status'], 'suppressed' => $one['suppressed'],
+        ], $note($request->getContent(), $operator->asOperator(), $this->sight))]);
+    }
+
+    public function allowance(Allowance $allowance): JsonResponse
+    {
+        $this->caller->requireUnbounded('kennel:messages.read');
+
+        return Json::ok($allowance->soFar());
+    }
+
+    public function release(string $id, ReleaseAddress $release): JsonResponse
+    {
+        return Json::ok(self::row($release($id, $this->caller->require('kennel:messages.send'))));
     }
 
     /** For a sandboxed frame: nothing loads, nothing runs, links open outside. */
@@ -111,7 +150,8 @@ final readonly class MessageController
         if (! $this->isWithheld($message)) {
             return $parts;
         }
-        if (! in_array($message->kind, self::SHOWN_KINDS, true)) {
+        // Where nothing but the link is anybody's secret, the rest is shown. What is of no known kind is withheld as a whole.
+        if ($message->kind !== Messages::SAMPLE && MessageKind::tryFrom($message->kind)?->isSecret() !== false) {
             return ['eml' => $parts['eml'], 'html' => '<p>'.self::WITHHELD.'</p>', 'text' => self::WITHHELD];
         }
         $mask = static fn (string $text): string => preg_replace('/#t=[A-Za-z0-9_-]{43}/', '#t=(withheld)', $text) ?? '';

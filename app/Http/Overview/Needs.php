@@ -48,9 +48,11 @@ final readonly class Needs
     {
         $kinds = $this->census->kinds();
         $refused = $this->strangers->countSince('session.refused', $this->clock->now()->modify('-24 hours'));
+        $states = $this->messages->countByState();
         $counts = [
             'workers.silent' => count($this->silence->fallen()),
-            'mail.failed' => $this->messages->countByState()['failed'] ?? 0,
+            'mail.failed' => $states['failed'] ?? 0,
+            'mail.bounced' => $states['bounced'] ?? 0,
             'signin.guessing' => $refused >= self::GUESSING ? $refused : 0,
             'verification.lapsed' => $this->challenges->countLapsed(),
             'rules.cases_fail' => count($this->cases->failing($this->rules->book())),

@@ -92,11 +92,16 @@ final readonly class AccessController
         if ($asked === [] || count($asked) > AnswerQuestions::MOST) {
             throw Refusal::invalid([new Reason('decisions.number', 'questions', ['maximum' => AnswerQuestions::MOST])]);
         }
-        $questions = array_map(static function (array $one): array {
-            $text = static fn (string $key): ?string => is_string($one[$key] ?? null) ? $one[$key] : null;
-
-            return ['account' => $text('account'), 'session' => $text('session'), 'permission' => $text('permission') ?? '', 'app' => $text('app')];
-        }, $asked);
+        $questions = [];
+        foreach ($asked as $one) {
+            [$account, $session, $permission, $app] = [$one['account'] ?? null, $one['session'] ?? null, $one['permission'] ?? null, $one['app'] ?? null];
+            $questions[] = [
+                'account' => is_string($account) ? $account : null,
+                'session' => is_string($session) ? $session : null,
+                'permission' => is_string($permission) ? $permission : '',
+                'app' => is_string($app) ? $app : null,
+            ];
+        }
 
         return Json::ok(['answers' => $answer($questions)]);
     }

@@ -35,7 +35,7 @@ final readonly class UnderDraft
         self::requireOperator($request);
         $draft = app(Drafts::class)->current();
         // What was read of the rules in force for the check above gives way.
-        foreach (array_keys(RulesProvider::parts()) as $rules) {
+        foreach (RulesProvider::classes() as $rules) {
             app()->forgetInstance($rules);
         }
         app(RulesInForce::class)->pretend($draft->document);
@@ -51,6 +51,6 @@ final readonly class UnderDraft
     {
         $console = $request->duplicate();
         $console->headers->set(Surface::HEADER, Surface::Console->value);
-        app()->make(CurrentSession::class, ['request' => $console])->require('kennel:rules.read');
+        app(CurrentSession::class)->of($console)->require('kennel:rules.read');
     }
 }

@@ -32,6 +32,20 @@ final class ImmediateSqliteConnection extends SQLiteConnection
     }
 
     /**
+     * One statement that reads, for what is asked at every request: what the framework does around a query costs as much as such an answer.
+     *
+     * @param  list<string|int>  $bindings
+     * @return list<object>
+     */
+    public function look(string $query, array $bindings = []): array
+    {
+        $statement = $this->getPdo()->prepare($query);
+        $statement->execute($bindings);
+
+        return $statement->fetchAll(\PDO::FETCH_OBJ);
+    }
+
+    /**
      * @param  string  $query
      * @param  array<array-key, mixed>  $bindings
      * @return mixed

@@ -31,6 +31,8 @@ final readonly class UpgradeBook
             new Step(4, added: ['apps.*.roles' => []]),
             // Who is handed what is a rule. Until now operators and holders saw every field there was, and nobody else saw any.
             new Step(5, reshape: DiscloseAsBefore::in(...)),
+            // Messages can be in words of one's own, and so many a day; until somebody says otherwise they go out as they ship, as many as there are.
+            new Step(6, added: ['messages' => ['wordings' => [], 'allowance' => ['a_day' => 0, 'an_address' => 0, 'an_app' => 0, 'kept_back' => 20]]]),
         ]);
     }
 

@@ -20,6 +20,8 @@ const Dock = later(() => import('./evidence/Dock').then((module) => module.Dock)
 const Find = later(() => import('./find/Find').then((module) => module.Find));
 const KeyList = later(() => import('./KeyList').then((module) => module.KeyList));
 const KitScreen = later(() => import('./kit/KitScreen').then((module) => module.KitScreen));
+const AllowanceTab = later(() => import('./mail/AllowanceTab').then((module) => module.AllowanceTab));
+const WordingScreen = later(() => import('./mail/WordingScreen').then((module) => module.WordingScreen));
 const MailScreen = later(() => import('./mail/MailScreen').then((module) => module.MailScreen));
 const ImportsScreen = later(() => import('./imports/ImportsScreen').then((module) => module.ImportsScreen));
 const PasswordsScreen = later(() => import('./passwords/PasswordsScreen').then((module) => module.PasswordsScreen));
@@ -66,6 +68,8 @@ export function Bench({ name }: { name: string }) {
                 <Routes>
                   <Route index element={<NeedsYou />} />
                   <Route path="sign-up/:tab?" element={<SignupScreen />} />
+                  <Route path="mail/allowance" element={<AllowanceTab />} />
+                  <Route path="mail/wording/:kind?" element={<WordingScreen />} />
                   <Route path="mail/:id?" element={<MailScreen />} />
                   <Route path="passwords/import" element={<Navigate to="/accounts/import" replace />} />
                   <Route path="passwords/:tab?" element={<PasswordsScreen />} />

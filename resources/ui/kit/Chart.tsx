@@ -147,3 +147,30 @@ export function Bar({ share, tone }: { share: number; tone: keyof typeof fills }
     </div>
   );
 }
+
+/** A count a day, small, in a line of text's height: the shape of it, and each figure to who points at it. */
+export function Bars({
+  label,
+  values,
+  says,
+}: {
+  label: string;
+  values: readonly { key: string; value: number }[];
+  says: (one: { key: string; value: number }) => string;
+}) {
+  const most = Math.max(1, ...values.map(({ value }) => value));
+  return (
+    <ul aria-label={label} className="mt-1 flex h-10 items-end gap-px border-b border-line">
+      {values.map((one) => (
+        <li key={one.key} className="flex h-full flex-1 items-end" title={says(one)}>
+          <span className="sr-only">{says(one)}</span>
+          <span
+            aria-hidden="true"
+            className={`block w-full ${one.value === 0 ? '' : 'min-h-px bg-petrol'}`}
+            style={{ height: `${(100 * one.value) / most}%` }}
+          />
+        </li>
+      ))}
+    </ul>
+  );
+}

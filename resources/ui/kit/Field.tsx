@@ -103,11 +103,19 @@ export function TextArea({
   help,
   large,
   isLabelHidden,
+  isMono = false,
   ...input
-}: ComponentProps<'textarea'> & Described) {
+}: ComponentProps<'textarea'> & Described & { isMono?: boolean }) {
   return (
     <Labelled {...{ id, label, error, help, large, isLabelHidden }}>
-      {({ className, ...box }) => <textarea rows={3} {...input} {...box} className={`px-3 py-1.5 ${className}`} />}
+      {({ className, ...box }) => (
+        <textarea
+          rows={3}
+          {...input}
+          {...box}
+          className={`px-3 py-1.5 ${isMono ? 'font-mono text-small' : ''} ${className}`}
+        />
+      )}
     </Labelled>
   );
 }

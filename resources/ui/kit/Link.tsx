@@ -1,5 +1,5 @@
 import type { ComponentProps, ReactNode } from 'react';
-import { Link } from 'react-router';
+import { Link, type To } from 'react-router';
 
 const LOOK = 'text-petrol underline decoration-1 underline-offset-2 hover:decoration-2';
 
@@ -32,5 +32,29 @@ export function LinkButton({
       {...rest}
       className={`inline-block min-h-6 rounded-[4px] text-left underline decoration-1 underline-offset-2 hover:decoration-2 disabled:opacity-55 aria-disabled:opacity-55 ${colour}`}
     />
+  );
+}
+
+/** One of a list that stands beside what it opens, with what is known of it at its end. */
+export function SideLink({
+  to,
+  isHere,
+  figure,
+  children,
+}: {
+  to: To;
+  isHere: boolean;
+  figure?: ReactNode;
+  children: ReactNode;
+}) {
+  return (
+    <Link
+      to={to}
+      aria-current={isHere ? 'page' : undefined}
+      className={`flex items-baseline justify-between gap-2 border-l-2 px-4 py-1.5 max-sm:px-3 ${isHere ? 'border-petrol bg-petrol-wash font-semibold' : 'border-transparent hover:bg-well'}`}
+    >
+      <span>{children}</span>
+      <span className="shrink-0 text-small font-normal text-ink-soft">{figure}</span>
+    </Link>
   );
 }

@@ -101,7 +101,7 @@ final class ConsoleTest extends BrowserTestCase
         $console = $this->enterConsole();
         $console->keys('e')->see('live');
         Server::signUp(self::$server->url(), ['app' => 'gaugebook', 'name' => 'Live Wire', 'email' => 'live@post.example', 'password' => 'slow green otters swim']);
-        $console->see('POST /signups → 202')->see('account added')->see('Queued: Gaugebook: is this your address?')->see('Held by the stand-in')->see('by holder Live Wire');
+        $console->see('POST /signups → 202')->see('account added')->see('Queued: Gaugebook: one step, and you can send readings')->see('Held by the stand-in')->see('by holder Live Wire');
         $console->press('wire: POST /signups → 202')->see('"email": "live@post.example"')->see('"password": "[secret]"');
         $this->assertAccessible();
         $console->keys('e')->seeNot('account added');

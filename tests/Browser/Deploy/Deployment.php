@@ -68,7 +68,26 @@ final class Deployment
                 $words = [$words[0], ...posix_geteuid() === 0 ? ['--allow-to-run-as-root', '-d', 'opcache.preload_user=root'] : [], ...array_slice($words, 1, -1), "{$this->directory}/php-fpm.conf"];
             }
             $this->begin($unit, $words);
+            if (str_contains($words[0], 'php-fpm')) {
+                $this->awaitSocket();
+            }
         }
+    }
+
+    /** What is preloaded is compiled first: until then nobody listens, and nginx says 502. */
+    private function awaitSocket(): void
+    {
+        preg_match('/^listen = (.+)$/m', (string) file_get_contents("{$this->directory}/php-fpm.conf"), $listen);
+        for ($try = 0; $try < 300; $try++) {
+            $socket = @stream_socket_client('unix://'.trim($listen[1] ?? ''), timeout: 1.0);
+            if ($socket !== false) {
+                fclose($socket);
+
+                return;
+            }
+            usleep(100_000);
+        }
+        throw new \RuntimeException('php-fpm does not listen.');
     }
 
     /** As `systemctl reload` does. */

@@ -152,11 +152,11 @@ final class SignUpJourneyTest extends BrowserTestCase
         $frame = self::$browser->find('//iframe');
         $driver = self::$browser->driver;
         $driver->switchTo()->frame($frame);
-        self::$browser->until(static fn (): bool => $driver->findElements(WebDriverBy::linkText('Confirm my address')) !== [], 'the message in its frame');
-        $link = (string) $driver->findElement(WebDriverBy::linkText('Confirm my address'))->getAttribute('href');
+        self::$browser->until(static fn (): bool => $driver->findElements(WebDriverBy::linkText('This is my address')) !== [], 'the message in its frame');
+        $link = (string) $driver->findElement(WebDriverBy::linkText('This is my address'))->getAttribute('href');
         $driver->switchTo()->defaultContent();
         self::assertStringContainsString('/a/gaugebook/verify#t=', $link);
-        self::$browser->press('Text')->see('Open this page and press its button');
+        self::$browser->press('Text')->see('thank you for looking after a gauge');
         self::$browser->press('Headers')->see('Message-ID:')->see($email);
         $this->assertAccessible();
 

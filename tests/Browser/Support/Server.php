@@ -35,7 +35,7 @@ final class Server
             $server->artisan('kennel:demo-seed', "--accounts={$accounts}");
         });
         if (! $guarded) {
-            $server->changeRules(static fn (array $rules): array => array_replace_recursive($rules, ['hashing' => ['memory' => 7168], 'signup' => ['bots' => ['trap' => false, 'minimum_time' => 'PT0S', 'work_bits' => 0, 'attempts' => 0]], 'throttles' => InForce::UNTHROTTLED]));
+            $server->changeRules(static fn (array $rules): array => array_replace_recursive($rules, ['hashing' => ['memory' => 7168], 'signup' => ['bots' => ['trap' => false, 'minimum_time' => 'PT0S', 'work_bits' => 0, 'attempts' => 0]], 'throttles' => InForce::UNTHROTTLED, 'messages' => InForce::ALL_MAIL]));
         }
         // As it is served for real.
         $server->artisan('config:cache');

@@ -82,7 +82,7 @@ final class CompareTest extends TestCase
     public function test_an_app_that_is_gone_admits_nobody(): void
     {
         $after = Books::demo();
-        [$after['fields'], $after['disclosure']] = [[], Books::disclosing([])];
+        [$after['fields'], $after['disclosure'], $after['messages']['wordings']] = [[], Books::disclosing([]), []];
         array_shift($after['apps']);
         $findings = (new Compare(Books::judge(), Books::judge($after)))->onPastSignup('gaugebook', 'post.example', []);
         self::assertSame(['past_refused signup.nobody_only'], array_map(static fn (Finding $finding): string => "{$finding->kind} {$finding->reason->code}", $findings));

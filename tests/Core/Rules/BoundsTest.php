@@ -15,6 +15,7 @@ final class BoundsTest extends TestCase
 {
     /** Least and most of whole numbers by path; what else has to be so for the ends to be possible. */
     private const NUMBERS = [
+        'messages.allowance.a_day' => [0, 10_000_000], 'messages.allowance.an_address' => [0, 1_000], 'messages.allowance.an_app' => [0, 10_000_000], 'messages.allowance.kept_back' => [0, 100],
         'signup.bots.work_bits' => [0, 22],
         'signup.bots.attempts' => [0, 100_000],
         'password.composition.letters' => [0, 16],
@@ -57,6 +58,7 @@ final class BoundsTest extends TestCase
         'fields.0.key' => 40, 'fields.0.label' => 80, 'fields.0.help' => 300, 'fields.0.earliest' => 10, 'fields.0.latest' => 10, 'fields.0.region' => 2, 'fields.0.choices.0.key' => 80,
         'fields.0.choices.0.label' => 120, 'hashing.pepper' => 32,
         'disclosure.fields.0.key' => 200, 'disclosure.fields.0.grants.0.key' => 60, 'disclosure.fields.0.grants.0.permission' => 60, 'disclosure.fields.0.grants.0.purpose' => 200, 'disclosure.directories.0.key' => 40,
+        'messages.wordings.0.key' => 90, 'messages.wordings.0.subject' => 200, 'messages.wordings.0.html' => 20_000, 'messages.wordings.0.text' => 20_000, 'messages.wordings.0.sender_name' => 100, 'messages.wordings.0.reply_to' => 254,
     ];
 
     /** @param  array<string, mixed>  $with */
@@ -106,7 +108,7 @@ final class BoundsTest extends TestCase
             }
         });
         $expected = array_map(static fn (array $bounds): array => [$bounds[0], $bounds[1]], self::NUMBERS);
-        self::assertEquals([...$expected, 'format' => [5, 5]], $bounded);
+        self::assertEquals([...$expected, 'format' => [6, 6]], $bounded);
         self::assertEquals(self::LENGTHS, $lengths);
     }
 

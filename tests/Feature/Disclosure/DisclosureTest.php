@@ -188,6 +188,23 @@ final class DisclosureTest extends DoorTestCase
         self::assertStringContainsString('not handed to you', (string) $this->ask("/audit-events?account={$this->tam->id}")->getContent());
     }
 
+    public function test_lists_behind_counts_name_no_value_that_is_not_handed(): void
+    {
+        $run = '019a0f00-0000-7000-8000-000000000001';
+        DB::table('impact_runs')->insert(['id' => $run, 'draft_version' => 1, 'state' => 'done', 'counts' => '{}', 'started_at' => '2026-11-01T00:00:00.000Z']);
+        foreach (['phone' => '+4799999999', 'reach' => 'Saltinge'] as $field => $value) {
+            DB::table('impact_findings')->insert(['run_id' => $run, 'kind' => 'misfit', 'code' => 'field.choice_near', 'field' => "fields.{$field}", 'account_id' => $this->tam->id, 'parameters' => json_encode(['label' => $field, 'value' => $value, 'likely' => "{$value}!"])]);
+        }
+        $this->operatorWith('kennel:console', 'kennel:accounts.read', 'kennel:accounts.manage', 'kennel:rules.read');
+        $bulk = (string) $this->knock('POST', '/bulk-acts', ['act' => 'set_field', 'parameters' => ['field' => 'reach', 'value' => 'Mill Reach'], 'ids' => [$this->tam->id]], surface: 'console')->assertCreated()->json('id');
+        $this->ask("/bulk-acts/{$bulk}/accounts")->assertJsonPath('items.0.before.reach', 'Saltings');
+        config(['rules.disclosure.fields.2.grants.0.permission' => 'kennel:messages.read']);
+        self::assertStringNotContainsString('Saltings', (string) $this->ask("/bulk-acts/{$bulk}/accounts")->assertOk()->assertJsonCount(1, 'items')->getContent());
+        config(['rules.disclosure.fields.2.grants.0.permission' => 'kennel:accounts.read']);
+        $found = (string) $this->ask("/rules/impact/{$run}/findings")->assertOk()->assertJsonCount(2, 'items')->getContent();
+        self::assertSame([false, true], [str_contains($found, '99999999'), str_contains($found, 'Saltinge')]);
+    }
+
     public function test_a_preview_is_what_the_door_answers_to_the_byte(): void
     {
         $this->signIn()->assertCreated();

@@ -10,6 +10,7 @@ use Kennel\App\Mail\Messages;
 use Kennel\App\Platform\Keys\KeyFile;
 use Kennel\App\Platform\Pulses\Pulses;
 use Kennel\App\Platform\SystemEntropy;
+use Kennel\Core\Wording\MessageKind;
 
 final class BackupTest extends InstallTestCase
 {
@@ -56,7 +57,7 @@ final class BackupTest extends InstallTestCase
         $account = $this->app->make(\Kennel\App\Accounts\Accounts::class)->byAddress(\Kennel\Core\Accounts\EmailAddress::parse('ada@holm.example'));
         self::assertNotNull($account);
         $token = $link->issue($account, \Kennel\Core\Challenges\ChallengePurpose::ResetPassword, \Kennel\Core\Documents\Duration::parse('PT1H'));
-        $this->app->make(Messages::class)->queueToHolder('password_changed', $account, 'recover', ['how' => 'for a test']);
+        $this->app->make(Messages::class)->queueToHolder(MessageKind::PasswordChanged, $account, 'recover', ['how' => 'by_link']);
         $this->attempt('kennel:peppers', ['new' => 'spring']);
         [$status, $said] = $this->attempt('kennel:backup', ['folder' => "{$this->folder}/b", '--keys' => "{$this->folder}/k"]);
         self::assertSame(0, $status, $said);
@@ -133,7 +134,7 @@ final class BackupTest extends InstallTestCase
     {
         $account = $this->app->make(\Kennel\App\Accounts\Accounts::class)->byAddress(\Kennel\Core\Accounts\EmailAddress::parse('ada@holm.example'));
         self::assertNotNull($account);
-        $this->app->make(Messages::class)->queueToHolder('password_changed', $account, 'recover', ['how' => 'for a test']);
+        $this->app->make(Messages::class)->queueToHolder(MessageKind::PasswordChanged, $account, 'recover', ['how' => 'by_link']);
         $this->attempt('kennel:backup', ['folder' => "{$this->folder}/b", '--keys' => "{$this->folder}/k"]);
         unlink("{$this->data}/app.key");
         (new KeyFile("{$this->data}/app.key"))->make(new SystemEntropy);

@@ -14,6 +14,7 @@ use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Cases\SignupCase;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Signup\SignupInput;
+use Kennel\Core\Wording\MessageKind;
 
 final class KeysTest extends InstallTestCase
 {
@@ -24,7 +25,7 @@ final class KeysTest extends InstallTestCase
         $this->startAnew();
         $account = $this->app->make(Accounts::class)->byAddress(EmailAddress::parse('ada@holm.example'));
         self::assertNotNull($account);
-        $this->app->make(Messages::class)->queueToHolder('password_changed', $account, 'recover', ['how' => 'for a test']);
+        $this->app->make(Messages::class)->queueToHolder(MessageKind::PasswordChanged, $account, 'recover', ['how' => 'by_link']);
         $this->app->make(Cases::class)->add(new SignupCase('One', 'portal', new SignupInput('Ada', 'ada@holm.example', new Secret('slow green otters'), [], ''), []), 'the test');
     }
 
@@ -65,7 +66,7 @@ final class KeysTest extends InstallTestCase
         self::assertStringNotContainsString($this->keys()[0], $said);
         self::assertSame([2, $first], [count($this->keys()), $this->keys()[1]]);
         $this->startAnew();
-        self::assertStringContainsString('for a test', $this->openNewest(), 'what was sealed before is opened');
+        self::assertStringContainsString('by the link', $this->openNewest(), 'what was sealed before is opened');
         [$status, $said] = $this->attempt('kennel:keys', ['act' => 'retire']);
         self::assertSame(1, $status, 'not while something needs it');
         self::assertStringContainsString('2 values are not sealed under the key in use', $said);
@@ -81,7 +82,7 @@ final class KeysTest extends InstallTestCase
         self::assertStringContainsString('1 former keys retired', $said);
         self::assertCount(1, $this->keys());
         $this->startAnew();
-        self::assertStringContainsString('for a test', $this->openNewest());
+        self::assertStringContainsString('by the link', $this->openNewest());
         self::assertSame(['One'], array_column($this->app->make(Cases::class)->run($this->app->make(\Kennel\App\Rules\RulesInForce::class)->book()), 'name'));
         self::assertSame(0o600, fileperms("{$this->data}/app.key") & 0o777);
     }

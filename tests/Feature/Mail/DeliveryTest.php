@@ -48,7 +48,7 @@ final class DeliveryTest extends DoorTestCase
     public function test_a_message_is_settled_when_nothing_more_is_done_about_it(): void
     {
         $settled = array_filter(MessageState::cases(), static fn (MessageState $state): bool => $state->isSettled());
-        self::assertSame([MessageState::Held, MessageState::Sent, MessageState::Failed], array_values($settled));
+        self::assertSame([MessageState::Held, MessageState::Sent, MessageState::Failed, MessageState::Bounced, MessageState::Suppressed], array_values($settled));
     }
 
     public function test_the_evidence_says_how_the_message_stands_after_each_attempt(): void

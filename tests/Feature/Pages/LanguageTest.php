@@ -93,7 +93,7 @@ final class LanguageTest extends DoorTestCase
     /** @return array<string, array{string, bool}> */
     public static function files(): array
     {
-        return ['pages' => ['pages', true], 'reasons' => ['reasons', false], 'problems' => ['problems', false], 'passwords' => ['passwords', true]];
+        return ['pages' => ['pages', true], 'reasons' => ['reasons', false], 'problems' => ['problems', false], 'passwords' => ['passwords', true], 'messages' => ['messages', true]];
     }
 
     /**

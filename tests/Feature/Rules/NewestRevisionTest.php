@@ -7,6 +7,7 @@ namespace Kennel\Tests\Feature\Rules;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Memory\NoMemory;
 use Kennel\App\Rules\Revisions;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\Tests\Feature\DoorTestCase;
@@ -20,7 +21,7 @@ final class NewestRevisionTest extends DoorTestCase
     {
         parent::setUp();
         $this->copies = sys_get_temp_dir().'/kennel-copies-'.bin2hex(random_bytes(6));
-        $this->app->scoped(RulesInForce::class, fn ($app): RulesInForce => new RulesInForce($app->make(\Illuminate\Database\Connection::class), $this->copies));
+        $this->app->scoped(RulesInForce::class, fn ($app): RulesInForce => new RulesInForce($app->make(\Illuminate\Database\Connection::class), $this->copies, new NoMemory));
         $this->keeper();
     }
 

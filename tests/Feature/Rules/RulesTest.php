@@ -6,6 +6,7 @@ namespace Kennel\Tests\Feature\Rules;
 
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
+use Kennel\App\Platform\Memory\NoMemory;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Feature\Trail;
@@ -19,7 +20,7 @@ final class RulesTest extends DoorTestCase
         parent::setUp();
         $this->folder = sys_get_temp_dir().'/kennel-rules-'.bin2hex(random_bytes(6));
         mkdir($this->folder);
-        $this->app->scoped(RulesInForce::class, fn ($app): RulesInForce => new RulesInForce($app->make(\Illuminate\Database\Connection::class), "{$this->folder}/copies"));
+        $this->app->scoped(RulesInForce::class, fn ($app): RulesInForce => new RulesInForce($app->make(\Illuminate\Database\Connection::class), "{$this->folder}/copies", new NoMemory));
     }
 
     protected function tearDown(): void

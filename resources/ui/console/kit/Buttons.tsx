@@ -4,7 +4,7 @@ import { FilterChip } from '../../kit/Chip';
 import { Combobox } from '../../kit/Combobox';
 import { FileButton, IconButton, ValueButton } from '../../kit/SmallButtons';
 import { TextInput } from '../../kit/Filter';
-import { InlineLink, LinkButton, PlainLink } from '../../kit/Link';
+import { InlineLink, LinkButton, PlainLink, SideLink } from '../../kit/Link';
 import { StatusMark } from '../../kit/Marks';
 import { Segments, Switch } from '../../kit/Segments';
 import { SmallSelect } from '../../kit/SmallSelect';
@@ -89,6 +89,9 @@ export function Buttons() {
         <InlineLink to="/kit">A link</InlineLink> <PlainLink href="/console/kit">A page outside</PlainLink>
         <LinkButton>An act in a text</LinkButton> <LinkButton kind="stop">One that takes away</LinkButton>
       </Line>
+      <SideLink to="/kit" isHere figure="3">
+        One of a list beside what it opens
+      </SideLink>
     </Part>
   );
 }

@@ -1,4 +1,4 @@
-import { Bar, Chart, countTicks, draw, Legend } from '../../kit/Chart';
+import { Bar, Bars, Chart, countTicks, draw, Legend } from '../../kit/Chart';
 import { DataTable } from '../../kit/DataTable';
 import { Line, Part } from './Part';
 
@@ -11,6 +11,11 @@ export function Charts() {
     <Part name="Charts">
       <Bar share={0.37} tone="petrol" />
       <Bar share={0.8} tone="amber" />
+      <Bars
+        label="Knocks a day"
+        values={[3, 0, 7, 2, 5].map((value, day) => ({ key: String(day), value }))}
+        says={({ key, value }) => `${key}: ${value}`}
+      />
       <Line>
         <Legend tone="petrol">people</Legend> <Legend tone="amber">programs</Legend>
       </Line>

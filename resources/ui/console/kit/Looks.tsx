@@ -1,5 +1,5 @@
 import { Disclosure } from '../../kit/Disclosure';
-import { Frame } from '../../kit/Frame';
+import { Frame, WrittenFrame } from '../../kit/Frame';
 import { Chip } from '../../kit/Chip';
 import { NeedMark, Swatch } from '../../kit/Marks';
 import { Dot, Picture } from '../../kit/Picture';
@@ -61,6 +61,12 @@ export function Looks() {
         <p>More of it.</p>
       </Disclosure>
       <Frame title="A page within the page" srcDoc="<p lang=en>What somebody else sees.</p>" className="h-16 w-full" />
+      <WrittenFrame
+        title="A page that is written here"
+        src="/api/v1/wordings/frame?surface=console"
+        html="<body><p>What somebody will see.</p></body>"
+        className="h-16 w-full"
+      />
     </Part>
   );
 }

@@ -1,22 +1,27 @@
+import { useEffect, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
 import { FilterChip } from '../../kit/Chip';
 import { DataTable, type Column } from '../../kit/DataTable';
-import { ListPane, Screen } from '../../kit/Layout';
+import { ListPane } from '../../kit/Layout';
 import { QueryState } from '../../kit/QueryState';
-import { Address } from '../../kit/Text';
+import { SearchInput } from '../../kit/Filter';
+import { Address, Note } from '../../kit/Text';
 import { RowTime } from '../../kit/Time';
-import { api, FIGURES_EVERY } from '../api';
+import { useSettled } from '../../kit/useSettled';
+import { api, FIGURES_EVERY, useMay } from '../api';
 import { More } from '../More';
 import { useListKeys } from '../useListKeys';
 import { usePages } from '../usePages';
+import { HandInBounce } from './HandInBounce';
+import { MailHead } from './MailHead';
 import { MessagePane } from './MessagePane';
 import { MessageStateMark } from './MessageStateMark';
 
 type State = Schemas['MessageState'];
 type Message = Schemas['MessageRow'];
 
-const STATES: readonly State[] = ['queued', 'sending', 'retrying', 'held', 'sent', 'failed'];
+const STATES: readonly State[] = ['queued', 'sending', 'retrying', 'held', 'sent', 'failed', 'bounced', 'suppressed'];
 
 const COLUMNS: readonly Column<Message>[] = [
   {
@@ -57,58 +62,101 @@ export function MailScreen() {
   const { id } = useParams();
   const [search, setSearch] = useSearchParams();
   const state = search.get('state') as State | null;
-  const filter = state === null ? '' : `?state=${state}`;
+  const to = search.get('to') ?? '';
+  const [typed, setTyped] = useState(to);
+  const [known, setKnown] = useState(to);
+  const settled = useSettled(typed, 150);
+  // The address says what is searched for; a link may have changed it.
+  if (to !== known) {
+    setKnown(to);
+    if (to !== settled) setTyped(to);
+  }
+  const filter = search.size === 0 ? '' : `?${search.toString()}`;
+  const may = useMay();
   const list = usePages(
-    ['messages', 'all', state],
+    ['messages', 'all', state, to],
     (cursor, signal) =>
       answer(
         api.GET('/messages', {
-          params: { query: { ...(state === null ? {} : { state }), ...(cursor === undefined ? {} : { cursor }) } },
+          params: {
+            query: {
+              ...(state === null ? {} : { state }),
+              ...(to === '' ? {} : { to }),
+              ...(cursor === undefined ? {} : { cursor }),
+            },
+          },
           signal,
         }),
       ),
     FIGURES_EVERY,
   );
-  const rows = useListKeys(id ?? null, (to) => `/mail${to === null ? '' : `/${to}`}${filter}`);
+  const change = (key: string, value: string) =>
+    setSearch(
+      (before) => {
+        if (value === '') before.delete(key);
+        else before.set(key, value);
+        return before;
+      },
+      { replace: true },
+    );
+  useEffect(() => {
+    if (settled !== to) change('to', settled);
+    // When somebody pauses; what a link says is no reason to write it back.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [settled]);
+  const rows = useListKeys(id ?? null, (next) => `/mail${next === null ? '' : `/${next}`}${filter}`);
   return (
-    <ListPane
-      list={
-        <Screen title="Mail" aside="newest first">
-          <div className="mb-2.5 flex flex-wrap gap-1.5" role="group" aria-label="State">
-            {STATES.map((each) => (
-              <FilterChip
-                key={each}
-                pressed={state === each}
-                onPress={(on) => setSearch(on ? { state: each } : {}, { replace: true })}
+    <section className="flex h-full flex-col" aria-label="Mail">
+      <MailHead tab="" aside={<Note className="ml-auto flex items-center">newest first</Note>} />
+      <div className="min-h-0 flex-1">
+        <ListPane
+          list={
+            <div className="h-full overflow-y-auto px-5 py-4 max-sm:px-3">
+              <div className="mb-2.5 flex flex-wrap items-start gap-2">
+                <div className="w-80 max-w-full">
+                  <SearchInput
+                    label="Sent to"
+                    prompt="How the address begins"
+                    value={typed}
+                    onType={setTyped}
+                    found=""
+                  />
+                </div>
+                {may('kennel:messages.send') ? <HandInBounce /> : null}
+              </div>
+              <div className="mb-2.5 flex flex-wrap gap-1.5" role="group" aria-label="State">
+                {STATES.map((each) => (
+                  <FilterChip key={each} pressed={state === each} onPress={(on) => change('state', on ? each : '')}>
+                    <MessageStateMark state={each} />
+                  </FilterChip>
+                ))}
+              </div>
+              <QueryState
+                of={list}
+                what="the messages"
+                isEmpty={list.items.length === 0}
+                empty={
+                  state === null
+                    ? 'No messages yet. Sign up on an account page and one appears here.'
+                    : `No message is ${state}.`
+                }
               >
-                <MessageStateMark state={each} />
-              </FilterChip>
-            ))}
-          </div>
-          <QueryState
-            of={list}
-            what="the messages"
-            isEmpty={list.items.length === 0}
-            empty={
-              state === null
-                ? 'No messages yet. Sign up on an account page and one appears here.'
-                : `No message is ${state}.`
-            }
-          >
-            <DataTable
-              label="Messages"
-              columns={COLUMNS}
-              rows={list.items}
-              rowKey={(message) => message.id}
-              opens={(message) => ({ to: `/mail/${message.id}${filter}`, isOpen: message.id === id })}
-              isStale={list.isStale}
-              rowsRef={rows}
-            />
-          </QueryState>
-          <More list={list} />
-        </Screen>
-      }
-      pane={id === undefined ? null : <MessagePane key={id} id={id} back={`/mail${filter}`} />}
-    />
+                <DataTable
+                  label="Messages"
+                  columns={COLUMNS}
+                  rows={list.items}
+                  rowKey={(message) => message.id}
+                  opens={(message) => ({ to: `/mail/${message.id}${filter}`, isOpen: message.id === id })}
+                  isStale={list.isStale}
+                  rowsRef={rows}
+                />
+              </QueryState>
+              <More list={list} />
+            </div>
+          }
+          pane={id === undefined ? null : <MessagePane key={id} id={id} back={`/mail${filter}`} />}
+        />
+      </div>
+    </section>
   );
 }

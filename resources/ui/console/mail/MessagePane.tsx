@@ -14,8 +14,9 @@ import { Copy } from '../../kit/Copy';
 import { counted } from '../../text/figures';
 import { Note } from '../../kit/Text';
 import { When } from '../../kit/Time';
-import { api, refresh } from '../api';
+import { api, refresh, useMay } from '../api';
 import { MessageStateMark } from './MessageStateMark';
+import { Steps } from './Steps';
 
 const PARTS = [
   { value: 'html', label: 'HTML' },
@@ -32,7 +33,11 @@ const WHERE: Record<Schemas['MessageState'], string> = {
   held: 'The built-in stand-in holds it: no relay is set.',
   sent: 'The relay has taken it.',
   failed: 'It was given up.',
+  bounced: 'The relay took it, and the server behind it sent it back.',
+  suppressed: 'It was not sent: an earlier message to this address bounced.',
 };
+
+const LOST: readonly Schemas['MessageState'][] = ['failed', 'bounced', 'suppressed'];
 
 /** One message, as sent. */
 export function MessagePane({ id, back }: { id: string; back: string }) {
@@ -52,6 +57,7 @@ export function MessagePane({ id, back }: { id: string; back: string }) {
 
 function Open({ message, back }: { message: Schemas['Message']; back: string }) {
   const client = useQueryClient();
+  const may = useMay();
   const [search, setSearch] = useSearchParams();
   const part = (search.get('part') ?? 'html') as Part;
   const show = (next: Part) =>
@@ -66,6 +72,10 @@ function Open({ message, back }: { message: Schemas['Message']; back: string }) 
     mutationFn: () => answer(api.POST('/messages/{id}/send-again', { params: { path: { id: message.id } } })),
     onSuccess: () => refresh(client),
   });
+  const release = useMutation({
+    mutationFn: () => answer(api.POST('/messages/{id}/release', { params: { path: { id: message.id } } })),
+    onSuccess: () => refresh(client),
+  });
   return (
     <>
       <PaneHead back={back}>
@@ -76,6 +86,7 @@ function Open({ message, back }: { message: Schemas['Message']; back: string }) 
         {message.account_id === null ? null : (
           <InlineLink to={`/accounts/${message.account_id}`}>Open the account</InlineLink>
         )}
+        <InlineLink to={`/mail?to=${encodeURIComponent(message.recipient)}`}>Everything sent there</InlineLink>
       </p>
       <p className="mb-2 flex flex-wrap items-center gap-x-2">
         <MessageStateMark state={message.state} /> <When at={message.created_at} />
@@ -84,9 +95,10 @@ function Open({ message, back }: { message: Schemas['Message']; back: string }) 
       {message.last_error === null ? null : (
         <div className="mb-2 space-y-2">
           <Notice tone="caution">
-            After {counted(message.attempts, 'attempt', 'attempts')}: {message.last_error}
+            {message.attempts === 0 ? null : `After ${counted(message.attempts, 'attempt', 'attempts')}: `}
+            {message.last_error}
           </Notice>
-          {message.state === 'failed' ? (
+          {LOST.includes(message.state) && message.suppressed_since === null ? (
             <Button aria-disabled={again.isPending} onClick={() => (again.isPending ? undefined : again.mutate())}>
               Send message again
             </Button>
@@ -94,6 +106,24 @@ function Open({ message, back }: { message: Schemas['Message']; back: string }) 
           <Failure error={again.error} />
         </div>
       )}
+      {message.suppressed_since === null ? null : (
+        <div className="mb-2 space-y-2">
+          <Note>
+            Nothing is sent to this address since <When at={message.suppressed_since} />. Ask the holder for another
+            one; if it works again, release it.
+          </Note>
+          {may('kennel:messages.send') ? (
+            <Button
+              aria-disabled={release.isPending}
+              onClick={() => (release.isPending ? undefined : release.mutate())}
+            >
+              Release the address
+            </Button>
+          ) : null}
+          <Failure error={release.error} />
+        </div>
+      )}
+      <Steps message={message} />
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <Segments label="Part" value={part} onChange={show} choices={PARTS} />
         {message.content_withheld ? (

@@ -10,8 +10,19 @@ const tones: Record<State, Tone> = {
   held: 'good',
   sent: 'good',
   failed: 'stop',
+  bounced: 'stop',
+  suppressed: 'caution',
 };
-const glyph: Record<State, string> = { queued: '…', sending: '→', retrying: '↻', held: '✓', sent: '✓', failed: '✕' };
+const glyph: Record<State, string> = {
+  queued: '…',
+  sending: '→',
+  retrying: '↻',
+  held: '✓',
+  sent: '✓',
+  failed: '✕',
+  bounced: '↩',
+  suppressed: '⊘',
+};
 
 export function MessageStateMark({ state }: { state: State }) {
   return (

@@ -39,6 +39,13 @@ const ways: Record<Need['code'], Way> = {
     to: '/mail?state=failed',
     urgent: true,
   },
+  'mail.bounced': {
+    say: (count) => `${counted(count, 'message', 'messages')} came back`,
+    why: 'Nothing more is sent to an address that does not exist, until its holder changes it or you release it.',
+    act: 'See bounced messages',
+    to: '/mail?state=bounced',
+    urgent: false,
+  },
   'signin.guessing': {
     say: (count) => `${counted(count, 'sign-in was', 'sign-ins were')} refused in the last 24 hours`,
     why: 'That is more than typing mistakes: somebody may be trying passwords. The trail says on whom and from where.',

@@ -31,7 +31,7 @@ export function AccountPicker({
     <div className="min-w-0">
       <SearchInput
         label={label}
-        prompt="Name, address, id or phone"
+        prompt="Name or address"
         value={typed}
         onType={setTyped}
         found={asked !== '' && found.data !== undefined && items.length === 0 ? 'nobody' : ''}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http;
+
+use Illuminate\Contracts\Foundation\Application;
+use Illuminate\Database\Connection;
+use Illuminate\Http\Request;
+use Kennel\App\Access\AccessFacts;
+use Kennel\App\Access\AnswerQuestions;
+use Kennel\App\Evidence\Watch;
+use Kennel\App\Http\Evidence\RecordWire;
+use Kennel\App\Http\Protocol\ChooseLanguage;
+use Kennel\App\Http\Protocol\RequireSameOrigin;
+use Kennel\App\Http\Protocol\SecurityHeaders;
+use Kennel\App\Http\Roles\AccessController;
+use Kennel\App\Http\Rules\RefuseDraft;
+use Kennel\App\Http\Sessions\CurrentSessionController;
+use Kennel\App\Http\Sessions\RequirePermission;
+use Kennel\App\Platform\Database\ImmediateSqliteConnection;
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Memory\SharedMemory;
+use Kennel\App\Platform\RequestContext;
+use Kennel\App\Roles\Roles;
+use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Sessions\LiveSessions;
+use Kennel\Core\Accounts\DutyRules;
+use Kennel\Core\Fields\DecideFields;
+use Kennel\Core\Fields\FieldTypes;
+use Kennel\Core\Fields\PhoneNumbers;
+use Kennel\Core\Sessions\DecideSession;
+use Kennel\Core\Sessions\SessionRules;
+use Psr\Clock\ClockInterface;
+
+/**
+ * What the busiest requests are made of, class by class. The container finds all of this by itself, by reading each constructor at each request; for
+ * those below, that took a fifth of the time of an answer. WiringTest holds the lists against the constructors.
+ */
+final class Wiring
+{
+    /** Made once a request. */
+    public const SCOPED = [
+        RequestContext::class => [],
+        Roles::class => [Connection::class, ClockInterface::class, SharedMemory::class],
+        CurrentSession::class => [Request::class, ImmediateSqliteConnection::class, ClockInterface::class, DecideSession::class, RequestContext::class],
+        SecurityHeaders::class => [RequestContext::class],
+        ChooseLanguage::class => [Application::class],
+        RecordWire::class => [Watch::class, RequestContext::class],
+        RequireSameOrigin::class => [],
+        RefuseDraft::class => [],
+        RequirePermission::class => [Caller::class],
+    ];
+
+    /** Made whenever somebody asks for it. */
+    public const BOUND = [
+        Watch::class => [],
+        DecideSession::class => [SessionRules::class],
+        FieldTypes::class => [PhoneNumbers::class],
+        DecideFields::class => [FieldTypes::class],
+        CurrentSessionController::class => [Caller::class],
+        AccessController::class => [Caller::class],
+        AccessFacts::class => [ImmediateSqliteConnection::class, DutyRules::class],
+        AnswerQuestions::class => [AccessFacts::class, Roles::class, LiveSessions::class, ClockInterface::class],
+        LiveSessions::class => [ClockInterface::class],
+    ];
+
+    public static function of(Application $app): void
+    {
+        foreach (self::SCOPED as $class => $parts) {
+            $app->scoped($class, self::maker($app, $class, $parts));
+        }
+        foreach (self::BOUND as $class => $parts) {
+            $app->bind($class, self::maker($app, $class, $parts));
+        }
+    }
+
+    /**
+     * @param  class-string  $class
+     * @param  list<class-string>  $parts
+     * @return \Closure(): object
+     */
+    private static function maker(Application $app, string $class, array $parts): \Closure
+    {
+        return static fn (): object => new $class(...array_map($app->make(...), $parts));
+    }
+}

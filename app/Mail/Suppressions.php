@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Mail;
+
+use Kennel\App\Platform\Moment;
+use Psr\Clock\ClockInterface;
+
+/** Which addresses nothing is sent to, until a holder has another one or an operator releases it: a relay that is made to try them again and again loses its good name. */
+final readonly class Suppressions
+{
+    public function __construct(private ClockInterface $clock)
+    {
+    }
+
+    public function of(string $address): ?Suppression
+    {
+        return Suppression::query()->where('address_key', self::key($address))->first();
+    }
+
+    /** @param  string|null  $accountId  whose address it is: with them, it is forgotten */
+    public function add(string $address, string $said, ?string $accountId): void
+    {
+        Suppression::query()->insertOrIgnore(['address_key' => self::key($address), 'said' => $said, 'since' => Moment::write($this->clock->now()), 'account_id' => $accountId]);
+    }
+
+    /** @return bool false when it was not suppressed */
+    public function release(string $address): bool
+    {
+        return Suppression::query()->where('address_key', self::key($address))->delete() === 1;
+    }
+
+    private static function key(string $address): string
+    {
+        return mb_strtolower($address);
+    }
+}

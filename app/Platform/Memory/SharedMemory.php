@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Platform\Memory;
+
+/** What the workers of one server share besides the database: things that can be made anew at any time. Never secrets, and never what is somebody's. */
+interface SharedMemory
+{
+    public function fetch(string $key): ?object;
+
+    /** @param  object  $value  that can be serialised; whether it is kept, nobody may rely upon */
+    public function keep(string $key, object $value): void;
+}

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Wording;
+
+/** What a message is for. Each kind has variables of its own; a wording can say nothing else. */
+enum MessageKind: string
+{
+    case VerifyAddress = 'verify_address';
+    case AlreadyRegistered = 'already_registered';
+    case ResetPassword = 'reset_password';
+    case PasswordChanged = 'password_changed';
+    case TemporaryPassword = 'temporary_password';
+    case AccountMade = 'account_made';
+    case ChangeAddress = 'change_address';
+    case AddressChanged = 'address_changed';
+    case OwnAddressChanged = 'own_address_changed';
+    case AccountClosed = 'account_closed';
+    case AccountReopened = 'account_reopened';
+
+    /** What the sample link ends in; a real one carries a token there. */
+    private const SAMPLE_LINK = 'https://accounts.example/a/example/page#t=sample-of-a-link';
+
+    /** @return array<string, Variable> by name, in the order they are offered */
+    public function variables(): array
+    {
+        $variables = [
+            new Variable('name', 'Ines Halvorsen'),
+            new Variable('address', 'ines@post.example'),
+            new Variable('app', 'Example'),
+            ...match ($this) {
+                self::VerifyAddress, self::AccountMade, self::ChangeAddress => [self::link(), new Variable('hours', '24')],
+                self::ResetPassword => [self::link(), new Variable('minutes', '60')],
+                self::TemporaryPassword => [self::link(), new Variable('password', 'quiet-maple-orbit-4', isRequired: true), new Variable('hours', '24')],
+                self::AlreadyRegistered, self::AccountReopened => [self::link($this === self::AlreadyRegistered)],
+                self::PasswordChanged => [self::link(isRequired: false), new Variable('how', 'by_link')],
+                self::AddressChanged, self::OwnAddressChanged => [new Variable('before', 'ines@older.example'), new Variable('after', 'ines@post.example')],
+                self::AccountClosed => [new Variable('days', '30')],
+            },
+        ];
+
+        return array_combine(array_map(static fn (Variable $one): string => $one->name, $variables), $variables);
+    }
+
+    /** Whether somebody sits before a page and waits for it. */
+    public function isAwaited(): bool
+    {
+        return in_array($this, [self::VerifyAddress, self::ResetPassword, self::ChangeAddress], true);
+    }
+
+    /** Whether whoever can read it could use it: then it is shown to nobody once it is on its way. */
+    public function isSecret(): bool
+    {
+        return array_key_exists('password', $this->variables());
+    }
+
+    /** @return list<string> */
+    public static function names(): array
+    {
+        return array_column(self::cases(), 'value');
+    }
+
+    private static function link(bool $isRequired = true): Variable
+    {
+        return new Variable('link', self::SAMPLE_LINK, $isRequired, isLink: true);
+    }
+}

@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+// Wie lang/en/messages.php: die Texte, die Kennel mitbringt.
+return [
+    'whole_link' => 'Der ganze Link, falls der Knopf nicht geht:',
+    'kinds' => [
+        'verify_address' => [
+            'subject' => '{{ app }}: Ist das Ihre Adresse?',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>jemand, hoffentlich Sie, hat mit dieser Adresse ein Konto bei {{ app }} angelegt. Öffnen Sie die Seite und bestätigen Sie dort, dass die Adresse Ihnen gehört.</p>
+                <p><a href="{{ link }}">Adresse bestätigen</a></p>
+                <p>Der Link gilt einmal und {{ hours }} Stunden lang. Wenn Sie nichts angefordert haben, müssen Sie nichts tun: Ohne ihn kann niemand das Konto benutzen.</p>
+                HTML,
+        ],
+        'already_registered' => [
+            'subject' => '{{ app }}: Sie haben schon ein Konto',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>jemand wollte mit dieser Adresse ein Konto bei {{ app }} anlegen. Sie haben schon eines; es wurde nichts geändert. Wenn Sie das waren, melden Sie sich einfach an.</p>
+                <p><a href="{{ link }}">Zur Anmeldung</a></p>
+                <p>Wenn Sie es nicht waren, müssen Sie nichts tun. Über Sie wurde nichts mitgeteilt.</p>
+                HTML,
+        ],
+        'reset_password' => [
+            'subject' => '{{ app }}: ein neues Passwort',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>jemand, hoffentlich Sie, möchte für Ihr Konto bei {{ app }} ein neues Passwort setzen. Öffnen Sie die Seite, um eines zu wählen.</p>
+                <p><a href="{{ link }}">Neues Passwort wählen</a></p>
+                <p>Der Link gilt einmal und {{ minutes }} Minuten lang. Wenn Sie nichts angefordert haben, müssen Sie nichts tun: Ihr Passwort bleibt, wie es ist.</p>
+                HTML,
+        ],
+        'password_changed' => [
+            'subject' => '{{ app }}: Ihr Passwort wurde geändert',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>das Passwort Ihres Kontos bei {{ app }} wurde {{ how }} geändert. Wenn Sie das waren, müssen Sie nichts tun. Wenn nicht, setzen Sie sofort ein neues.</p>
+                <p><a href="{{ link }}">Neues Passwort setzen</a></p>
+                HTML,
+        ],
+        'temporary_password' => [
+            'subject' => '{{ app }}: ein vorläufiges Passwort',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>wer {{ app }} betreut, hat Ihrem Konto ein vorläufiges Passwort gegeben:</p>
+                <p><code>{{ password }}</code></p>
+                <p>Melden Sie sich innerhalb von {{ hours }} Stunden damit an und wählen Sie dort ein eigenes. Das bisherige gilt nicht mehr.</p>
+                <p><a href="{{ link }}">Anmelden</a></p>
+                HTML,
+        ],
+        'account_made' => [
+            'subject' => '{{ app }}: Für Sie wurde ein Konto angelegt',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>wer {{ app }} betreut, hat mit dieser Adresse ein Konto für Sie angelegt. Wählen Sie innerhalb von {{ hours }} Stunden ein Passwort; damit ist auch Ihre Adresse bestätigt.</p>
+                <p><a href="{{ link }}">Passwort wählen</a></p>
+                <p>Wenn Sie nichts damit anfangen können, müssen Sie nichts tun: Ohne Passwort kann niemand das Konto benutzen.</p>
+                HTML,
+        ],
+        'change_address' => [
+            'subject' => '{{ app }}: Ist das Ihre neue Adresse?',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>Sie möchten, dass dies die Adresse Ihres Kontos bei {{ app }} wird. Öffnen Sie die Seite und bestätigen Sie dort, dass die Adresse Ihnen gehört.</p>
+                <p><a href="{{ link }}">Diese Adresse übernehmen</a></p>
+                <p>Der Link gilt einmal und {{ hours }} Stunden lang. Bis dahin behält Ihr Konto seine bisherige Adresse. Wenn Sie nichts angefordert haben, müssen Sie nichts tun.</p>
+                HTML,
+        ],
+        'address_changed' => [
+            'subject' => '{{ app }}: Die Adresse Ihres Kontos wurde geändert',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>wer {{ app }} betreut, hat die Adresse Ihres Kontos von <strong>{{ before }}</strong> auf <strong>{{ after }}</strong> geändert.</p>
+                <p>Wenn Sie davon wissen, müssen Sie nichts tun. Wenn nicht, schreiben Sie sofort dorthin.</p>
+                HTML,
+        ],
+        'own_address_changed' => [
+            'subject' => '{{ app }}: Die Adresse Ihres Kontos wurde geändert',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>die Adresse Ihres Kontos bei {{ app }} wurde von <strong>{{ before }}</strong> auf <strong>{{ after }}</strong> geändert.</p>
+                <p>Wenn Sie das waren, müssen Sie nichts tun. Wenn nicht, kennt jemand Ihr Passwort: Schreiben Sie sofort an alle, die {{ app }} betreuen.</p>
+                HTML,
+        ],
+        'account_closed' => [
+            'subject' => '{{ app }}: Ihr Konto ist geschlossen',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>Ihr Konto bei {{ app }} ist geschlossen. Niemand kann sich mehr damit anmelden.</p>
+                <p>{{ days }} Tage lang lässt es sich wieder öffnen: Schreiben Sie an alle, die {{ app }} betreuen. Danach wird es mit allem, was darin ist, gelöscht.</p>
+                HTML,
+        ],
+        'account_reopened' => [
+            'subject' => '{{ app }}: Ihr Konto ist wieder offen',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>Ihr Konto bei {{ app }} ist wieder offen, mit allem, was darin war. Sie können sich anmelden wie zuvor.</p>
+                <p><a href="{{ link }}">Anmelden</a></p>
+                HTML,
+        ],
+    ],
+    'how' => [
+        'by_holder' => 'von jemandem, der das bisherige kannte,',
+        'by_link' => 'über einen Link aus einer E-Mail',
+    ],
+];

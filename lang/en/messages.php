@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+// The wording that ships, by kind. Each part is a template of core/Wording; the text is made of the HTML.
+return [
+    'whole_link' => 'The whole link, if the button does not work:',
+    'kinds' => [
+        'verify_address' => [
+            'subject' => '{{ app }}: is this your address?',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>Somebody, we hope you, asked for an account on {{ app }} with this address. Open the page and press its button to say that it is yours.</p>
+                <p><a href="{{ link }}">Confirm my address</a></p>
+                <p>It works once, for {{ hours }} hours. If you asked for nothing, do nothing: no one can use the account without it.</p>
+                HTML,
+        ],
+        'already_registered' => [
+            'subject' => '{{ app }}: you already have an account',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>Somebody tried to create an account on {{ app }} with this address. You already have one, so nothing was changed. If it was you, sign in instead.</p>
+                <p><a href="{{ link }}">Go to the sign-in page</a></p>
+                <p>If it was not you, there is nothing to do. They were told nothing about you.</p>
+                HTML,
+        ],
+        'reset_password' => [
+            'subject' => '{{ app }}: a new password',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>Somebody, we hope you, asked to set a new password for your account on {{ app }}. Open the page to choose one.</p>
+                <p><a href="{{ link }}">Choose a new password</a></p>
+                <p>It works once, for {{ minutes }} minutes. If you asked for nothing, do nothing: your password stays as it is.</p>
+                HTML,
+        ],
+        'password_changed' => [
+            'subject' => '{{ app }}: your password was changed',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>The password of your account on {{ app }} was changed {{ how }}. If that was you, there is nothing to do. If it was not, set a new one at once.</p>
+                <p><a href="{{ link }}">Set a new password</a></p>
+                HTML,
+        ],
+        'temporary_password' => [
+            'subject' => '{{ app }}: a temporary password',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>Somebody who looks after {{ app }} has given your account a temporary password:</p>
+                <p><code>{{ password }}</code></p>
+                <p>Sign in with it within {{ hours }} hours, and choose one of your own there. The former password has stopped working.</p>
+                <p><a href="{{ link }}">Sign in</a></p>
+                HTML,
+        ],
+        'account_made' => [
+            'subject' => '{{ app }}: an account was made for you',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>Somebody who looks after {{ app }} has made an account for you, with this address. Choose your password within {{ hours }} hours; that also verifies your address.</p>
+                <p><a href="{{ link }}">Choose your password</a></p>
+                <p>If this means nothing to you, do nothing: without a password nobody can use it.</p>
+                HTML,
+        ],
+        'change_address' => [
+            'subject' => '{{ app }}: is this your new address?',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>You asked for this to become the address of your account on {{ app }}. Open the page and press its button to say that it is yours.</p>
+                <p><a href="{{ link }}">Take this address</a></p>
+                <p>It works once, for {{ hours }} hours. Until then your account has the address it has. If you asked for nothing, do nothing.</p>
+                HTML,
+        ],
+        'address_changed' => [
+            'subject' => '{{ app }}: the address of your account was changed',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>Whoever looks after {{ app }} has changed the address of your account from <strong>{{ before }}</strong> to <strong>{{ after }}</strong>.</p>
+                <p>If you know of this, there is nothing to do. If not, write to them at once.</p>
+                HTML,
+        ],
+        'own_address_changed' => [
+            'subject' => '{{ app }}: the address of your account was changed',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>The address of your account on {{ app }} was changed from <strong>{{ before }}</strong> to <strong>{{ after }}</strong>.</p>
+                <p>If this was you, there is nothing to do. If not, somebody knows your password: write to whoever looks after {{ app }} at once.</p>
+                HTML,
+        ],
+        'account_closed' => [
+            'subject' => '{{ app }}: your account is closed',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>Your account on {{ app }} is closed. Nobody can sign in to it any more.</p>
+                <p>For {{ days }} days it can be reopened: write to whoever looks after {{ app }}. After that it is deleted with everything in it.</p>
+                HTML,
+        ],
+        'account_reopened' => [
+            'subject' => '{{ app }}: your account is open again',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>Your account on {{ app }} is open again, with everything that was in it. You can sign in as before.</p>
+                <p><a href="{{ link }}">Sign in</a></p>
+                HTML,
+        ],
+    ],
+    'how' => [
+        'by_holder' => 'by somebody who knew the former one',
+        'by_link' => 'by the link in a message to this address',
+    ],
+];

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+// What operators read about messages: what each kind is for, and what each variable stands for.
+return [
+    'kinds' => [
+        'verify_address' => 'Verify address',
+        'already_registered' => 'Address already registered',
+        'reset_password' => 'Reset password',
+        'password_changed' => 'Password changed',
+        'temporary_password' => 'Temporary password',
+        'account_made' => 'Account made for somebody',
+        'change_address' => 'Verify new address',
+        'address_changed' => 'Address changed by an operator',
+        'own_address_changed' => 'Address changed by the holder',
+        'account_closed' => 'Account closed',
+        'account_reopened' => 'Account reopened',
+    ],
+    'variables' => [
+        'name' => 'The person’s name',
+        'address' => 'The address it goes to; their username',
+        'app' => 'What the app is called',
+        'link' => 'The page that the message leads to',
+        'hours' => 'How many hours the link or password works',
+        'minutes' => 'How many minutes the link works',
+        'password' => 'The temporary password',
+        'how' => 'How the password was changed',
+        'before' => 'The former address',
+        'after' => 'The new address',
+        'days' => 'How many days it can be reopened',
+    ],
+];

@@ -1,1 +1,0 @@
-{!! $app !!}: an account was made for you

@@ -1,1 +1,0 @@
-{!! $app !!}: your account is open again

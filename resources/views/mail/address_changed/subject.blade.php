@@ -1,1 +1,0 @@
-{!! $app !!}: the address of your account was changed

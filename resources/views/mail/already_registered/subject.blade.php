@@ -1,1 +1,0 @@
-{!! $app !!}: you already have an account

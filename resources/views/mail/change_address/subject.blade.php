@@ -1,1 +1,0 @@
-{!! $app !!}: is this your new address?

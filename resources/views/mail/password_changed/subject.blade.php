@@ -1,1 +1,0 @@
-{!! $app !!}: your password was changed

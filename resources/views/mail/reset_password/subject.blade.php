@@ -1,1 +1,0 @@
-{!! $app !!}: a new password

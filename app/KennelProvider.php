@@ -34,6 +34,7 @@ use Kennel\App\Http\Wiring;
 use Kennel\App\Imports\ForgetImportRowsOfAccounts;
 use Kennel\App\Imports\ForgetImports;
 use Kennel\App\Imports\Import;
+use Kennel\App\Invitations\Invitation;
 use Kennel\App\Mail\ForgetMessagesOfAccounts;
 use Kennel\App\Mail\HeldDelivery;
 use Kennel\App\Mail\Message;
@@ -87,7 +88,7 @@ final class KennelProvider extends ServiceProvider
 {
     /** Records that say themselves which of their rows may go; kennel:purge prunes each. */
     public const PRUNED = [
-        Challenge::class, Message::class, HeldDelivery::class, Session::class, SentForm::class, PastVerdict::class, SignupTally::class, Import::class,
+        Challenge::class, Invitation::class, Message::class, HeldDelivery::class, Session::class, SentForm::class, PastVerdict::class, SignupTally::class, Import::class,
         HashDay::class, WrapRun::class, CalibrationRun::class, EvidenceEntry::class, StrangerTally::class, IdempotencyKey::class, BulkRun::class,
     ];
 

@@ -18,6 +18,7 @@ use Kennel\Core\Apps\AppRules;
 use Kennel\Core\Disclosure\DisclosureRules;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Invitations\InvitationRules;
 use Kennel\Core\Mail\AllowanceRules;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordRules;
@@ -29,6 +30,8 @@ use Kennel\Core\Signup\BotRules;
 use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Signup\TermsRules;
 use Kennel\Core\Throttling\ThrottleRules;
+use Kennel\Core\Verification\AddressChangeRules;
+use Kennel\Core\Verification\CodeRules;
 use Kennel\Core\Verification\VerificationRules;
 use Kennel\Core\Wording\WordingRules;
 use Psr\Clock\ClockInterface;
@@ -84,6 +87,9 @@ final class RulesProvider extends ServiceProvider
             PasswordRules::class => static fn (RulesInForce $rules): PasswordRules => PasswordRules::read($rules->section('password')),
             HashingRules::class => static fn (RulesInForce $rules): HashingRules => HashingRules::read($rules->section('hashing')),
             VerificationRules::class => static fn (RulesInForce $rules): VerificationRules => VerificationRules::read($rules->section('verification')),
+            CodeRules::class => static fn (RulesInForce $rules): CodeRules => CodeRules::read($rules->section('codes')),
+            AddressChangeRules::class => static fn (RulesInForce $rules): AddressChangeRules => AddressChangeRules::read($rules->section('address_changes')),
+            InvitationRules::class => static fn (RulesInForce $rules): InvitationRules => InvitationRules::read($rules->section('invitations')),
             AllowanceRules::class => static fn (RulesInForce $rules): AllowanceRules => AllowanceRules::read($rules->section('messages', 'allowance')),
             WordingRules::class => static fn (RulesInForce $rules): WordingRules => WordingRules::read($rules->section('messages')),
             SessionRules::class => static fn (RulesInForce $rules): SessionRules => SessionRules::read($rules->section('sessions')),

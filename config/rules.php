@@ -6,7 +6,7 @@ declare(strict_types=1);
 // takes no sign-ups; bin/demo puts its own three into force.
 return [
     // The form of this document. Every change of it is a step in core/Rules/Upgrades.
-    'format' => 6,
+    'format' => 7,
     'apps' => [],
     'signup' => [
         // Never a role with a permission over Kennel itself.
@@ -57,6 +57,10 @@ return [
         'lifetime' => 'PT1H',
         'cool_down' => 'PT1M',
     ],
+    // What a message carries that verifies an address: link, code or both.
+    'codes' => ['way' => 'link', 'length' => 6, 'letters' => false, 'lifetime' => 'PT15M', 'attempts' => 5],
+    'address_changes' => ['undo_for' => 'P7D'],
+    'invitations' => ['lifetime' => 'P14D', 'cool_down' => 'PT1H', 'warn_before' => 'P2D'],
     // Kind, app and language of a message in words of your own: 'verify_address:*:en'. What is not here goes out as it ships (lang/*/messages.php).
     'messages' => ['wordings' => [], 'allowance' => ['a_day' => 0, 'an_address' => 0, 'an_app' => 0, 'kept_back' => 20]],
     'sessions' => [
@@ -83,6 +87,7 @@ return [
     'retention' => [
         'sessions' => 'P1D',
         'challenges' => 'P30D',
+        'invitations' => 'P365D',
         'messages' => 'P90D',
         'closed_accounts' => 'P30D',
         'evidence' => 'P7D',

@@ -276,6 +276,21 @@ final readonly class Accounts
         return Account::query()->where('status', '<>', Status::Closed->value);
     }
 
+    /**
+     * @param  list<string>  $ids
+     * @return array<string, string> when each owed nothing for the first time, by id; one that still does is left out
+     */
+    public function completedAt(array $ids): array
+    {
+        $moments = [];
+        foreach (array_chunk($ids, self::ROWS_A_STATEMENT) as $some) {
+            $moments += Account::query()->whereIn('id', $some)->whereNotNull('completed_at')->pluck('completed_at', 'id')->all();
+        }
+
+        /** @var array<string, string> $moments */
+        return $moments;
+    }
+
     public function countAll(): int
     {
         return Account::query()->count();

@@ -51,6 +51,14 @@ final readonly class Allowance
         return ['a_day' => $this->rules->aDay, 'used' => $used, 'waiting' => $waiting, 'used_up_at' => $end === null ? null : Moment::write($end), 'next_day_at' => Moment::write(DecideAllowance::nextDay($now))];
     }
 
+    /** @return list<array{day: string, messages: int}> on which days so many more go out for an app, if they were queued now */
+    public function spread(int $messages, string $app): array
+    {
+        $waiting = Message::query()->whereIn('state', [MessageState::Queued->value, MessageState::Retrying->value])->count();
+
+        return (new DecideAllowance($this->rules))->spread($messages, $this->today()->count(), $this->rules->anApp === 0 ? 0 : $this->today()->where('app_key', $app)->count(), $waiting, $this->clock->now());
+    }
+
     /** @return Builder<Message> what a relay or the stand-in took since the day began, and what is on its way to one */
     private function today(): Builder
     {

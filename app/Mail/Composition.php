@@ -22,22 +22,24 @@ final readonly class Composition
 
     /**
      * @param  array<string, mixed>  $values  by variable, beside "name", "address" and "app"
+     * @param  string  $replyTo  where answers go if the wording does not say; "" for nowhere in particular
      * @return array{subject: string, sealed: string}
      */
-    public function compose(string $id, MessageKind $kind, ?App $app, string $language, string $name, string $recipient, array $values): array
+    public function compose(string $id, MessageKind $kind, ?App $app, string $language, string $name, string $recipient, array $values, string $replyTo = ''): array
     {
         $wording = $this->wordings->of($kind, $app?->key, $language);
 
-        return $this->write($id, $this->wordings->render($kind, $wording, $app, $language, [...$values, 'name' => $name, 'address' => $recipient, 'app' => Wordings::nameOf($app)]), $name, $recipient);
+        return $this->write($id, $this->wordings->render($kind, $wording, $app, $language, [...$values, 'name' => $name, 'address' => $recipient, 'app' => Wordings::nameOf($app)]), $name, $recipient, $replyTo);
     }
 
     /** @return array{subject: string, sealed: string} */
-    public function write(string $id, Rendered $said, string $name, string $recipient): array
+    public function write(string $id, Rendered $said, string $name, string $recipient, string $replyTo = ''): array
     {
         $sender = new Address((string) config('kennel.sender.address'), $said->senderName === '' ? (string) config('kennel.sender.name') : $said->senderName);
         $email = (new Email)->from($sender)->to(new Address($recipient, $name))->subject($said->subject)->date($this->clock->now())->html($said->html)->text($said->text);
-        if ($said->replyTo !== '') {
-            $email->replyTo(new Address($said->replyTo));
+        $replyTo = $said->replyTo === '' ? $replyTo : $said->replyTo;
+        if ($replyTo !== '') {
+            $email->replyTo(new Address($replyTo));
         }
         // The same at every attempt: a relay or mailbox that gets a message twice can tell.
         $email->getHeaders()->addIdHeader('Message-ID', "{$id}@".explode('@', $sender->getAddress())[1]);

@@ -19,7 +19,7 @@ final readonly class Deliveries
     /** In seconds: longer than a delivery may take, shorter than the queue waits for a worker that died. */
     public const LEASE = 75;
 
-    public function __construct(private ConnectionInterface $database, private Messages $messages, private EvidenceLog $evidence, private ClockInterface $clock, private Allowance $allowance)
+    public function __construct(private ConnectionInterface $database, private Messages $messages, private EvidenceLog $evidence, private ClockInterface $clock, private Allowance $allowance, private Suppressions $suppressions)
     {
     }
 
@@ -38,6 +38,15 @@ final readonly class Deliveries
     {
         return $this->database->transaction(function () use ($messageId): ?Message {
             $waiting = Message::query()->where('id', $messageId)->whereIn('state', [MessageState::Queued->value, MessageState::Retrying->value])->first();
+            $suppression = $waiting === null ? null : $this->suppressions->of($waiting->recipient);
+            if ($waiting !== null && $suppression !== null) {
+                // Its address bounced while it waited.
+                $waiting->fill(['state' => MessageState::Suppressed, 'last_error' => $suppression->said, 'settled_at' => Moment::write($this->clock->now())])->save();
+                $this->messages->noteEvent($waiting, 'suppressed', $suppression->said);
+                $this->evidence->append('message', "Suppressed: {$waiting->subject}", $this->messages->evidenceOf($waiting), $waiting->account_id, $waiting->act_id);
+
+                return null;
+            }
             $waiting === null ? null : $this->allowance->require($waiting);
             $now = $this->clock->now();
             $lease = self::lease();

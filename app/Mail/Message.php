@@ -21,6 +21,7 @@ use Kennel\App\Platform\Retention\Limit;
  * @property string $kind
  * @property string|null $app_key in whose name it was written
  * @property string|null $language
+ * @property string|null $invitation_id of the invitation it brings
  * @property string $recipient
  * @property string $subject
  * @property MessageState $state

@@ -6,6 +6,7 @@ namespace Kennel\App\Mail;
 
 use Illuminate\Support\Str;
 use Kennel\App\Accounts\Account;
+use Kennel\App\Apps\App;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Evidence\EvidenceLog;
 use Kennel\App\Platform\Identity\SignedIn;
@@ -80,6 +81,65 @@ final readonly class Messages
             'recipient' => $recipient,
             ...$this->composition->compose($id, $kind, $app, $language->value, $name ?? $account->name, $recipient, [...$values, 'link' => $this->apps->pageOf($app, $page).$fragment]),
         ]);
+    }
+
+    /**
+     * To somebody who is invited. Takes its time, and writes nothing: done before the transaction that queues it.
+     *
+     * @param  array<string, mixed>  $values  by variable, beside those that every message has
+     * @param  string  $fragment  with its "#"
+     * @param  string  $replyTo  the inviter's address
+     * @return array<string, mixed> for queuePrepared
+     */
+    public function prepareInvitation(MessageKind $kind, App $app, string $language, string $name, string $recipient, array $values, string $fragment, string $replyTo): array
+    {
+        $id = (string) Str::uuid7();
+
+        return [
+            'id' => $id,
+            'kind' => $kind->value,
+            'app_key' => $app->key,
+            'language' => $language,
+            'recipient' => $recipient,
+            ...$this->composition->compose($id, $kind, $app, $language, $name, $recipient, [...$values, 'link' => $this->apps->pageOf($app, 'invited').$fragment], $replyTo),
+        ];
+    }
+
+    /** @param  array<string, mixed>  $prepared */
+    public function queueInvitation(array $prepared, string $invitationId): Message
+    {
+        return $this->put([...$prepared, 'invitation_id' => $invitationId]);
+    }
+
+    /** The last message of an invitation. */
+    public function ofInvitation(string $invitationId): ?Message
+    {
+        return Message::query()->where('invitation_id', $invitationId)->orderByDesc('seq')->first();
+    }
+
+    /**
+     * @param  list<string>  $invitationIds
+     * @return array<string, Message> the last one of each
+     */
+    public function ofInvitations(array $invitationIds): array
+    {
+        /** @var array<string, Message> $last */
+        $last = Message::query()->whereIn('invitation_id', $invitationIds)->orderBy('seq')->get(['seq', 'id', 'invitation_id', 'state', 'last_error', 'recipient'])->keyBy('invitation_id')->all();
+
+        return $last;
+    }
+
+    /** Whoever accepted an invitation has what was written to them among their own, and it goes when they go. */
+    public function handOver(string $invitationId, string $accountId): void
+    {
+        Message::query()->where('invitation_id', $invitationId)->update(['account_id' => $accountId]);
+    }
+
+    /** @param  list<string>  $invitationIds  whose messages have no purpose any more; those that are on their way already arrive */
+    public function withdraw(array $invitationIds, string $why): void
+    {
+        Message::query()->whereIn('invitation_id', $invitationIds)->whereIn('state', [MessageState::Queued->value, MessageState::Retrying->value])
+            ->update(['state' => MessageState::Suppressed->value, 'last_error' => $why, 'settled_at' => Moment::write($this->clock->now())]);
     }
 
     /** A wording that somebody is writing, to themselves. Of a kind of its own: it counts as nothing that was sent. */

@@ -19,6 +19,15 @@ final readonly class Suppressions
         return Suppression::query()->where('address_key', self::key($address))->first();
     }
 
+    /**
+     * @param  list<string>  $addresses
+     * @return array<string, true> those that are suppressed, in lower case
+     */
+    public function among(array $addresses): array
+    {
+        return $addresses === [] ? [] : array_fill_keys(Suppression::query()->whereIn('address_key', array_map(self::key(...), $addresses))->pluck('address_key')->all(), true);
+    }
+
     /** @param  string|null  $accountId  whose address it is: with them, it is forgotten */
     public function add(string $address, string $said, ?string $accountId): void
     {

@@ -170,6 +170,19 @@ final class Roles
     }
 
     /**
+     * What people call them.
+     *
+     * @param  list<string>  $keys
+     * @return list<string> in the same order; the key of one that is gone
+     */
+    public function labels(array $keys): array
+    {
+        $labels = $keys === [] ? [] : Role::query()->whereIn('key', $keys)->pluck('label', 'key')->all();
+
+        return array_map(static fn (string $key): string => (string) ($labels[$key] ?? $key), $keys);
+    }
+
+    /**
      * A role that Kennel brings along.
      *
      * @param  list<string>  $permissions

@@ -5,12 +5,15 @@ declare(strict_types=1);
 namespace Kennel\App\Signin;
 
 use Illuminate\Database\ConnectionInterface;
+use Illuminate\Database\UniqueConstraintViolationException;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\NoteSeen;
 use Kennel\App\Accounts\Standings;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Audit\Strangers;
+use Kennel\App\Invitations\FirstSignin;
+use Kennel\App\Invitations\Invitation;
 use Kennel\App\Passwords\Brakes;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Identity\Browser;
@@ -23,6 +26,7 @@ use Kennel\App\Sessions\EndSessions;
 use Kennel\App\Sessions\OpenSession;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Reasons\Refused;
@@ -53,6 +57,7 @@ final readonly class AttemptSignin
         private AddressRules $addresses,
         private Brakes $brakes,
         private Strangers $strangers,
+        private FirstSignin $firstSignin,
     ) {
     }
 
@@ -87,9 +92,14 @@ final readonly class AttemptSignin
     private function attempt(string $email, Secret $typed, bool $kept, Browser $browser): ?array
     {
         $account = $this->account($email);
+        // Somebody who is invited has no account until they sign in with the temporary password they were mailed.
+        $invitation = $account === null ? $this->invitation($email) : null;
         $password = $this->password($typed);
         $began = hrtime(true);
-        $verdict = ($this->decide)($password, $account?->password_hash, $account === null ? null : $this->standings->of($account));
+        $verdict = ($this->decide)($password, $account->password_hash ?? $invitation?->password_hash, $this->standing($account, $invitation));
+        if ($verdict->accepted && $account === null && $invitation !== null) {
+            return $this->accept($invitation, $kept, $browser);
+        }
         // Asked after the password was verified, so that the time tells nothing of a temporary one that has run out.
         if (! $verdict->accepted || $account === null || $password === null || $this->hasRunOut($account)) {
             $this->database->transaction(fn () => $this->strangers->note('session.refused', $account?->reference()));
@@ -113,16 +123,62 @@ final readonly class AttemptSignin
             if ($renewed !== null) {
                 $this->accounts->storeHash($now, $renewed);
             }
-            $session = ($this->openSession)($account->id, $browser, $kept);
-            ($this->noteSeen)($account->id, $this->clock->now());
-            $this->audit->record('session.signed_in', Actor::holder($account->id, $account->name), $account->reference(), [], [
-                'session' => $session['id'],
-                'kept' => $kept,
-                'proven_by' => 'password',
-            ], record: 'session');
 
-            return $session;
+            return $this->open($account, $kept, $browser);
         });
+    }
+
+    /**
+     * @return array{id: string, token: Token, until: \DateTimeImmutable}
+     *
+     * @throws ChangedMeanwhile when it was withdrawn, or accepted by another request
+     */
+    private function accept(Invitation $invitation, bool $kept, Browser $browser): array
+    {
+        try {
+            return $this->database->transaction(function () use ($invitation, $kept, $browser): array {
+                $former = $this->current->find();
+                if ($former !== null) {
+                    $this->endSessions->one($former->sessionId, 'signed in anew');
+                }
+
+                return $this->open($this->firstSignin->accept($invitation), $kept, $browser);
+            });
+        } catch (Refusal|UniqueConstraintViolationException) {
+            throw new ChangedMeanwhile;
+        }
+    }
+
+    /** @return array{id: string, token: Token, until: \DateTimeImmutable} */
+    private function open(Account $account, bool $kept, Browser $browser): array
+    {
+        $session = ($this->openSession)($account->id, $browser, $kept);
+        ($this->noteSeen)($account->id, $this->clock->now());
+        $this->audit->record('session.signed_in', Actor::holder($account->id, $account->name), $account->reference(), [], [
+            'session' => $session['id'],
+            'kept' => $kept,
+            'proven_by' => 'password',
+        ], record: 'session');
+
+        return $session;
+    }
+
+    private function standing(?Account $account, ?Invitation $invitation): ?Standing
+    {
+        return match (true) {
+            $account !== null => $this->standings->of($account),
+            $invitation !== null => Standing::ofNewcomer(),
+            default => null,
+        };
+    }
+
+    private function invitation(string $email): ?Invitation
+    {
+        try {
+            return $this->firstSignin->find(EmailAddress::parse($email));
+        } catch (Refused) {
+            return null;
+        }
     }
 
     private function hasRunOut(Account $account): bool

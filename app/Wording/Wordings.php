@@ -35,7 +35,7 @@ final readonly class Wordings
             throw new \LogicException("lang/{$language}/messages.php has no words for {$kind->value}");
         }
 
-        return new Wording((string) $parts['subject'], (string) $parts['html'], (string) ($parts['text'] ?? ''));
+        return new Wording((string) $parts['subject'], (string) $parts['html'], (string) ($parts['text'] ?? ''), (string) ($parts['sender_name'] ?? ''));
     }
 
     /** @param  array<string, mixed>  $values  by variable; what the kind has no variable for is left out */

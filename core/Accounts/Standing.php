@@ -39,6 +39,12 @@ final readonly class Standing
         );
     }
 
+    /** Of somebody who will have an account once they sign in for the first time. */
+    public static function ofNewcomer(): self
+    {
+        return new self(Access::Limited, [], [], []);
+    }
+
     public function maySignIn(): bool
     {
         return $this->access !== Access::None;

@@ -48,4 +48,31 @@ final readonly class DecideAllowance
 
         return $at !== null && $at < self::nextDay($now) ? $at : null;
     }
+
+    /**
+     * On which days messages go out that nobody is waiting for, with what waits before them.
+     *
+     * @param  int  $usedOfApp  of today, in the name of the app they are sent for
+     * @return list<array{day: string, messages: int}> in order, YYYY-MM-DD in UTC; fewer than there are where the rules let none out, or not within a year
+     */
+    public function spread(int $messages, int $used, int $usedOfApp, int $waiting, \DateTimeImmutable $now): array
+    {
+        $day = $now->setTimezone(new \DateTimeZone('UTC'))->setTime(0, 0);
+        $days = [];
+        for ($at = 0; $at < 366 && $messages > 0; $at++, $day = $day->modify('+1 day'), [$used, $usedOfApp] = [0, 0]) {
+            $room = max(0, min(
+                $this->rules->aDay === 0 ? PHP_INT_MAX : $this->rules->forOthers() - $used,
+                $this->rules->anApp === 0 ? PHP_INT_MAX : $this->rules->anApp - $usedOfApp,
+            ));
+            $before = min($waiting, $room);
+            $waiting -= $before;
+            $out = min($messages, $room - $before);
+            $messages -= $out;
+            if ($out > 0) {
+                $days[] = ['day' => $day->format('Y-m-d'), 'messages' => $out];
+            }
+        }
+
+        return $days;
+    }
 }

@@ -14,6 +14,7 @@ final readonly class RetentionRules
     public const SPANS = [
         'sessions' => 'Sessions after they ended or lapsed',
         'challenges' => 'Mailed links after they lapsed',
+        'invitations' => 'Invitations after they were accepted, lapsed or withdrawn',
         'messages' => 'Messages after they were sent, held or given up',
         'closed_accounts' => 'Accounts after they were closed, while they can be reopened; then they are deleted with all they hold',
         'evidence' => 'The evidence of single acts',

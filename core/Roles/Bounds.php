@@ -16,8 +16,8 @@ final class Bounds
 
     /** What can be narrowed to the accounts of some apps. A permission that is not here opens nothing to whoever is bounded. */
     public const NARROWABLE = [
-        self::ENTER, 'kennel:accounts.read', 'kennel:accounts.manage', 'kennel:accounts.export', 'kennel:apps.read', 'kennel:audit.read', 'kennel:evidence.read', 'kennel:messages.read',
-        'kennel:messages.send', 'kennel:roles.read', 'kennel:sessions.read', 'kennel:sessions.end',
+        self::ENTER, 'kennel:accounts.read', 'kennel:accounts.manage', 'kennel:accounts.export', 'kennel:apps.read', 'kennel:audit.read', 'kennel:evidence.read', 'kennel:invitations.read',
+        'kennel:invitations.send', 'kennel:messages.read', 'kennel:messages.send', 'kennel:roles.read', 'kennel:sessions.read', 'kennel:sessions.end',
     ];
 
     /**

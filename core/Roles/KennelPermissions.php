@@ -19,6 +19,8 @@ final class KennelPermissions
         'kennel:audit.read' => 'Read the audit trail',
         'kennel:decisions.ask' => 'Ask whether somebody may do something: for the backends of apps',
         'kennel:evidence.read' => 'See what acts left behind in the record, in mail and on the wire',
+        'kennel:invitations.read' => 'See who is invited, and what became of it',
+        'kennel:invitations.send' => 'Invite people, send invitations again and withdraw them',
         'kennel:messages.read' => 'Read messages and why they have not arrived',
         'kennel:messages.send' => 'Send messages again, and links to reset or verify',
         'kennel:passwords.read' => 'See the census of hashes and how hashing is measured',

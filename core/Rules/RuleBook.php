@@ -12,6 +12,7 @@ use Kennel\Core\Disclosure\FieldOrigin;
 use Kennel\Core\Documents\Document;
 use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Invitations\InvitationRules;
 use Kennel\Core\Mail\AllowanceRules;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordRules;
@@ -21,6 +22,8 @@ use Kennel\Core\Rules\Upgrades\UpgradeBook;
 use Kennel\Core\Sessions\SessionRules;
 use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Throttling\ThrottleRules;
+use Kennel\Core\Verification\AddressChangeRules;
+use Kennel\Core\Verification\CodeRules;
 use Kennel\Core\Verification\VerificationRules;
 use Kennel\Core\Wording\WordingRules;
 
@@ -39,6 +42,9 @@ final readonly class RuleBook
         public HashingRules $hashing,
         public VerificationRules $verification,
         public VerificationRules $recovery,
+        public CodeRules $codes,
+        public AddressChangeRules $addressChanges,
+        public InvitationRules $invitations,
         public WordingRules $wordings,
         public AllowanceRules $allowance,
         public SessionRules $sessions,
@@ -70,6 +76,9 @@ final readonly class RuleBook
             HashingRules::read($root->section('hashing', 'How passwords are stored: Argon2id (RFC 9106) or bcrypt')),
             VerificationRules::read($root->section('verification', 'Links that prove an address')),
             VerificationRules::read($root->section('recovery', 'Links that set a new password')),
+            CodeRules::read($root->section('codes', 'Codes that are typed from a message, beside links or in their place')),
+            AddressChangeRules::read($root->section('address_changes', 'What holds when a holder has another address')),
+            InvitationRules::read($root->section('invitations', 'How long invitations stay open')),
             WordingRules::read($messages = $root->section('messages', 'What messages say, and how many go out')),
             AllowanceRules::read($messages->section('allowance', 'How many messages go out in a day (UTC)')),
             SessionRules::read($root->section('sessions', 'How long a session lives')),

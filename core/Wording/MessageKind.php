@@ -18,6 +18,8 @@ enum MessageKind: string
     case OwnAddressChanged = 'own_address_changed';
     case AccountClosed = 'account_closed';
     case AccountReopened = 'account_reopened';
+    case Invitation = 'invitation';
+    case InvitationWithPassword = 'invitation_with_password';
 
     /** What the sample link ends in; a real one carries a token there. */
     private const SAMPLE_LINK = 'https://accounts.example/a/example/page#t=sample-of-a-link';
@@ -37,6 +39,8 @@ enum MessageKind: string
                 self::PasswordChanged => [self::link(isRequired: false), new Variable('how', 'by_link')],
                 self::AddressChanged, self::OwnAddressChanged => [new Variable('before', 'ines@older.example'), new Variable('after', 'ines@post.example')],
                 self::AccountClosed => [new Variable('days', '30')],
+                self::Invitation => self::invited(),
+                self::InvitationWithPassword => [...self::invited(), new Variable('password', 'quiet-maple-orbit-4', isRequired: true)],
             },
         ];
 
@@ -59,6 +63,12 @@ enum MessageKind: string
     public static function names(): array
     {
         return array_column(self::cases(), 'value');
+    }
+
+    /** @return list<Variable> */
+    private static function invited(): array
+    {
+        return [self::link(), new Variable('inviter', 'Ola Brandvik'), new Variable('words', 'We begin on Monday, and would like you with us.'), new Variable('roles', 'Editor'), new Variable('until', '31 December 2026')];
     }
 
     private static function link(bool $isRequired = true): Variable

@@ -113,6 +113,12 @@ final class History
         $this->passUntil(null);
     }
 
+    /** How many messages were queued. */
+    public function queued(): int
+    {
+        return $this->queued;
+    }
+
     /** Writes down what happened before a moment; null for all there is. */
     private function passUntil(?string $moment): void
     {
@@ -227,6 +233,7 @@ final class History
         $message = [
             'id' => $id,
             'account_id' => $account['id'],
+            'invitation_id' => null,
             'act_id' => $this->entropy->uuid($sent),
             'kind' => 'verify_address',
             'app_key' => 'gaugebook',

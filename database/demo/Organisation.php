@@ -25,8 +25,8 @@ final readonly class Organisation
         'quartermaster' => ['Quartermaster', 'Lends gauges, waders and radios.', 'kitloft', ['kit:lend', 'kit:take-back'], ['stocktaker']],
         // Grown by accident: whoever lends kit may take out everybody's addresses.
         'stocktaker' => ['Stocktaker', 'Counts what is in the loft.', null, ['kennel:accounts.export'], []],
-        'dispatcher-lead' => ['Dispatcher lead', 'Looks after the accounts of Floodline, and of no other app.', 'floodline', ['kennel:console', 'kennel:accounts.read', 'kennel:accounts.manage', 'kennel:apps.read'], ['dispatcher']],
-        'support-desk' => ['Support desk', 'Mends accounts and signs people out. Gives no roles.', null, ['kennel:console', 'kennel:accounts.read', 'kennel:messages.read', 'kennel:messages.send', 'kennel:roles.read', 'kennel:sessions.end', 'kennel:sessions.read'], []],
+        'dispatcher-lead' => ['Dispatcher lead', 'Looks after the accounts of Floodline and invites people to it, and to no other app.', 'floodline', ['kennel:console', 'kennel:accounts.read', 'kennel:accounts.manage', 'kennel:apps.read', 'kennel:invitations.read', 'kennel:invitations.send'], ['dispatcher']],
+        'support-desk' => ['Support desk', 'Mends accounts and signs people out. Gives no roles.', null, ['kennel:console', 'kennel:accounts.read', 'kennel:invitations.read', 'kennel:messages.read', 'kennel:messages.send', 'kennel:roles.read', 'kennel:sessions.end', 'kennel:sessions.read'], []],
         'auditor' => ['Auditor', 'Reads the trail, changes nothing.', null, BuiltInRoles::ALL['auditor'][1], []],
         BuiltInRoles::KEEPER => ['Keeper', 'Runs Kennel.', null, BuiltInRoles::ALL[BuiltInRoles::KEEPER][1], []],
     ];

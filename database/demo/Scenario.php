@@ -11,6 +11,7 @@ use Kennel\App\Apps\App;
 use Kennel\App\Desk\AccountView;
 use Kennel\App\Disclosure\Consent;
 use Kennel\App\Fields\FieldValue;
+use Kennel\App\Invitations\WriteInvitation;
 use Kennel\App\Mail\Composition;
 use Kennel\App\Metadata\MetadataRow;
 use Kennel\App\Metadata\MetadataValue;
@@ -62,6 +63,7 @@ final class Scenario
         private readonly Composition $composition,
         private readonly SessionRules $sessions,
         private readonly VerificationRules $verification,
+        private readonly WriteInvitation $writeInvitation,
     ) {
     }
 
@@ -87,7 +89,8 @@ final class Scenario
             $consents = ConsentFiller::of(require __DIR__.'/rules.php');
             $metadata = new MetadataFiller(new SeededEntropy(self::SEED + 2));
             $figures = new Figures($entropy, $start, $loader);
-            $history = new History($entropy, new SeededEntropy(self::SEED + 3), $start, $loader, $this->composition, self::gaugebook(), $this->sessions, $this->verification);
+            $history = new History($entropy, new SeededEntropy(self::SEED + 3), $start, $loader, $this->composition, self::app('gaugebook'), $this->sessions, $this->verification);
+            $invitations = new InvitationFiller(new SeededEntropy(self::SEED + 4), $start, $loader, $this->writeInvitation, self::app('floodline'));
             $keeper = '';
             $ages = new SeededEntropy(self::SEED + 1);
             $timeline = Timeline::of($accounts, static fn (int $index): int => isset(self::KEEPERS[$index]) ? (380 - $index * 40) * self::DAY : AccountMaker::age($index, $ages));
@@ -110,12 +113,14 @@ final class Scenario
                 $loader->add(MetadataValue::class, $more['values']);
                 $figures->note($account);
                 $history->note($account);
+                $invitations->note($account);
                 if ($made % self::TELL_EVERY === 0 && $progress !== null && ! $progress($made)) {
                     throw new Stopped($made);
                 }
             }
             $figures->write();
             $history->write();
+            $invitations->write($people, $history->queued());
             $loader->add(AccountView::class, Views::of($keeper, $start));
         });
 
@@ -145,10 +150,10 @@ final class Scenario
     }
 
     /** As the rule book that has just been written has it; the one in force was read before. */
-    private static function gaugebook(): App
+    private static function app(string $key): App
     {
         $rules = require __DIR__.'/rules.php';
 
-        return new App('gaugebook', 'web', '', AppRules::readAll(new Document(['apps' => $rules['apps']]))['gaugebook']);
+        return new App($key, 'web', '', AppRules::readAll(new Document(['apps' => $rules['apps']]))[$key]);
     }
 }

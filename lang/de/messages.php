@@ -101,6 +101,30 @@ return [
                 <p><a href="{{ link }}">Anmelden</a></p>
                 HTML,
         ],
+        'invitation' => [
+            'subject' => '{{ app }}: {% if name %}{{ name }}, {% endif %}Sie sind eingeladen',
+            'sender_name' => '{{ inviter }} über {{ app }}',
+            'html' => <<<'HTML'
+                <p>Guten Tag{% if name %} {{ name }}{% endif %},</p>
+                <p>{{ inviter }} lädt Sie zu {{ app }} ein{% if roles %}, als {{ roles }}{% endif %}.</p>
+                {% if words %}<blockquote>{{ words }}</blockquote>{% endif %}
+                <p><a href="{{ link }}">Zur Einladung</a></p>
+                <p>Ihr Benutzername ist <strong>{{ address }}</strong>. Die Einladung gilt bis zum {{ until }}. Wenn sie nicht für Sie ist, müssen Sie nichts tun: Ohne sie entsteht kein Konto.</p>
+                HTML,
+        ],
+        'invitation_with_password' => [
+            'subject' => '{{ app }}: {% if name %}{{ name }}, {% endif %}Sie sind eingeladen',
+            'sender_name' => '{{ inviter }} über {{ app }}',
+            'html' => <<<'HTML'
+                <p>Guten Tag{% if name %} {{ name }}{% endif %},</p>
+                <p>{{ inviter }} lädt Sie zu {{ app }} ein{% if roles %}, als {{ roles }}{% endif %}.</p>
+                {% if words %}<blockquote>{{ words }}</blockquote>{% endif %}
+                <p>Melden Sie sich als <strong>{{ address }}</strong> mit diesem vorläufigen Passwort an, und wählen Sie dort ein eigenes:</p>
+                <p><code>{{ password }}</code></p>
+                <p><a href="{{ link }}">Anmelden</a></p>
+                <p>Beides gilt bis zum {{ until }}. Wenn die Einladung nicht für Sie ist, müssen Sie nichts tun: Ohne sie entsteht kein Konto.</p>
+                HTML,
+        ],
     ],
     'how' => [
         'by_holder' => 'von jemandem, der das bisherige kannte,',

@@ -38,6 +38,9 @@ return [
     'challenge' => [
         'refused' => ['title' => 'Der Link kann nicht benutzt werden', 'detail' => 'Der Grund steht dabei.'],
     ],
+    'invitation' => [
+        'refused' => ['title' => 'Die Einladung lässt sich nicht annehmen', 'detail' => 'Der Grund steht dabei.'],
+    ],
     'server' => [
         'error' => ['title' => 'Bei uns ist etwas fehlgeschlagen', 'detail' => 'Nichts wurde halb gespeichert. Versuchen Sie es noch einmal.'],
     ],

@@ -48,6 +48,16 @@ return [
         'invited_only' => 'Konten gibt es hier nur auf Einladung.',
         'nobody_only' => 'Zurzeit werden hier keine neuen Konten angenommen.',
     ],
+    'invitation' => [
+        'unknown' => 'Diese Einladung haben wir nicht geschickt. Vielleicht ist der Link abgeschnitten oder verändert; kopieren Sie ihn ganz aus der Nachricht.',
+        'accepted' => 'Diese Einladung wurde schon angenommen. Melden Sie sich mit der Adresse an, an die sie ging.',
+        'lapsed' => 'Diese Einladung galt eine Zeit lang und gilt nicht mehr. Bitten Sie um eine neue, wo sie herkam.',
+        'withdrawn' => 'Diese Einladung wurde zurückgezogen. Fragen Sie nach, wo sie herkam.',
+        'replaced' => 'Nach dieser Einladung wurde eine neuere geschickt. Verwenden Sie die letzte Nachricht.',
+        'inviter_stopped' => 'Wer diese Einladung geschickt hat, kann niemanden mehr einladen. Wenden Sie sich an jemand anderen, der die App betreut.',
+        'sign_in' => 'Zu dieser Adresse gibt es ein Konto. Melden Sie sich an, und nehmen Sie die Einladung dort an.',
+        'other_account' => 'Die Einladung gilt einer anderen Adresse als :address. Melden Sie sich ab, und öffnen Sie den Link noch einmal.',
+    ],
     'challenge' => [
         'unknown' => 'Diesen Link haben wir nicht geschickt. Vielleicht ist er abgeschnitten oder verändert; kopieren Sie ihn ganz aus der Nachricht.',
         'used' => 'Dieser Link wurde schon benutzt. Mehr ist nicht nötig.',

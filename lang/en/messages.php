@@ -101,6 +101,30 @@ return [
                 <p><a href="{{ link }}">Sign in</a></p>
                 HTML,
         ],
+        'invitation' => [
+            'subject' => '{% if name %}{{ name }}, join {{ app }}{% else %}Join {{ app }}{% endif %}',
+            'sender_name' => '{{ inviter }} via {{ app }}',
+            'html' => <<<'HTML'
+                <p>Hello{% if name %} {{ name }}{% endif %},</p>
+                <p>{{ inviter }} invites you to {{ app }}{% if roles %} as {{ roles }}{% endif %}.</p>
+                {% if words %}<blockquote>{{ words }}</blockquote>{% endif %}
+                <p><a href="{{ link }}">See the invitation</a></p>
+                <p>Your username is <strong>{{ address }}</strong>. The invitation is open until {{ until }}. Not for you? Do nothing: without it there is no account.</p>
+                HTML,
+        ],
+        'invitation_with_password' => [
+            'subject' => '{% if name %}{{ name }}, join {{ app }}{% else %}Join {{ app }}{% endif %}',
+            'sender_name' => '{{ inviter }} via {{ app }}',
+            'html' => <<<'HTML'
+                <p>Hello{% if name %} {{ name }}{% endif %},</p>
+                <p>{{ inviter }} invites you to {{ app }}{% if roles %} as {{ roles }}{% endif %}.</p>
+                {% if words %}<blockquote>{{ words }}</blockquote>{% endif %}
+                <p>Sign in as <strong>{{ address }}</strong> with this temporary password, and choose one of your own there:</p>
+                <p><code>{{ password }}</code></p>
+                <p><a href="{{ link }}">Sign in</a></p>
+                <p>Both work until {{ until }}. Not for you? Do nothing: without it there is no account.</p>
+                HTML,
+        ],
     ],
     'how' => [
         'by_holder' => 'by somebody who knew the former one',

@@ -10,6 +10,7 @@ return [
         'method' => ['title' => 'Method not allowed here', 'detail' => 'The Allow header lists the methods that are.'],
         'not_merge_patch' => ['title' => 'The body must be a merge patch', 'detail' => 'Send the header Content-Type: application/merge-patch+json (RFC 7396).'],
         'malformed' => ['title' => 'The request could not be read', 'detail' => 'Send one JSON object in UTF-8.'],
+        'not_a_list' => ['title' => 'The body must be a list', 'detail' => 'Send text/plain, text/csv, or an XLSX file with its type in the header Content-Type.'],
         'not_a_message' => ['title' => 'The body must be a message', 'detail' => 'Send it as it was received, with the header Content-Type: message/rfc822.'],
         'not_json' => ['title' => 'The body must be JSON', 'detail' => 'Send the header Content-Type: application/json.'],
         'too_large' => ['title' => 'The body is too large', 'detail' => 'The reason says how large it may be.'],
@@ -70,6 +71,12 @@ return [
     ],
     'challenge' => [
         'refused' => ['title' => 'The link cannot be used', 'detail' => 'The reason says why.'],
+    ],
+    'invitation' => [
+        'refused' => ['title' => 'The invitation cannot be accepted', 'detail' => 'The reason says why.'],
+    ],
+    'invitations' => [
+        'changed_meanwhile' => ['title' => 'Something changed since you saw the list', 'detail' => 'Nothing was sent. Look at the rows again.'],
     ],
     'message' => [
         'withheld' => ['title' => 'The message belongs to its recipient', 'detail' => 'A relay has accepted it. Its link would work for anyone who reads it, so it is no longer shown.'],

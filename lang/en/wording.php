@@ -16,6 +16,8 @@ return [
         'own_address_changed' => 'Address changed by the holder',
         'account_closed' => 'Account closed',
         'account_reopened' => 'Account reopened',
+        'invitation' => 'Invitation',
+        'invitation_with_password' => 'Invitation with a temporary password',
     ],
     'variables' => [
         'name' => 'The person’s name',
@@ -28,6 +30,10 @@ return [
         'how' => 'How the password was changed',
         'before' => 'The former address',
         'after' => 'The new address',
+        'inviter' => 'The name of who invites',
+        'words' => 'What the inviter wrote; may be empty',
+        'roles' => 'The roles that are offered; may be empty',
+        'until' => 'The last day it is open',
         'days' => 'How many days it can be reopened',
     ],
 ];

@@ -25,7 +25,7 @@ final class Layers
             'Pictures' => 'what is a picture',
             'Sessions' => 'how long a session lasts',
             'Challenges' => 'whether a link still proves anything',
-            'Verification' => 'how long proof links work, how often one is sent',
+            'Verification' => 'how long links and codes work, how often one is sent',
             'Retention' => 'how long rows stay',
             'Throttling' => 'how often is too often',
         ],
@@ -49,6 +49,7 @@ final class Layers
             'Exports' => 'which columns a file has; no text is a formula',
             'Desk' => 'what an operator may make an account of',
         ],
+        ['Invitations' => 'what becomes of each row of a list of people; what an invitation still gives'],
         [
             'Rules' => 'the rule book as a whole: reading, comparing, merging',
             'Bulk' => 'what can be done to many accounts, and undone',
@@ -92,6 +93,7 @@ final class Layers
             'Verification' => 'claims, and whose an address is',
             'Status' => 'suspending, closing, and what goes with it',
         ],
+        ['Invitations' => 'offers of an account: sent, accepted, withdrawn'],
         [
             'Signup' => 'making an account of a form',
             'Signin' => 'opening a session for a password',

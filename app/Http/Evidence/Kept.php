@@ -19,7 +19,7 @@ final class Kept
     public const MARK = '(not kept)';
 
     /** Doors that are asked while somebody types, or that undo what they do. */
-    public const NEVER = ['POST signups/verdict', 'POST fields/verdict', 'POST passwords/verdict', 'POST signups/rehearsal', 'POST roles/{key}/effect', 'POST accounts/{id}/why', 'POST decisions', 'POST wordings/preview'];
+    public const NEVER = ['POST signups/verdict', 'POST fields/verdict', 'POST passwords/verdict', 'POST signups/rehearsal', 'POST roles/{key}/effect', 'POST accounts/{id}/why', 'POST decisions', 'POST wordings/preview', 'POST invitations/judge', 'POST invitations/preview'];
 
     /** By door: keys of the request's body, and of the answer's. */
     public const DOORS = [
@@ -66,6 +66,14 @@ final class Kept
         'POST messages/{id}/release' => [[], ['id', 'kind', 'state']],
         'POST bounces' => [[], ['items']],
         'POST messages/{id}/send-again' => [[], ['id', 'kind', 'state', 'attempts']],
+        'POST invitations' => [['app', 'roles', 'language', 'way', 'until'], ['batch_id', 'sent', 'given']],
+        'POST invitations/read' => [[], []],
+        'POST invitations/sample' => [['app'], ['id', 'recipient']],
+        'POST invitations/resend' => [['ids'], ['done', 'left']],
+        'POST invitations/withdraw' => [['ids'], ['done', 'left']],
+        'POST invitations/extend' => [['ids', 'until'], ['done', 'left']],
+        'POST invitations/inspect' => [[], ['app', 'address', 'asks']],
+        'POST invitations/accept' => [['name'], ['address', 'app']],
         'POST passwords/wrapping' => [['reason'], ['accounts']],
         'DELETE passwords/wrapping/{id}' => [[], []],
         'PUT imports/{id}' => [[], ['id', 'name', 'state']],

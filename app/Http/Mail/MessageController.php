@@ -12,6 +12,7 @@ use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Http\Protocol\Query;
+use Kennel\App\Invitations\Inviters;
 use Kennel\App\Mail\Allowance;
 use Kennel\App\Mail\Message;
 use Kennel\App\Mail\MessageEvent;
@@ -35,7 +36,7 @@ final readonly class MessageController
 
     private const WITHHELD = 'Withheld: this message holds a secret of the person it was sent to.';
 
-    public function __construct(private Caller $caller, private Messages $messages, private OperatorAuthority $authority, private Sight $sight)
+    public function __construct(private Caller $caller, private Messages $messages, private OperatorAuthority $authority, private Sight $sight, private Inviters $inviters)
     {
     }
 
@@ -101,7 +102,7 @@ final readonly class MessageController
     {
         return new Response($this->parts($this->find($id))['html'], 200, [
             'Content-Type' => 'text/html; charset=utf-8',
-            'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'self'; sandbox allow-popups allow-popups-to-escape-sandbox",
+            'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; img-src 'self'; frame-ancestors 'self'; sandbox allow-popups allow-popups-to-escape-sandbox",
         ]);
     }
 
@@ -139,6 +140,11 @@ final readonly class MessageController
     private function isWithheld(Message $message): bool
     {
         $isOnItsWay = $message->state !== MessageState::Held && config('kennel.relay') !== 'stand-in';
+
+        if ($message->account_id === null && $message->invitation_id !== null) {
+            // Whoever accepts it has its roles: so it is shown to who could give them.
+            return $isOnItsWay || ! $this->inviters->couldSend($message->invitation_id, $this->caller->get());
+        }
 
         return $isOnItsWay || $message->account_id === null || ! $this->authority->reaches($this->caller->get(), $message->account_id);
     }
@@ -179,6 +185,7 @@ final readonly class MessageController
         return [
             'id' => $row->id,
             'account_id' => $row->account_id,
+            'invitation_id' => $row->invitation_id,
             'kind' => $row->kind,
             'recipient' => $row->recipient,
             'subject' => $row->subject,

@@ -118,7 +118,7 @@ final readonly class WordingController
     /** An empty page that the console writes previews into: they may have their looks, and nothing runs or loads but pictures of ours. */
     public function frame(): Response
     {
-        $this->caller->require(self::READ);
+        $this->caller->require('kennel:console');
 
         return new Response('<!doctype html><meta charset="utf-8"><title>Preview</title>', 200, [
             'Content-Type' => 'text/html; charset=utf-8',

@@ -8,6 +8,7 @@ use Kennel\App\Audit\Strangers;
 use Kennel\App\Cases\Cases;
 use Kennel\App\Challenges\ChallengeList;
 use Kennel\App\Disclosure\FieldNames;
+use Kennel\App\Invitations\Invitations;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Passwords\Census;
 use Kennel\App\Platform\Pulses\Silence;
@@ -31,6 +32,7 @@ final readonly class Needs
 
     public function __construct(
         private Messages $messages,
+        private Invitations $invitations,
         private Census $census,
         private ChallengeList $challenges,
         private Strangers $strangers,
@@ -53,6 +55,7 @@ final readonly class Needs
             'workers.silent' => count($this->silence->fallen()),
             'mail.failed' => $states['failed'] ?? 0,
             'mail.bounced' => $states['bounced'] ?? 0,
+            'invitations.lapsing' => $this->invitations->countAll()['lapsing'],
             'signin.guessing' => $refused >= self::GUESSING ? $refused : 0,
             'verification.lapsed' => $this->challenges->countLapsed(),
             'rules.cases_fail' => count($this->cases->failing($this->rules->book())),

@@ -7,6 +7,7 @@ namespace Kennel\App\Http\Overview;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Audit\AuditEvents;
+use Kennel\App\Invitations\Invitations;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Passwords\Census;
 use Kennel\App\Roles\Roles;
@@ -18,6 +19,7 @@ final readonly class Stations
     public function __construct(
         private Accounts $accounts,
         private Messages $messages,
+        private Invitations $invitations,
         private Census $census,
         private SessionList $sessions,
         private Roles $roles,
@@ -31,6 +33,7 @@ final readonly class Stations
     {
         return [
             self::station('signup', $this->accounts->countToday(), 'today'),
+            $this->invitations($this->invitations->countAll()),
             $this->mail(),
             $this->passwords(),
             self::station('sessions', $this->sessions->countLive(), 'live'),
@@ -45,6 +48,15 @@ final readonly class Stations
     public function accounts(int $all): array
     {
         return self::station('accounts', $all, 'in all');
+    }
+
+    /**
+     * @param  array{open: int, lapsing: int}  $counts
+     * @return array{station: string, figure: int, unit: string, needs_attention: bool}
+     */
+    public function invitations(array $counts): array
+    {
+        return $counts['lapsing'] > 0 ? self::station('invitations', $counts['lapsing'], 'lapsing', true) : self::station('invitations', $counts['open'], 'open');
     }
 
     /** @return array{station: string, figure: int, unit: string, needs_attention: bool} */

@@ -174,6 +174,18 @@ final class Body
         return $value;
     }
 
+    /** @return \DateTimeImmutable|null null when it was not sent */
+    public function moment(string $key): ?\DateTimeImmutable
+    {
+        $text = $this->text($key);
+        $moment = $text === null ? null : MomentText::read($text);
+        if ($text !== null && $moment === null) {
+            $this->reasons[] = new Reason('type.moment', $key);
+        }
+
+        return $moment;
+    }
+
     public function yes(string $key): bool
     {
         $value = $this->value($key) ?? false;

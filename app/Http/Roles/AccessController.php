@@ -13,6 +13,7 @@ use Kennel\App\Access\ExplainAccess;
 use Kennel\App\Access\GiveRole;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Http\Protocol\MomentText;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\SignedIn;
@@ -116,13 +117,6 @@ final readonly class AccessController
     /** @throws Refusal for what is no moment */
     private static function moment(string $text, string $field): \DateTimeImmutable
     {
-        if (preg_match('/^\d{4}-\d\d-\d\d(T\d\d:\d\d(:\d\d(\.\d{1,6})?)?(Z|[+-]\d\d:\d\d))?$/D', $text) === 1) {
-            try {
-                return Moment::read((new \DateTimeImmutable($text, new \DateTimeZone('UTC')))->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s.v\Z'));
-            } catch (\Exception) {
-                // Said below, as any other text that is no moment.
-            }
-        }
-        throw Refusal::invalid([new Reason('type.moment', $field)]);
+        return MomentText::read($text) ?? throw Refusal::invalid([new Reason('type.moment', $field)]);
     }
 }

@@ -33,6 +33,13 @@ final readonly class UpgradeBook
             new Step(5, reshape: DiscloseAsBefore::in(...)),
             // Messages can be in words of one's own, and so many a day; until somebody says otherwise they go out as they ship, as many as there are.
             new Step(6, added: ['messages' => ['wordings' => [], 'allowance' => ['a_day' => 0, 'an_address' => 0, 'an_app' => 0, 'kept_back' => 20]]]),
+            // Invitations, codes beside links, and changes of address that can be undone; addresses are verified by links until somebody says otherwise.
+            new Step(7, added: [
+                'invitations' => ['lifetime' => 'P14D', 'cool_down' => 'PT1H', 'warn_before' => 'P2D'],
+                'codes' => ['way' => 'link', 'length' => 6, 'letters' => false, 'lifetime' => 'PT15M', 'attempts' => 5],
+                'address_changes' => ['undo_for' => 'P7D'],
+                'retention.invitations' => 'P365D',
+            ]),
         ]);
     }
 

@@ -18,6 +18,9 @@ const AppsScreen = later(() => import('./apps/AppsScreen').then((module) => modu
 const AuditScreen = later(() => import('./audit/AuditScreen').then((module) => module.AuditScreen));
 const Dock = later(() => import('./evidence/Dock').then((module) => module.Dock));
 const Find = later(() => import('./find/Find').then((module) => module.Find));
+const InvitationsScreen = later(() =>
+  import('./invitations/InvitationsScreen').then((module) => module.InvitationsScreen),
+);
 const KeyList = later(() => import('./KeyList').then((module) => module.KeyList));
 const KitScreen = later(() => import('./kit/KitScreen').then((module) => module.KitScreen));
 const AllowanceTab = later(() => import('./mail/AllowanceTab').then((module) => module.AllowanceTab));
@@ -68,6 +71,7 @@ export function Bench({ name }: { name: string }) {
                 <Routes>
                   <Route index element={<NeedsYou />} />
                   <Route path="sign-up/:tab?" element={<SignupScreen />} />
+                  <Route path="invitations/:tab?/:id?" element={<InvitationsScreen />} />
                   <Route path="mail/allowance" element={<AllowanceTab />} />
                   <Route path="mail/wording/:kind?" element={<WordingScreen />} />
                   <Route path="mail/:id?" element={<MailScreen />} />

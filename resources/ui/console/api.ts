@@ -57,6 +57,13 @@ export type StationKey = Schemas['Station']['station'];
 /** The stations in the order of an account's life. `key` follows "g"; without the permission a station has nothing to show. */
 const STATIONS: readonly { station: StationKey; name: string; path: string; key: string; needs: string }[] = [
   { station: 'signup', name: 'Sign-up', path: '/sign-up', key: 's', needs: 'kennel:rules.read' },
+  {
+    station: 'invitations',
+    name: 'Invitations',
+    path: '/invitations',
+    key: 'i',
+    needs: 'kennel:invitations.read',
+  },
   { station: 'mail', name: 'Mail', path: '/mail', key: 'm', needs: 'kennel:messages.read' },
   { station: 'passwords', name: 'Passwords', path: '/passwords', key: 'p', needs: 'kennel:passwords.read' },
   { station: 'sessions', name: 'Sessions', path: '/sessions', key: 'l', needs: 'kennel:sessions.read' },

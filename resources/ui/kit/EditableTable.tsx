@@ -1,4 +1,4 @@
-import { useEffect, useId, useRef, type ReactNode } from 'react';
+import { useEffect, useId, useRef, type ComponentProps, type ReactNode } from 'react';
 import { IconButton } from './SmallButtons';
 
 export interface EditableColumn<T> {
@@ -12,6 +12,19 @@ export interface EditableColumn<T> {
   cell: (row: T, described: { 'aria-describedby': string | undefined }) => ReactNode;
 }
 
+const grounds = { caution: 'bg-amber-wash', stop: 'bg-brick-wash' } as const;
+
+/** A box that fills its cell: in a table of many rows the table is the frame. */
+export function CellBox({ face, ...rest }: Omit<ComponentProps<'input'>, 'className'> & { face?: 'mono' }) {
+  return (
+    <input
+      type="text"
+      {...rest}
+      className={`h-7 w-full rounded-[4px] bg-transparent px-1.5 -outline-offset-2 placeholder:text-ink-soft hover:bg-well focus:bg-sheet ${face === 'mono' ? 'font-mono text-small' : ''}`}
+    />
+  );
+}
+
 /** Rows that are changed where they stand. What is wrong with one stands beneath it; the order, where it means something, is changed by a press. */
 export function EditableTable<T>({
   label,
@@ -20,6 +33,8 @@ export function EditableTable<T>({
   rowKey,
   rowName,
   mistakeOf = () => undefined,
+  toneOf = () => undefined,
+  hasNoActs = () => false,
   onMove,
   onRemove,
 }: {
@@ -30,6 +45,10 @@ export function EditableTable<T>({
   /** What the row's acts call it. */
   rowName: (row: T) => string;
   mistakeOf?: (row: T, place: number) => string | undefined;
+  /** A ground for rows that want something of whoever reads them. */
+  toneOf?: (row: T) => keyof typeof grounds | undefined;
+  /** Of a row that is not there yet. */
+  hasNoActs?: (row: T) => boolean;
   onMove?: (place: number, by: -1 | 1) => void;
   onRemove?: (place: number) => void;
 }) {
@@ -73,6 +92,7 @@ export function EditableTable<T>({
           name={rowName(row)}
           moves={rowKey(row)}
           mistake={mistakeOf(row, place)}
+          tone={toneOf(row)}
           cells={(described) =>
             columns.map(({ key, cell, isWide }) => (
               <td key={key} className={`py-1 pr-2 align-middle ${isWide === true ? 'max-sm:hidden' : ''}`}>
@@ -91,7 +111,7 @@ export function EditableTable<T>({
                   onMove(place, by);
                 }
           }
-          onRemove={onRemove === undefined ? undefined : () => onRemove(place)}
+          onRemove={onRemove === undefined || hasNoActs(row) ? undefined : () => onRemove(place)}
         />
       ))}
     </table>
@@ -102,6 +122,7 @@ function EditableRow({
   name,
   moves,
   mistake,
+  tone,
   cells,
   width,
   isFirst,
@@ -112,6 +133,7 @@ function EditableRow({
   name: string;
   moves: string;
   mistake: string | undefined;
+  tone: keyof typeof grounds | undefined;
   cells: (described: { 'aria-describedby': string | undefined }) => ReactNode;
   width: number;
   isFirst: boolean;
@@ -122,7 +144,7 @@ function EditableRow({
   const id = useId();
   const note = mistake === undefined ? undefined : id;
   return (
-    <tbody className="border-t border-line">
+    <tbody className={`border-t border-line ${tone === undefined ? '' : grounds[tone]}`}>
       <tr>
         {cells({ 'aria-describedby': note })}
         {onMove === undefined && onRemove === undefined ? null : (

@@ -155,3 +155,12 @@ export function Pair({ label, children }: { label: string; children: ReactNode }
     </div>
   );
 }
+
+/** What somebody wrote, as they wrote it. */
+export function Quoted({ children }: { children: string }) {
+  return (
+    <blockquote dir="auto" className="border-l-[3px] border-line-strong pl-3 whitespace-pre-wrap wrap-anywhere">
+      {children}
+    </blockquote>
+  );
+}

@@ -21,6 +21,7 @@ const pages = {
   'sign-in': SignIn,
   'signed-out': later(() => import('./signin/SignedOut').then((module) => module.SignedOut)),
   verify: later(() => import('./verification/Verify').then((module) => module.Verify)),
+  invited: later(() => import('./invited/Invited').then((module) => module.Invited)),
   profile: later(() => import('./profile/Profile').then((module) => module.Profile)),
   edit: later(() => import('./profile/Edit').then((module) => module.Edit)),
   address: later(() => import('./profile/Address').then((module) => module.Address)),

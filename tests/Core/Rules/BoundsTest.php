@@ -16,6 +16,8 @@ final class BoundsTest extends TestCase
     /** Least and most of whole numbers by path; what else has to be so for the ends to be possible. */
     private const NUMBERS = [
         'messages.allowance.a_day' => [0, 10_000_000], 'messages.allowance.an_address' => [0, 1_000], 'messages.allowance.an_app' => [0, 10_000_000], 'messages.allowance.kept_back' => [0, 100],
+        'codes.length' => [6, 8],
+        'codes.attempts' => [1, 10],
         'signup.bots.work_bits' => [0, 22],
         'signup.bots.attempts' => [0, 100_000],
         'password.composition.letters' => [0, 16],
@@ -108,7 +110,7 @@ final class BoundsTest extends TestCase
             }
         });
         $expected = array_map(static fn (array $bounds): array => [$bounds[0], $bounds[1]], self::NUMBERS);
-        self::assertEquals([...$expected, 'format' => [6, 6]], $bounded);
+        self::assertEquals([...$expected, 'format' => [7, 7]], $bounded);
         self::assertEquals(self::LENGTHS, $lengths);
     }
 

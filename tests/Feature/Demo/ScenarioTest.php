@@ -36,7 +36,7 @@ final class ScenarioTest extends DoorTestCase
         self::assertSame([4, 72], [DB::table('audit_events')->where('event', 'session.refused')->count(), (int) DB::table('stranger_tallies')->sum('tally')]);
         self::assertSame(0, DB::table('accounts')->where('email', 'not like', '%.example')->where('email', 'not like', '%.test')->count());
         $this->signInAsKeeper();
-        self::assertSame(['mail.failed', 'mail.bounced', 'signin.guessing', 'verification.lapsed', 'passwords.below_rule', 'roles.overgrown', 'disclosure.unclassified'], array_column((array) $this->ask('/overview')->assertOk()->json('needs'), 'code'));
+        self::assertSame(['mail.failed', 'mail.bounced', 'invitations.lapsing', 'signin.guessing', 'verification.lapsed', 'passwords.below_rule', 'roles.overgrown', 'disclosure.unclassified'], array_column((array) $this->ask('/overview')->assertOk()->json('needs'), 'code'));
         foreach (['/accounts', '/messages', '/sessions', '/challenges', '/audit-events', '/roles', '/apps', '/passwords/census', '/rules/revisions', '/rules/cases', '/fields', '/account-views'] as $door) {
             self::assertNotSame([], $this->ask($door)->assertOk()->json('items'), $door);
         }

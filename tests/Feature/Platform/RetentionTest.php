@@ -23,6 +23,7 @@ use Kennel\Tests\Factories\HashDayFactory;
 use Kennel\Tests\Factories\HeldDeliveryFactory;
 use Kennel\Tests\Factories\IdempotencyKeyFactory;
 use Kennel\Tests\Factories\ImportFactory;
+use Kennel\Tests\Factories\InvitationFactory;
 use Kennel\Tests\Factories\MessageFactory;
 use Kennel\Tests\Factories\PastVerdictFactory;
 use Kennel\Tests\Factories\PictureFactory;
@@ -74,6 +75,8 @@ final class RetentionTest extends DoorTestCase
             'sessions that ended' => [SessionFactory::class, '1 day', static fn (string $at): array => ['ended_at' => $at]],
             'links' => [ChallengeFactory::class, '30 days', static fn (string $at): array => ['expires_at' => $at]],
             'messages' => [MessageFactory::class, '90 days', static fn (string $at): array => ['settled_at' => $at]],
+            'invitations that lapsed' => [InvitationFactory::class, '365 days', static fn (string $at): array => ['expires_at' => $at]],
+            'invitations that ended' => [InvitationFactory::class, '365 days', static fn (string $at): array => ['ended' => 'withdrawn', 'ended_at' => $at]],
             'files that were taken out' => [ExportFactory::class, '24 hours', static fn (string $at): array => ['begun_at' => $at]],
             'acts upon many' => [BulkRunFactory::class, '90 days', static fn (string $at): array => ['finished_at' => $at]],
             'acts upon many that nobody began' => [BulkRunFactory::class, '90 days', static fn (string $at): array => ['state' => 'checked', 'begun_at' => $at]],

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { TextBox } from '../../kit/Boxes';
 import { Diff } from '../../kit/Diff';
-import { EditableTable } from '../../kit/EditableTable';
+import { CellBox, EditableTable } from '../../kit/EditableTable';
 import { JsonEditor } from '../../kit/JsonEditor';
 import { readObject } from '../../kit/readObject';
 import { Stepper } from '../../kit/Stepper';
@@ -38,6 +38,31 @@ export function Documents() {
         ]}
       />
       <Stepper label="Steps that failed" steps={[{ name: 'Imported', stands: 'failed' }]} />
+      <EditableTable
+        label="Rows of boxes"
+        rows={rows}
+        rowKey={({ key }) => key}
+        rowName={({ label }) => label}
+        toneOf={({ key }) => (key === 'long' ? 'caution' : key === 'nour' ? 'stop' : undefined)}
+        columns={[
+          {
+            key: 'label',
+            head: 'What people read',
+            cell: ({ key, label }) => (
+              <CellBox
+                aria-label={`Box of ${key}`}
+                dir="auto"
+                value={label}
+                onChange={(event) =>
+                  setRows((before) =>
+                    before.map((row) => (row.key === key ? { ...row, label: event.target.value } : row)),
+                  )
+                }
+              />
+            ),
+          },
+        ]}
+      />
       <EditableTable
         label="Rows"
         rows={rows}

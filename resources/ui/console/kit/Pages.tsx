@@ -8,6 +8,7 @@ import {
   PageLink,
   Pair,
   PressLink,
+  Quoted,
   ScrollBox,
   WideButton,
   WideLink,
@@ -41,6 +42,7 @@ export function Pages() {
         </Pair>
         <Pair label="Address">{LONG_ADDRESS}</Pair>
       </dl>
+      <Quoted>{`Come when you can.\n${LONG_NAME} will be there.`}</Quoted>
       <ScrollBox label="A long text in little room">
         {Array.from({ length: 12 }, (_, index) => (
           <p key={index}>{index + 1}. Be kind to whoever reads this.</p>

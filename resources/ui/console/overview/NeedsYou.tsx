@@ -31,6 +31,13 @@ const ways: Record<Need['code'], Way> = {
     to: '/mail',
     urgent: true,
   },
+  'invitations.lapsing': {
+    say: (count) => `${counted(count, 'invitation lapses', 'invitations lapse')} soon`,
+    why: 'Whoever has not come by then has to be invited anew. Send it again, leave it open for longer, or let it lapse.',
+    act: 'See those that lapse soon',
+    to: '/invitations/open?soon=yes',
+    urgent: false,
+  },
   'mail.failed': {
     say: (count) => `${counted(count, 'message', 'messages')} could not be delivered`,
     why: 'People waiting for one cannot continue. Send it again once the relay answers.',

@@ -11,6 +11,7 @@ import {
   DurationSetting,
   ListSetting,
   LongTextSetting,
+  NumberSetting,
   Setting,
   SwitchSetting,
   useSetting,
@@ -56,6 +57,20 @@ export function RulesTab({ app }: { app: string }) {
         </Note>
       </Surface>
       <Bots />
+      <Divider>Verification, and changes of address</Divider>
+      <ChoiceSetting path={['codes', 'way']} />
+      <DurationSetting path={['verification', 'lifetime']} />
+      <DurationSetting path={['verification', 'cool_down']} />
+      <NumberSetting path={['codes', 'length']} />
+      <SwitchSetting path={['codes', 'letters']} />
+      <DurationSetting path={['codes', 'lifetime']} />
+      <NumberSetting path={['codes', 'attempts']} />
+      <DurationSetting path={['address_changes', 'undo_for']} />
+      <Divider>Invitations</Divider>
+      <DurationSetting path={['invitations', 'lifetime']} />
+      <DurationSetting path={['invitations', 'cool_down']} />
+      <DurationSetting path={['invitations', 'warn_before']} />
+      <Divider>Publishing</Divider>
       <SwitchSetting path={['review', 'by_somebody_else']} />
     </>
   );

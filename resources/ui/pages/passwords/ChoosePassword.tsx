@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { type ApiError, type Schemas } from '../../api/client';
 import { TextField } from '../../kit/Field';
 import { boxId } from '../../kit/FieldBox';
@@ -13,25 +13,33 @@ import { useNewPassword } from './NewPassword';
 /** The form behind a link that lets its reader choose a password, and a name where the account has none that was proven. */
 export function ChoosePassword({
   app,
+  title = w.reset.title,
   address,
   asksName,
+  knownName = '',
   nameHelp,
   button,
   send,
   onRefused,
+  children,
 }: {
   app: Schemas['App'];
+  title?: string;
   address: string;
   asksName: boolean;
+  /** What stands in its box at first. */
+  knownName?: string;
   nameHelp?: string;
   button: string;
   /** The name is there only where it was asked for. */
   send: (password: string, name: { name?: string }) => Promise<unknown>;
   /** The link itself cannot be used any more; every other refusal is said in the form. */
   onRefused: (error: ApiError) => void;
+  /** What is said before it. */
+  children?: ReactNode;
 }) {
   const typed = useNewPassword(address);
-  const [name, setName] = useState('');
+  const [name, setName] = useState(knownName);
   const [pressed, setPressed] = useState(0);
   const [refusal, setRefusal] = useState<ApiError | null>(null);
   const wrongName = asksName && name.trim() === '' ? w.checks.name : undefined;
@@ -51,7 +59,8 @@ export function ChoosePassword({
     (error) => (isOfTheLink(error) ? onRefused(error) : setRefusal(error)),
   );
   return (
-    <PageFrame app={app} title={w.reset.title}>
+    <PageFrame app={app} title={title}>
+      {children}
       <form onSubmit={submit} noValidate className="space-y-2">
         <Mistakes key={pressed} mistakes={pressed === 0 ? [] : mistakes} />
         <Text as="p" face="mono" size="note" className="mb-3 wrap-anywhere">

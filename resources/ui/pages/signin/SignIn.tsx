@@ -7,9 +7,10 @@ import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
 import { PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
+import { afterSignIn } from './afterSignIn';
 
 /** Where a page sent somebody who was not signed in, to come back to: one of these and nothing else, whatever stands in the address. */
-const BACK = ['profile', 'edit', 'address', 'data', 'sharing', 'close', 'password'] as const;
+const BACK = ['profile', 'edit', 'address', 'data', 'sharing', 'close', 'password', 'invited'] as const;
 
 function cameFrom(): string {
   const to = new URLSearchParams(window.location.search).get('to');
@@ -21,15 +22,8 @@ export function SignIn({ app }: { app: Schemas['App'] }) {
   const [refusal, setRefusal] = useState<ApiError | null>(null);
   const { submit, busy } = useSubmit(async () => {
     await answer(api.POST('/sessions', { body: typed }));
-    // Whoever owes something is led there at once; everything else would be refused. Where that cannot be read, the account's page says it.
-    const duties: readonly string[] = await answer(api.GET('/session')).then(
-      ({ standing }) => standing.duties,
-      () => [],
-    );
-    const owesDetails = duties.some((duty) => duty === 'accept_terms' || duty === 'complete_fields');
-    window.location.assign(
-      pagePath(duties.includes('change_password') ? 'password' : owesDetails ? 'details' : cameFrom()),
-    );
+    // An invitation waits for whoever has an account, whatever they owe.
+    window.location.assign(pagePath(cameFrom() === 'invited' ? 'invited' : await afterSignIn(cameFrom())));
     return 'leaves';
   }, setRefusal);
   const error = (field: string) => refusal?.problem?.reasons.find((reason) => reason.field === field)?.message;

@@ -12,4 +12,5 @@ export interface PressProps {
 }
 
 /** A link that was used or replaced meanwhile is another page; everything else is said where it was typed. */
-export const isOfTheLink = (error: ApiError) => error.problem?.code === 'challenge.refused';
+export const isOfTheLink = (error: ApiError) =>
+  error.problem?.code === 'challenge.refused' || error.problem?.code === 'invitation.refused';

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Invitations;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Invitations\Acceptance;
+use Kennel\App\Invitations\AcceptInvitation;
+use Kennel\App\Platform\Identity\Browser;
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Roles\Roles;
+
+/** For whoever is invited: their link, looked at and accepted. */
+final readonly class AcceptanceController
+{
+    public function __construct(private AcceptInvitation $accept, private Caller $caller, private Roles $roles)
+    {
+    }
+
+    /** Looking at it accepts nothing. */
+    public function inspect(Request $request): JsonResponse
+    {
+        $body = Body::of($request);
+        $token = $body->text('token') ?? '';
+        $body->complete();
+
+        return Json::ok($this->accept->inspect($token, $this->caller->find()));
+    }
+
+    /** With a password by somebody new, who is signed in by it; without one by who is signed in. */
+    public function store(Request $request): JsonResponse
+    {
+        $body = Body::of($request);
+        $token = $body->text('token') ?? '';
+        $name = $body->text('name');
+        $password = $body->secret('password');
+        $body->complete();
+        if ($password === null) {
+            return $this->said($this->accept->asHolder($token, $this->caller->get()), 200);
+        }
+        ['acceptance' => $acceptance, 'session' => $session] = $this->accept->asNew($token, $name, $password, Browser::of($request));
+
+        return $this->said($acceptance, 201)->withCookie(Surface::of($request)->cookie($session['token']->reveal(), null));
+    }
+
+    private function said(Acceptance $acceptance, int $status): JsonResponse
+    {
+        return Json::ok(['address' => $acceptance->account->email, 'app' => $acceptance->account->app_key, 'lost' => $this->roles->labels($acceptance->lost)], $status);
+    }
+}

@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Invitations;
+
+use Kennel\App\Invitations\Invitation;
+use Kennel\App\Invitations\Invitations;
+use Kennel\App\Mail\Messages;
+use Kennel\Core\Invitations\InvitationState;
+
+/** An invitation as operators are told it: everything but what lets somebody in. */
+final readonly class InvitationResource
+{
+    public function __construct(private Invitations $invitations, private Messages $messages)
+    {
+    }
+
+    /** @return array<string, mixed> */
+    public function row(Invitation $one): array
+    {
+        return [
+            'id' => $one->id,
+            'batch_id' => $one->batch_id,
+            'app' => $one->app_key,
+            'email' => $one->email,
+            'name' => $one->name,
+            'language' => $one->language,
+            'roles' => $one->roles,
+            'inviter' => ['id' => $one->inviter_id, 'name' => $one->inviter_name],
+            'way' => $one->way->value,
+            'state' => $this->invitations->state($one)->value,
+            'lapses_soon' => $this->invitations->lapsesSoon($one),
+            'can_be_replaced' => $one->ended === null,
+            'created_at' => $one->created_at,
+            'sent_at' => $one->sent_at,
+            'expires_at' => $one->expires_at,
+            'opened_at' => $one->opened_at,
+            'ended_at' => $this->invitations->state($one) === InvitationState::Lapsed ? $one->expires_at : $one->ended_at,
+            'account_id' => $one->account_id,
+            'message' => null,
+        ];
+    }
+
+    /**
+     * With where the last message of each is.
+     *
+     * @param  list<array<string, mixed>>  $rows
+     * @return list<array<string, mixed>>
+     */
+    public function withMessages(array $rows): array
+    {
+        $messages = $this->messages->ofInvitations(array_map(static fn (array $row): string => (string) $row['id'], $rows));
+
+        return array_map(static function (array $row) use ($messages): array {
+            $message = $messages[$row['id']] ?? null;
+
+            return [...$row, 'message' => $message === null ? null : ['id' => $message->id, 'state' => $message->state->value, 'error' => $message->last_error]];
+        }, $rows);
+    }
+
+    /** @return array<string, mixed> */
+    public function whole(Invitation $one): array
+    {
+        return [...$this->withMessages([$this->row($one)])[0], 'words' => $one->words, 'fields' => (object) $one->fields];
+    }
+}

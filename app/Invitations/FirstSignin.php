@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Invitations;
+
+use Kennel\App\Accounts\Account;
+use Kennel\Core\Accounts\AddressRules;
+use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Accounts\PersonName;
+use Kennel\Core\Invitations\DecideAcceptance;
+use Psr\Clock\ClockInterface;
+
+/** Somebody who was mailed a temporary password signs in with it: that accepts the invitation, and there is an account from then on. */
+final readonly class FirstSignin
+{
+    public function __construct(private ClockInterface $clock, private AddressRules $addresses, private DecideAcceptance $decide, private Inviters $inviters, private WelcomeInvited $welcome)
+    {
+    }
+
+    /** @return Invitation|null the one with a temporary password that was sent last and can be accepted */
+    public function find(EmailAddress $email): ?Invitation
+    {
+        $invitations = Invitation::query()->whereNull('ended')->where('lookup_key', $this->addresses->lookupKey($email))->whereNotNull('password_hash')->orderByDesc('sent_at')->get();
+
+        return $invitations->first(fn (Invitation $one): bool => $this->decide->reasonAgainst($one->facts(), $this->inviters->may($one->inviter_id, $one->app_key), $this->clock->now()) === null);
+    }
+
+    /** Called inside the act's transaction, once the password was verified. */
+    public function accept(Invitation $invitation): Account
+    {
+        return $this->welcome->newcomer($invitation, PersonName::parse($invitation->name), (string) $invitation->password_hash, isTemporary: true)->account;
+    }
+}

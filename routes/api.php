@@ -109,6 +109,8 @@ Route::get('account/data/file', [OwnDataController::class, 'file']);
 Route::post('account/address', [OwnAddressController::class, 'ask']);
 // Pressed wherever the message is read, signed in or not: the link alone counts.
 Route::post('account/address/take', [OwnAddressController::class, 'take'])->middleware(ThrottleSource::by('links'));
+Route::post('account/address/undo/inspect', [OwnAddressController::class, 'inspectUndo'])->middleware(ThrottleSource::by('links'));
+Route::post('account/address/undo', [OwnAddressController::class, 'undo'])->middleware(ThrottleSource::by('links'));
 Route::post('account/close', [OwnAccountController::class, 'close']);
 Route::put('account/password', [PasswordController::class, 'change']);
 Route::put('account/pictures/{field}', [OwnAccountController::class, 'sendPicture'])->where('field', '[a-z][a-z0-9_]{0,39}');

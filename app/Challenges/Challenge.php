@@ -12,6 +12,7 @@ use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Retention\Limit;
 use Kennel\Core\Challenges\ChallengeFacts;
 use Kennel\Core\Challenges\ChallengePurpose;
+use Kennel\Core\Challenges\CodeFacts;
 
 /**
  * A link that was sent, and what it proves. Its token is kept as a digest.
@@ -27,6 +28,11 @@ use Kennel\Core\Challenges\ChallengePurpose;
  * @property string $expires_at
  * @property string|null $used_at
  * @property string|null $superseded_at
+ * @property string|null $code_digest null where it has a link alone
+ * @property string|null $code_expires_at
+ * @property int $code_attempts
+ * @property int $code_most_attempts
+ * @property string|null $ended_by what used it ("link", "code"), or took its place; null of those from before that was noted
  */
 final class Challenge extends NumberedRecord
 {
@@ -40,7 +46,7 @@ final class Challenge extends NumberedRecord
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['purpose' => ChallengePurpose::class];
+        return ['purpose' => ChallengePurpose::class, 'code_attempts' => 'integer', 'code_most_attempts' => 'integer'];
     }
 
     /** @return list<string> */
@@ -66,6 +72,11 @@ final class Challenge extends NumberedRecord
             Moment::readOrNull($this->used_at),
             Moment::readOrNull($this->superseded_at),
         );
+    }
+
+    public function code(): ?CodeFacts
+    {
+        return $this->code_expires_at === null ? null : new CodeFacts(Moment::read($this->code_expires_at), $this->code_attempts, $this->code_most_attempts);
     }
 
     /** @return Builder<self> */

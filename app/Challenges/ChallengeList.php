@@ -40,6 +40,12 @@ final readonly class ChallengeList
             'created_at' => $row->created_at,
             'expires_at' => $row->expires_at,
             'used_at' => $row->used_at,
+            'has_code' => $row->code_digest !== null,
+            'code_expires_at' => $row->code_expires_at,
+            'code_attempts' => $row->code_attempts,
+            'code_most_attempts' => $row->code_most_attempts,
+            'ended_by' => $row->ended_by,
+            'ended_at' => $row->used_at ?? $row->superseded_at ?? ($this->state($row) === 'expired' ? $row->expires_at : null),
         ]);
     }
 

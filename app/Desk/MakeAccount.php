@@ -193,7 +193,7 @@ final readonly class MakeAccount
     private function tell(Account $account, FirstWayIn $way, Secret $password): void
     {
         if ($way === FirstWayIn::Link) {
-            $token = $this->challenges->issue($account, ChallengePurpose::ResetPassword, $this->verification->lifetime);
+            $token = $this->challenges->issue($account, ChallengePurpose::ResetPassword, $this->verification->lifetime)->token;
             $this->messages->queueToHolder(MessageKind::AccountMade, $account, 'reset', ['hours' => intdiv($this->verification->lifetime->seconds, 3600)], "#t={$token->reveal()}");
         }
         if ($way === FirstWayIn::TemporaryMailed) {

@@ -149,7 +149,7 @@ final readonly class Install
 
     private function link(Account $keeper): string
     {
-        $token = $this->challenges->issue($keeper, ChallengePurpose::ResetPassword, Duration::parse(self::LINK_LIVES));
+        $token = $this->challenges->issue($keeper, ChallengePurpose::ResetPassword, Duration::parse(self::LINK_LIVES))->token;
         $app = $keeper->app_key === null ? null : $this->apps->find($keeper->app_key);
 
         return $this->apps->pageOf($app, 'reset')."#t={$token->reveal()}";

@@ -190,7 +190,7 @@ final readonly class Restore
         return $this->databases->connection()->transaction(static function () use ($madeAt): array {
             $closed = [
                 'sessions' => app(EndSessions::class)->all('restored from a backup'),
-                'links' => app(Challenges::class)->supersedeAll(),
+                'links' => app(Challenges::class)->supersedeAll('restored'),
                 'messages' => app(Messages::class)->giveUpWaiting("It waited when the backup of {$madeAt} was made, and may have been sent since."),
             ];
             app(AuditTrail::class)->record('kennel.restored', Actor::kennel(), null, [], ['backup' => $madeAt, ...$closed], record: 'kennel');

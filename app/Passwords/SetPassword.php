@@ -135,6 +135,6 @@ final readonly class SetPassword
         $this->accounts->storeHash($account, $hash);
         $this->accounts->change($account, ['password_owed' => PasswordOwed::Nothing, 'password_until' => null]);
         // A reset link from before would set the password once more.
-        $this->challenges->supersede($account->id, ChallengePurpose::ResetPassword);
+        $this->challenges->supersede($account->id, 'password_set', ChallengePurpose::ResetPassword);
     }
 }

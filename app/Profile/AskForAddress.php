@@ -66,7 +66,7 @@ final readonly class AskForAddress
 
     private function send(Account $account, EmailAddress $email): void
     {
-        $token = $this->challenges->issue($account, ChallengePurpose::ChangeAddress, $this->rules->lifetime, address: $email);
+        $token = $this->challenges->issue($account, ChallengePurpose::ChangeAddress, $this->rules->lifetime, address: $email)->token;
         // After the "#", so that a scanner that opens the link proves nothing.
         $this->messages->queueToHolder(MessageKind::ChangeAddress, $account, 'address', ['hours' => intdiv($this->rules->lifetime->seconds, 3600)], "#t={$token->reveal()}", recipient: $email->toString());
     }

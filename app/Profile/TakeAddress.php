@@ -17,6 +17,7 @@ use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Verification\Claims;
+use Kennel\App\Verification\OfferUndo;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Challenges\ChallengePurpose;
@@ -24,7 +25,7 @@ use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Wording\MessageKind;
 use Psr\Clock\ClockInterface;
 
-/** The link that went to a new address is pressed: from now on the account has it, verified, and both addresses are told. */
+/** The link that went to a new address is pressed: from now on the account has it, verified, and both addresses are told; the former one can undo it for a while. */
 final readonly class TakeAddress
 {
     public function __construct(
@@ -34,6 +35,7 @@ final readonly class TakeAddress
         private Accounts $accounts,
         private Claims $claims,
         private Messages $messages,
+        private OfferUndo $offerUndo,
         private MarkComplete $markComplete,
         private AuditTrail $audit,
         private RequestContext $context,
@@ -61,10 +63,10 @@ final readonly class TakeAddress
         }
         $before = ['email' => $account->email, 'status' => $account->status->value, 'email_proven_at' => $account->email_proven_at];
         $told = ['before' => $account->email, 'after' => $email->toString()];
-        $this->messages->queueToHolder(MessageKind::OwnAddressChanged, $account, 'sign-in', $told);
         $this->challenges->spend($challenge);
         $this->claims->settle($account);
         $this->accounts->readdress($account, $email, ['email_proven_at' => $proven = Moment::write($this->clock->now()), 'status' => Status::Active]);
+        ($this->offerUndo)($account, (string) $before['email'], $before['email_proven_at'] !== null);
         $this->messages->queueToHolder(MessageKind::OwnAddressChanged, $account, 'sign-in', $told);
         ($this->markComplete)($account);
         $this->context->accountId = $account->id;

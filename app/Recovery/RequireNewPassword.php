@@ -118,7 +118,7 @@ final readonly class RequireNewPassword
             $this->accounts->change($account, $owed);
             $ended = $this->endSessions->allOf($account->id, 'temporary password');
             // A reset link from before would set the password once more.
-            $this->challenges->supersede($account->id, ChallengePurpose::ResetPassword);
+            $this->challenges->supersede($account->id, 'newer', ChallengePurpose::ResetPassword);
             if ($isMailed) {
                 $this->handOver->mail($account, $temporary);
             }

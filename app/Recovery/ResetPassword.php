@@ -78,7 +78,7 @@ final readonly class ResetPassword
                 throw Refusal::changedMeanwhile();
             }
             $this->challenges->spend($challenge);
-            $this->challenges->supersede($now->id);
+            $this->challenges->supersede($now->id, 'password_set');
             $before = ['status' => $now->status->value, 'email_proven_at' => $now->email_proven_at];
             $taken = $now->isUnproven() ? $this->takeOver->afresh($now, $name, null)['sessions_ended'] : 0;
             $this->accounts->change($now, ['status' => Status::Active, 'email_proven_at' => $now->email_proven_at ?? Moment::write($this->clock->now())]);

@@ -26,7 +26,7 @@ final readonly class SendRecovery
 
     public function __invoke(Account $account): void
     {
-        $token = $this->challenges->issue($account, ChallengePurpose::ResetPassword, $this->rules->lifetime);
+        $token = $this->challenges->issue($account, ChallengePurpose::ResetPassword, $this->rules->lifetime)->token;
         $this->messages->queueToHolder(
             MessageKind::ResetPassword,
             $account,

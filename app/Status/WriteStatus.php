@@ -61,7 +61,7 @@ final readonly class WriteStatus
             $after['live_sessions'] = 0;
         }
         if ($line->endsLinks) {
-            $this->challenges->supersede($account->id);
+            $this->challenges->supersede($account->id, 'status');
         }
         if ($line->tells !== null) {
             $this->messages->queueToHolder(MessageKind::from($line->tells), $account, 'sign-in', self::told($this->retention));

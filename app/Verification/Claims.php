@@ -76,7 +76,7 @@ final readonly class Claims
     /** Once one of them counts. @return int how many there were */
     public function settle(Account $account): int
     {
-        $this->challenges->supersede($account->id);
+        $this->challenges->supersede($account->id, 'address');
 
         return Claim::query()->where('account_id', $account->id)->delete();
     }
@@ -84,7 +84,7 @@ final readonly class Claims
     /** Its link stops working with it. */
     public function remove(Claim $claim): void
     {
-        $this->challenges->supersedeClaim($claim->id);
+        $this->challenges->supersedeClaim($claim->id, 'claim');
         $claim->delete();
     }
 

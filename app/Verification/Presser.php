@@ -7,7 +7,7 @@ namespace Kennel\App\Verification;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Secrets\Token;
 
-/** Whoever presses a link that proves an address, and what they show. */
+/** Whoever presses a link that proves an address, or types the code of its message, and what they show. */
 final readonly class Presser
 {
     /**
@@ -15,6 +15,7 @@ final readonly class Presser
      * @param  Secret|null  $password  the one of the sign-up, typed
      * @param  Secret|null  $newPassword  to begin anew
      * @param  string|null  $name  asked for with a new password
+     * @param  TypedCode|null  $typed  in the place of the token
      */
     public function __construct(
         public string $token,
@@ -22,6 +23,7 @@ final readonly class Presser
         public ?Secret $password = null,
         public ?Secret $newPassword = null,
         public ?string $name = null,
+        public ?TypedCode $typed = null,
     ) {
     }
 }

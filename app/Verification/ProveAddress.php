@@ -56,11 +56,11 @@ final readonly class ProveAddress
      * @return array{address: string, asks: 'nothing'|'password', asks_name: bool} what pressing the button would prove, and what it takes:
      *                                                                             the sign-up's password, or a new one (and then a name)
      *
-     * @throws Refusal with challenge.unknown, .used, .superseded or .expired
+     * @throws Refusal with challenge.unknown, .used, .superseded or .expired, or with code.wrong
      */
     public function inspect(Presser $presser): array
     {
-        [$challenge, $account, $claim] = $this->read($presser->token);
+        [$challenge, $account, $claim] = $this->read($presser);
         $isFree = $account->email_proven_at !== null || $this->isItsBrowser($claim, $account, $presser);
 
         return ['address' => $challenge->address, 'asks' => $isFree ? 'nothing' : 'password', 'asks_name' => $claim !== null];
@@ -70,18 +70,18 @@ final readonly class ProveAddress
     public function __invoke(Presser $presser): Account
     {
         // What takes time comes first, and is looked at again below: nobody waits for a lock while a hash is computed.
-        [, $account, $claim] = $this->read($presser->token);
+        [$read, $account, $claim] = $this->read($presser);
         $isProven = $account->email_proven_at !== null;
         $vouches = $isProven || $this->isItsBrowser($claim, $account, $presser) || $this->knowsThePassword($claim, $account, $presser);
         $fresh = $vouches ? null : $this->chooseAnew($claim, $account, $presser);
 
-        return $this->database->transaction(function () use ($presser, $account, $claim, $vouches, $fresh): Account {
-            [$challenge, $now, $claimNow] = $this->read($presser->token);
+        return $this->database->transaction(function () use ($presser, $read, $account, $claim, $vouches, $fresh): Account {
+            [$challenge, $now, $claimNow] = $this->readAgain($presser, $read);
             $read = static fn (Account $account, ?Claim $claim): array => [$account->password_hash, $account->password_owed, $account->email_proven_at, $claim?->id];
             if ($read($now, $claimNow) !== $read($account, $claim)) {
                 throw Refusal::changedMeanwhile();
             }
-            $this->challenges->spend($challenge);
+            $this->challenges->spend($challenge, $presser->typed === null ? 'link' : 'code');
             $before = ['status' => $now->status->value, 'email_proven_at' => $now->email_proven_at];
             $dropped = $now->email_proven_at !== null ? [] : match (true) {
                 ! $vouches => $this->takeOver->afresh($now, $fresh['name'] ?? null, $claim?->app_key),
@@ -110,16 +110,49 @@ final readonly class ProveAddress
         });
     }
 
-    /** @return array{Challenge, Account, Claim|null} */
-    private function read(string $token): array
+    /**
+     * Counts an attempt, where a code was typed.
+     *
+     * @return array{Challenge, Account, Claim|null}
+     *
+     * @throws Refusal with challenge.*, or with code.wrong: alike for an address that is unknown, one that owes no proof, a code that is too old or tried too often
+     */
+    private function read(Presser $presser): array
     {
-        $challenge = $this->challenges->find($token, ChallengePurpose::VerifyAddress);
+        if ($presser->typed === null) {
+            return $this->of($this->challenges->find($presser->token, ChallengePurpose::VerifyAddress));
+        }
+        $account = $this->accounts->byAddress($presser->typed->email);
+        $claim = $account === null ? null : $this->claims->of($account, $presser->browser);
+        $challenge = $this->challenges->tryCode($account, $claim?->id, ChallengePurpose::VerifyAddress, $presser->typed->code);
+
+        return $challenge === null ? throw self::wrongCode() : $this->of($challenge);
+    }
+
+    /** @return array{Challenge, Account, Claim|null} */
+    private function readAgain(Presser $presser, Challenge $read): array
+    {
+        if ($presser->typed === null) {
+            return $this->read($presser);
+        }
+
+        return $this->challenges->stillHasCode($read, $presser->typed->code) ? $this->of($read) : throw self::wrongCode();
+    }
+
+    /** @return array{Challenge, Account, Claim|null} */
+    private function of(Challenge $challenge): array
+    {
         $account = $this->accounts->find($challenge->account_id) ?? throw Refusal::notFound();
         if ($account->email !== $challenge->address) {
             throw Refusal::invalid([new Reason('challenge.superseded', 'token')], 'challenge.refused');
         }
 
         return [$challenge, $account, $this->claims->find($challenge->claim_id)];
+    }
+
+    private static function wrongCode(): Refusal
+    {
+        return Refusal::invalid([new Reason('code.wrong', 'code')]);
     }
 
     private function isItsBrowser(?Claim $claim, Account $account, Presser $presser): bool

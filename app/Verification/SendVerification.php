@@ -6,20 +6,23 @@ namespace Kennel\App\Verification;
 
 use Kennel\App\Accounts\Account;
 use Kennel\App\Challenges\Challenges;
+use Kennel\App\Challenges\Issued;
 use Kennel\App\Mail\Messages;
 use Kennel\Core\Challenges\ChallengePurpose;
-use Kennel\Core\Secrets\Token;
+use Kennel\Core\Challenges\CodeRules;
+use Kennel\Core\Challenges\ProofWay;
 use Kennel\Core\Verification\VerificationRules;
 use Kennel\Core\Wording\MessageKind;
 use Psr\Clock\ClockInterface;
 
-/** Sends the link that proves an address, for one claim to it. Earlier links of that claim stop working. Called inside the act's transaction. */
+/** Sends the link or code that proves an address, for one claim to it. Earlier ones of that claim stop working. Called inside the act's transaction. */
 final readonly class SendVerification
 {
     public function __construct(
         private ClockInterface $clock,
         private Challenges $challenges,
         private VerificationRules $rules,
+        private CodeRules $codes,
         private Messages $messages,
     ) {
     }
@@ -42,23 +45,23 @@ final readonly class SendVerification
     /** However fresh the last one is: for work that is undone again. */
     public function send(Account $account, ?Claim $claim): void
     {
-        $token = $this->issue($account, $claim);
+        $issued = $this->issue($account, $claim);
+        $hours = ['hours' => intdiv($this->rules->lifetime->seconds, 3600)];
+        $code = ['code' => $issued->code?->inGroups() ?? '', 'minutes' => intdiv($this->codes->lifetime->seconds, 60)];
+        [$kind, $values] = match ($this->codes->way) {
+            ProofWay::Link => [MessageKind::VerifyAddress, $hours],
+            ProofWay::Code => [MessageKind::VerifyByCode, $code],
+            ProofWay::Both => [MessageKind::VerifyByEither, [...$hours, ...$code]],
+        };
         // After the "#", so that a scanner that opens the link proves nothing.
-        $this->messages->queueToHolder(
-            MessageKind::VerifyAddress,
-            $account,
-            'verify',
-            ['hours' => intdiv($this->rules->lifetime->seconds, 3600)],
-            "#t={$token->reveal()}",
-            $claim?->name,
-            $claim?->app_key,
-        );
+        $fragment = $this->codes->way->hasLink() ? "#t={$issued->token->reveal()}" : '';
+        $this->messages->queueToHolder($kind, $account, 'verify', $values, $fragment, $claim?->name, $claim?->app_key);
     }
 
-    /** The link alone. */
-    public function issue(Account $account, ?Claim $claim): Token
+    /** The challenge alone. */
+    public function issue(Account $account, ?Claim $claim): Issued
     {
-        return $this->challenges->issue($account, ChallengePurpose::VerifyAddress, $this->rules->lifetime, $claim?->id);
+        return $this->challenges->issue($account, ChallengePurpose::VerifyAddress, $this->rules->lifetime, $claim?->id, codes: $this->codes->way->hasCode() ? $this->codes : null);
     }
 
     public function isDue(?\DateTimeImmutable $lastSent): bool

@@ -10,4 +10,6 @@ enum ChallengePurpose: string
     case VerifyAddress = 'verify_address';
     case ResetPassword = 'reset_password';
     case ChangeAddress = 'change_address';
+    /** Of the former address; nothing but its own time and its use ends it, or whoever changed the address could. */
+    case UndoAddress = 'undo_address';
 }

@@ -6,6 +6,7 @@ namespace Kennel\Core\Rules;
 
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Apps\AppRules;
+use Kennel\Core\Challenges\CodeRules;
 use Kennel\Core\Disclosure\DisclosureRules;
 use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Disclosure\FieldOrigin;
@@ -23,7 +24,6 @@ use Kennel\Core\Sessions\SessionRules;
 use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Throttling\ThrottleRules;
 use Kennel\Core\Verification\AddressChangeRules;
-use Kennel\Core\Verification\CodeRules;
 use Kennel\Core\Verification\VerificationRules;
 use Kennel\Core\Wording\WordingRules;
 

@@ -38,8 +38,8 @@ final class CheckWording
                 }
             }
             // A secret in the subject would stand in every list and every notification.
-            if (! $isBody && array_intersect($template->names(), ['password', 'link']) !== []) {
-                $mistakes[] = new WordingMistake($part, 1, 1, 'wording.secret_here', ['variable' => current(array_intersect($template->names(), ['password', 'link']))]);
+            if (! $isBody && array_intersect($template->names(), [...MessageKind::SECRETS, 'link']) !== []) {
+                $mistakes[] = new WordingMistake($part, 1, 1, 'wording.secret_here', ['variable' => current(array_intersect($template->names(), [...MessageKind::SECRETS, 'link']))]);
             }
         }
 

@@ -8,6 +8,8 @@ namespace Kennel\Core\Wording;
 enum MessageKind: string
 {
     case VerifyAddress = 'verify_address';
+    case VerifyByCode = 'verify_by_code';
+    case VerifyByEither = 'verify_by_either';
     case AlreadyRegistered = 'already_registered';
     case ResetPassword = 'reset_password';
     case PasswordChanged = 'password_changed';
@@ -21,6 +23,9 @@ enum MessageKind: string
     case Invitation = 'invitation';
     case InvitationWithPassword = 'invitation_with_password';
 
+    /** Variables that let whoever reads them in. */
+    public const SECRETS = ['password', 'code'];
+
     /** What the sample link ends in; a real one carries a token there. */
     private const SAMPLE_LINK = 'https://accounts.example/a/example/page#t=sample-of-a-link';
 
@@ -33,11 +38,14 @@ enum MessageKind: string
             new Variable('app', 'Example'),
             ...match ($this) {
                 self::VerifyAddress, self::AccountMade, self::ChangeAddress => [self::link(), new Variable('hours', '24')],
+                self::VerifyByCode => [self::code(), self::link(isRequired: false), new Variable('minutes', '15')],
+                self::VerifyByEither => [self::link(), self::code(), new Variable('hours', '24'), new Variable('minutes', '15')],
                 self::ResetPassword => [self::link(), new Variable('minutes', '60')],
                 self::TemporaryPassword => [self::link(), new Variable('password', 'quiet-maple-orbit-4', isRequired: true), new Variable('hours', '24')],
                 self::AlreadyRegistered, self::AccountReopened => [self::link($this === self::AlreadyRegistered)],
                 self::PasswordChanged => [self::link(isRequired: false), new Variable('how', 'by_link')],
-                self::AddressChanged, self::OwnAddressChanged => [new Variable('before', 'ines@older.example'), new Variable('after', 'ines@post.example')],
+                self::AddressChanged => [new Variable('before', 'ines@older.example'), new Variable('after', 'ines@post.example')],
+                self::OwnAddressChanged => [self::link(isRequired: false), new Variable('before', 'ines@older.example'), new Variable('after', 'ines@post.example'), new Variable('days', '7')],
                 self::AccountClosed => [new Variable('days', '30')],
                 self::Invitation => self::invited(),
                 self::InvitationWithPassword => [...self::invited(), new Variable('password', 'quiet-maple-orbit-4', isRequired: true)],
@@ -50,19 +58,24 @@ enum MessageKind: string
     /** Whether somebody sits before a page and waits for it. */
     public function isAwaited(): bool
     {
-        return in_array($this, [self::VerifyAddress, self::ResetPassword, self::ChangeAddress], true);
+        return in_array($this, [self::VerifyAddress, self::VerifyByCode, self::VerifyByEither, self::ResetPassword, self::ChangeAddress], true);
     }
 
     /** Whether whoever can read it could use it: then it is shown to nobody once it is on its way. */
     public function isSecret(): bool
     {
-        return array_key_exists('password', $this->variables());
+        return array_intersect(self::SECRETS, array_keys($this->variables())) !== [];
     }
 
     /** @return list<string> */
     public static function names(): array
     {
         return array_column(self::cases(), 'value');
+    }
+
+    private static function code(): Variable
+    {
+        return new Variable('code', '482 913', isRequired: true);
     }
 
     /** @return list<Variable> */

@@ -15,6 +15,26 @@ return [
                 <p>Der Link gilt einmal und {{ hours }} Stunden lang. Wenn Sie nichts angefordert haben, müssen Sie nichts tun: Ohne ihn kann niemand das Konto benutzen.</p>
                 HTML,
         ],
+        'verify_by_code' => [
+            'subject' => '{{ app }}: Ist das Ihre Adresse?',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>mit dieser Adresse wurde ein Konto bei {{ app }} angelegt, hoffentlich von Ihnen. Geben Sie auf der Seite diesen Code ein, um zu bestätigen, dass sie Ihnen gehört:</p>
+                <p><code>{{ code }}</code></p>
+                <p>Er gilt einmal und {{ minutes }} Minuten lang. Geben Sie ihn niemandem. Wenn Sie nichts angefordert haben, müssen Sie nichts tun: Ohne ihn kann niemand das Konto benutzen.</p>
+                HTML,
+        ],
+        'verify_by_either' => [
+            'subject' => '{{ app }}: Ist das Ihre Adresse?',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>mit dieser Adresse wurde ein Konto bei {{ app }} angelegt, hoffentlich von Ihnen. Geben Sie auf der Seite diesen Code ein, um zu bestätigen, dass sie Ihnen gehört:</p>
+                <p><code>{{ code }}</code></p>
+                <p>Oder öffnen Sie die Seite hier, und bestätigen Sie dort.</p>
+                <p><a href="{{ link }}">Meine Adresse bestätigen</a></p>
+                <p>Beides gilt einmal: der Code {{ minutes }} Minuten, der Link {{ hours }} Stunden lang. Wenn Sie nichts angefordert haben, müssen Sie nichts tun: Ohne ihn kann niemand das Konto benutzen.</p>
+                HTML,
+        ],
         'already_registered' => [
             'subject' => '{{ app }}: Sie haben schon ein Konto',
             'html' => <<<'HTML'
@@ -82,7 +102,9 @@ return [
             'html' => <<<'HTML'
                 <p>Guten Tag {{ name }},</p>
                 <p>die Adresse Ihres Kontos bei {{ app }} wurde von <strong>{{ before }}</strong> auf <strong>{{ after }}</strong> geändert.</p>
-                <p>Wenn Sie das waren, müssen Sie nichts tun. Wenn nicht, kennt jemand Ihr Passwort: Schreiben Sie sofort an alle, die {{ app }} betreuen.</p>
+                <p>Wenn Sie das waren, müssen Sie nichts tun. Wenn nicht, kennt jemand Ihr Passwort.</p>
+                {% if days %}<p>{{ days }} Tage lang können Sie die Adresse hier zurückholen. Alle werden damit abgemeldet, und Sie wählen ein neues Passwort.</p>
+                <p><a href="{{ link }}">Änderung rückgängig machen</a></p>{% else %}<p>Schreiben Sie dann sofort an alle, die {{ app }} betreuen.</p>{% endif %}
                 HTML,
         ],
         'account_closed' => [

@@ -58,6 +58,12 @@ return [
         'sign_in' => 'Zu dieser Adresse gibt es ein Konto. Melden Sie sich an, und nehmen Sie die Einladung dort an.',
         'other_account' => 'Die Einladung gilt einer anderen Adresse als :address. Melden Sie sich ab, und öffnen Sie den Link noch einmal.',
     ],
+    'address' => [
+        'taken_since' => 'Unter der früheren Adresse gibt es inzwischen ein anderes Konto. Schreiben Sie an alle, die die App betreuen.',
+    ],
+    'code' => [
+        'wrong' => 'Dieser Code stimmt nicht oder gilt nicht mehr: Ein Code gilt kurze Zeit und nur für wenige Versuche. Fordern Sie einen neuen an, wenn Sie ihn brauchen.',
+    ],
     'challenge' => [
         'unknown' => 'Diesen Link haben wir nicht geschickt. Vielleicht ist er abgeschnitten oder verändert; kopieren Sie ihn ganz aus der Nachricht.',
         'used' => 'Dieser Link wurde schon benutzt. Mehr ist nicht nötig.',

@@ -15,6 +15,26 @@ return [
                 <p>It works once, for {{ hours }} hours. If you asked for nothing, do nothing: no one can use the account without it.</p>
                 HTML,
         ],
+        'verify_by_code' => [
+            'subject' => '{{ app }}: is this your address?',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>Somebody, we hope you, asked for an account on {{ app }} with this address. Type this code on the page to say that it is yours:</p>
+                <p><code>{{ code }}</code></p>
+                <p>It works once, for {{ minutes }} minutes. Give it to nobody. If you asked for nothing, do nothing: no one can use the account without it.</p>
+                HTML,
+        ],
+        'verify_by_either' => [
+            'subject' => '{{ app }}: is this your address?',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>Somebody, we hope you, asked for an account on {{ app }} with this address. Type this code on the page to say that it is yours:</p>
+                <p><code>{{ code }}</code></p>
+                <p>Or open the page here, and press its button.</p>
+                <p><a href="{{ link }}">Confirm my address</a></p>
+                <p>Either works once: the code for {{ minutes }} minutes, the link for {{ hours }} hours. If you asked for nothing, do nothing: no one can use the account without it.</p>
+                HTML,
+        ],
         'already_registered' => [
             'subject' => '{{ app }}: you already have an account',
             'html' => <<<'HTML'
@@ -82,7 +102,9 @@ return [
             'html' => <<<'HTML'
                 <p>Hello {{ name }},</p>
                 <p>The address of your account on {{ app }} was changed from <strong>{{ before }}</strong> to <strong>{{ after }}</strong>.</p>
-                <p>If this was you, there is nothing to do. If not, somebody knows your password: write to whoever looks after {{ app }} at once.</p>
+                <p>If this was you, there is nothing to do. If not, somebody knows your password.</p>
+                {% if days %}<p>For {{ days }} days you can take the address back here. Everybody is signed out by it, and you choose a new password.</p>
+                <p><a href="{{ link }}">Undo the change</a></p>{% else %}<p>In that case, write to whoever looks after {{ app }} at once.</p>{% endif %}
                 HTML,
         ],
         'account_closed' => [

@@ -96,6 +96,12 @@ return [
         'until_far' => 'At most a year ahead.',
         'ids' => 'Must name 1 to :maximum invitations.',
     ],
+    'address' => [
+        'taken_since' => 'Somebody else has an account with the former address by now. Write to whoever looks after the app.',
+    ],
+    'code' => [
+        'wrong' => 'This code is not right, or works no more: a code works for a short while and can be tried a few times. Request another if you need one.',
+    ],
     'challenge' => [
         'unknown' => 'This is not a link we sent. It may have been cut short or altered; copy the whole of it from the message.',
         'used' => 'This link has been used already. Nothing more is needed.',

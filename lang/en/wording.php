@@ -7,6 +7,8 @@ return [
     'kinds' => [
         'verify_address' => 'Verify address',
         'already_registered' => 'Address already registered',
+        'verify_by_code' => 'Verify address by a code',
+        'verify_by_either' => 'Verify address by link or code',
         'reset_password' => 'Reset password',
         'password_changed' => 'Password changed',
         'temporary_password' => 'Temporary password',
@@ -24,8 +26,9 @@ return [
         'address' => 'The address it goes to; their username',
         'app' => 'What the app is called',
         'link' => 'The page that the message leads to',
+        'code' => 'The code that is typed on the page',
         'hours' => 'How many hours the link or password works',
-        'minutes' => 'How many minutes the link works',
+        'minutes' => 'How many minutes the link or code works',
         'password' => 'The temporary password',
         'how' => 'How the password was changed',
         'before' => 'The former address',
@@ -34,6 +37,6 @@ return [
         'words' => 'What the inviter wrote; may be empty',
         'roles' => 'The roles that are offered; may be empty',
         'until' => 'The last day it is open',
-        'days' => 'How many days it can be reopened',
+        'days' => 'How many days it can be undone or reopened; may be empty',
     ],
 ];

@@ -90,7 +90,7 @@ final readonly class StatusWork implements Work
             ($this->markComplete)($account);
         }
         if ($line->endsLinks) {
-            $this->challenges->supersede($account->id);
+            $this->challenges->supersede($account->id, 'status');
         }
         if ($line->tells !== null) {
             $this->messages->queueToHolder(MessageKind::from($line->tells), $account, 'sign-in', WriteStatus::told($this->retention));

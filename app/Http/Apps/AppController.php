@@ -14,12 +14,14 @@ use Kennel\App\Pictures\PictureLinks;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
+use Kennel\Core\Challenges\CodeRules;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\Required;
 use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Signup\SignupSchema;
 use Kennel\Core\Signup\TermsRules;
+use Kennel\Core\Verification\VerificationRules;
 use Psr\Clock\ClockInterface;
 
 final readonly class AppController
@@ -31,6 +33,8 @@ final readonly class AppController
         private FieldRules $fields,
         private TermsRules $terms,
         private PictureLinks $links,
+        private CodeRules $codes,
+        private VerificationRules $verification,
     ) {
     }
 
@@ -80,6 +84,12 @@ final readonly class AppController
                 'letters' => $look->letters(),
                 'ground' => $look->ground === '' ? null : $look->ground,
                 'logo' => $look->logo === '' ? null : $this->links->toLogo($look->logo),
+            ],
+            'verification' => [
+                'way' => $this->codes->way->value,
+                'code_length' => $this->codes->length,
+                'code_has_letters' => $this->codes->hasLetters,
+                'resend_after' => $this->verification->coolDown->seconds,
             ],
             'signup' => [
                 'admission' => $admission->kind,

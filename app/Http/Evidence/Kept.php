@@ -46,6 +46,8 @@ final class Kept
         'POST account/terms' => [['version'], ['id', 'version', 'access', 'owed']],
         'POST account/address' => [['email'], ['state']],
         'POST account/address/take' => [[], ['address', 'app']],
+        'POST account/address/undo/inspect' => [[], ['before', 'after']],
+        'POST account/address/undo' => [[], ['address', 'app']],
         'POST account/close' => [[], ['reopenable_until']],
         'PUT account/password' => [['end_others'], []],
         'PUT account/pictures/{field}' => [[], ['id', 'version', 'access', 'owed']],

@@ -11,6 +11,7 @@ use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Profile\AskForAddress;
 use Kennel\App\Profile\TakeAddress;
+use Kennel\App\Recovery\UndoAddress;
 use Kennel\Core\Secrets\Secret;
 
 /** A holder's way to another address. */
@@ -26,6 +27,25 @@ final readonly class OwnAddressController
         $ask($holder, $email, $current);
 
         return Json::ok(['state' => 'look_for_message'], 202);
+    }
+
+    public function inspectUndo(Request $request, UndoAddress $undo): JsonResponse
+    {
+        $body = Body::of($request);
+        $token = $body->text('token') ?? '';
+        $body->complete();
+
+        return Json::ok($undo->inspect($token));
+    }
+
+    public function undo(Request $request, UndoAddress $undo): JsonResponse
+    {
+        $body = Body::of($request);
+        $token = $body->text('token') ?? '';
+        $body->complete();
+        $account = $undo($token);
+
+        return Json::ok(['address' => $account->email, 'app' => $account->app_key]);
     }
 
     public function take(Request $request, TakeAddress $take): JsonResponse

@@ -22,7 +22,9 @@ use Kennel\App\Verification\Claims;
 use Kennel\App\Verification\Presser;
 use Kennel\App\Verification\ProveAddress;
 use Kennel\App\Verification\SendVerification;
+use Kennel\App\Verification\TypedCode;
 use Kennel\Core\Accounts\Status;
+use Kennel\Core\Challenges\Code;
 use Kennel\Core\Reasons\Reason;
 
 final readonly class VerificationController
@@ -51,9 +53,10 @@ final readonly class VerificationController
     {
         $body = Body::of($request);
         $token = $body->text('token') ?? '';
+        $typed = self::typed($body);
         $body->complete();
 
-        return Json::ok($prove->inspect(new Presser($token, BrowserMark::of($request))));
+        return Json::ok($prove->inspect(new Presser($token, BrowserMark::of($request), typed: $typed)));
     }
 
     public function consume(Request $request, ProveAddress $prove): JsonResponse
@@ -65,11 +68,20 @@ final readonly class VerificationController
             $body->secret('password'),
             $body->secret('new_password'),
             $body->text('name'),
+            self::typed($body),
         );
         $body->complete();
         $account = $prove($presser);
 
         return Json::ok(['address' => $account->email, 'app' => $account->app_key]);
+    }
+
+    /** @return TypedCode|null null where a link is pressed */
+    private static function typed(Body $body): ?TypedCode
+    {
+        $code = $body->secret('code');
+
+        return $code === null ? null : new TypedCode($body->address('email'), Code::read($code->reveal()));
     }
 
     public function index(Request $request, ChallengeList $challenges): JsonResponse

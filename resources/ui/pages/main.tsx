@@ -25,6 +25,7 @@ const pages = {
   profile: later(() => import('./profile/Profile').then((module) => module.Profile)),
   edit: later(() => import('./profile/Edit').then((module) => module.Edit)),
   address: later(() => import('./profile/Address').then((module) => module.Address)),
+  'undo-address': later(() => import('./profile/UndoAddress').then((module) => module.UndoAddress)),
   data: later(() => import('./profile/OwnData').then((module) => module.OwnData)),
   sharing: later(() => import('./profile/Sharing').then((module) => module.Sharing)),
   close: later(() => import('./profile/Close').then((module) => module.Close)),

@@ -79,7 +79,7 @@ final class BackupTest extends InstallTestCase
         self::assertSame((new KeyFile("{$this->data}/app.key"))->keys()[0], config('app.key'), 'what was restored is opened from now on');
         $this->app->forgetInstance('encrypter');
         $this->ask('/overview')->assertStatus(401);
-        $this->knock('POST', '/recoveries/consume', ['token' => $token->reveal(), 'password' => 'quiet barns under snow'])->assertStatus(422);
+        $this->knock('POST', '/recoveries/consume', ['token' => $token->token->reveal(), 'password' => 'quiet barns under snow'])->assertStatus(422);
         $this->work('mail');
         self::assertSame(['failed'], DB::table('messages')->pluck('state')->all(), 'it may have been sent since; an operator decides');
         $this->knock('POST', '/sessions', ['email' => 'ada@holm.example', 'password' => self::PASSWORD, 'keep' => false], surface: 'console')->assertCreated();

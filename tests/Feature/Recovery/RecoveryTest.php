@@ -96,9 +96,9 @@ final class RecoveryTest extends DoorTestCase
         $this->knock('POST', '/recoveries/inspect', ['token' => $this->tokenSent()])->assertOk();
         $this->knock('POST', '/verifications/inspect', ['token' => $proof])->assertOk();
         $challenges = $this->app->make(\Kennel\App\Challenges\Challenges::class);
-        $challenges->supersede($account->id, \Kennel\Core\Challenges\ChallengePurpose::ResetPassword);
+        $challenges->supersede($account->id, 'newer', \Kennel\Core\Challenges\ChallengePurpose::ResetPassword);
         self::assertSame(['reset_password'], DB::table('challenges')->whereNotNull('superseded_at')->pluck('purpose')->unique()->values()->all());
-        $challenges->supersede($account->id);
+        $challenges->supersede($account->id, 'newer');
         self::assertSame(0, DB::table('challenges')->whereNull('superseded_at')->count());
     }
 

@@ -8,6 +8,7 @@ import { Row } from '../../kit/Layout';
 import { InlineLink, LinkButton } from '../../kit/Link';
 import { useToast } from '../../kit/Toast';
 import { exact, When } from '../../kit/Time';
+import { counted } from '../../text/figures';
 import { api, refresh, useMay } from '../api';
 import { actorName } from '../audit/actorName';
 
@@ -99,6 +100,25 @@ export function EndSession({ session }: { session: Schemas['LiveSession'] }) {
   );
 }
 
+const PURPOSES: Record<Schemas['Challenge']['purpose'], string> = {
+  verify_address: 'verify the address',
+  reset_password: 'reset the password',
+  change_address: 'verify a new address',
+  undo_address: 'undo a change of address',
+};
+
+/** What used it, or made it pointless. */
+const ENDED_BY: Readonly<Record<string, string>> = {
+  link: 'by its link',
+  code: 'by its code',
+  newer: 'by a newer one',
+  password_set: 'when a password was set',
+  status: 'when the status changed',
+  address: 'when the address was settled',
+  claim: 'when the sign-up it was for was dropped',
+  restored: 'when a backup was restored',
+};
+
 export function Challenges({ accountId }: Of) {
   const list = useQuery({
     queryKey: ['challenges', accountId],
@@ -110,9 +130,21 @@ export function Challenges({ accountId }: Of) {
     <Part label="Challenges" of={list} none="none">
       {(challenge) => (
         <div key={challenge.id}>
-          {challenge.purpose === 'reset_password' ? 'reset the password' : 'verify the address'},{' '}
-          <When at={challenge.created_at} />: <strong>{challenge.state}</strong>
-          {challenge.state === 'open' ? <Text tone="soft"> until {exact(new Date(challenge.expires_at))}</Text> : null}
+          {PURPOSES[challenge.purpose]}, <When at={challenge.created_at} />: <strong>{challenge.state}</strong>
+          {challenge.state === 'open' ? (
+            <Text tone="soft"> until {exact(new Date(challenge.expires_at))}</Text>
+          ) : challenge.ended_by === null ? null : (
+            <Text tone="soft"> {ENDED_BY[challenge.ended_by] ?? challenge.ended_by}</Text>
+          )}
+          {challenge.has_code ? (
+            <Note as="span" className="block">
+              With a code
+              {challenge.code_attempts === 0
+                ? ''
+                : `, typed wrong ${counted(challenge.code_attempts, 'time', 'times')}`}
+              {challenge.code_attempts >= challenge.code_most_attempts ? ': another is needed' : ''}
+            </Note>
+          ) : null}
         </div>
       )}
     </Part>

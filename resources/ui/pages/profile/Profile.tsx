@@ -8,7 +8,7 @@ import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
 import { Loading, NotSignedIn, PageFrame } from '../PageFrame';
 import { w } from '../words';
-import { SendAgain } from '../verification/LookForMessage';
+import { SendAgain } from '../verification/SendAgain';
 
 /** What the holder sees of their own account. */
 export function Profile({ app }: { app: Schemas['App'] }) {
@@ -51,7 +51,12 @@ export function Profile({ app }: { app: Schemas['App'] }) {
       {standing.duties.includes('verify_email') ? (
         <div className="mb-5 space-y-3">
           <Notice tone="caution">{w.profile.unverified(app.name)}</Notice>
-          <SendAgain email={account.email} />
+          {app.verification.way === 'link' ? null : (
+            <p>
+              <PageLink href={pagePath('verify')}>{w.profile.typeCode}</PageLink>
+            </p>
+          )}
+          <SendAgain email={account.email} every={app.verification.resend_after} />
         </div>
       ) : null}
       {owesHere ? (

@@ -1,13 +1,11 @@
-import { useEffect, useRef, useState } from 'react';
-import { answer, type Schemas } from '../../api/client';
-import { Button } from '../../kit/Button';
-import { Notice } from '../../kit/Notice';
+import { useEffect, useRef, type ReactNode } from 'react';
+import type { Schemas } from '../../api/client';
 import { Outcome, PressLink } from '../../kit/Page';
 import { Text } from '../../kit/Text';
-import { useSubmit } from '../../kit/useSubmit';
-import { api } from '../api';
 import { PageFrame } from '../PageFrame';
 import { w } from '../words';
+import { ByCode } from './ByCode';
+import { SendAgain } from './SendAgain';
 
 /** After signing up. Says the same to somebody new and to somebody who is registered already. */
 export function LookForMessage({
@@ -22,40 +20,31 @@ export function LookForMessage({
 }) {
   const heading = useRef<HTMLDivElement>(null);
   useEffect(() => heading.current?.focus(), []);
-  return (
+  const { way, resend_after: every } = app.verification;
+  const sent = way === 'link' ? w.checkMail.sent : way === 'code' ? w.checkMail.sentCode : w.checkMail.sentEither;
+  const page = (form: ReactNode) => (
     <PageFrame app={app} title={w.checkMail.title}>
       <Outcome box={heading}>
         <p>
-          {w.checkMail.sent[0]}
+          {sent[0]}
           <strong className="wrap-anywhere">
             <bdi>{email}</bdi>
           </strong>
-          {w.checkMail.sent[1]}
+          {sent[1]}
         </p>
         <Text as="p" size="note" tone="soft">
           {w.checkMail.nothingYet} <PressLink onClick={onBack}>{w.checkMail.wrong}</PressLink>
         </Text>
       </Outcome>
-      <SendAgain email={email} />
+      {form}
+      <SendAgain email={email} every={every} wasJustSent />
     </PageFrame>
   );
-}
-
-export function SendAgain({ email }: { email: string }) {
-  const [said, setSaid] = useState<string | null>(null);
-  const { submit, busy } = useSubmit(
-    () =>
-      answer(
-        api.POST('/verifications', { body: { email }, params: { header: { 'Idempotency-Key': crypto.randomUUID() } } }),
-      ).then(() => setSaid(w.checkMail.onItsWay)),
-    (error) => setSaid(error.words),
-  );
-  return (
-    <div className="space-y-3">
-      <Button size="large" aria-disabled={busy} onClick={() => submit()}>
-        {w.checkMail.again}
-      </Button>
-      <div aria-live="polite">{said === null ? null : <Notice tone="information">{said}</Notice>}</div>
-    </div>
+  return way === 'link' ? (
+    page(null)
+  ) : (
+    <ByCode app={app} email={email}>
+      {page}
+    </ByCode>
   );
 }

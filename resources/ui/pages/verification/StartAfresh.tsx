@@ -5,7 +5,7 @@ import { w } from '../words';
 import type { PressProps } from './pressing';
 
 /** Whoever reads the mailbox and knows no password begins anew: a name and a password of their own, and nothing that another entered. */
-export function StartAfresh({ app, token, found, onProven, onRefused }: PressProps) {
+export function StartAfresh({ app, shown, found, onProven, onRefused }: PressProps) {
   return (
     <ChoosePassword
       app={app}
@@ -13,7 +13,7 @@ export function StartAfresh({ app, token, found, onProven, onRefused }: PressPro
       asksName={found.asks_name}
       button={w.verify.afresh}
       send={async (password, name) => {
-        const body = { token, new_password: password, ...name };
+        const body = { ...shown, new_password: password, ...name };
         onProven(await answer(api.POST('/verifications/consume', { body })));
       }}
       onRefused={onRefused}

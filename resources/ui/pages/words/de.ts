@@ -84,6 +84,12 @@ export const de: Catalogue = {
   checkMail: {
     title: 'Sehen Sie in Ihr Postfach',
     sent: ['Wir haben eine Nachricht an ', ' geschickt. Öffnen Sie sie und folgen Sie dem Link, um fortzufahren.'],
+    sentCode: ['Wir haben eine Nachricht an ', ' geschickt. Geben Sie den Code ein, der darin steht.'],
+    sentEither: [
+      'Wir haben eine Nachricht an ',
+      ' geschickt. Geben Sie den Code ein, der darin steht, oder folgen Sie dem Link.',
+    ],
+    againIn: (time) => `Nachricht noch einmal senden in ${time}`,
     nothingYet: 'Nach einigen Minuten noch nichts? Sehen Sie im Spam-Ordner nach.',
     wrong: 'Adresse berichtigen',
     again: 'Nachricht noch einmal senden',
@@ -92,6 +98,11 @@ export const de: Catalogue = {
   },
   verify: {
     title: 'Ist das Ihre Adresse?',
+    codeTitle: 'Code eingeben',
+    code: 'Code aus der Nachricht',
+    codeOfDigits: (length) => `${length} Ziffern. Sie können sie einfügen.`,
+    codeOfLetters: (length) => `${length} Buchstaben und Ziffern. Sie können sie einfügen.`,
+    noLink: 'In dieser Adresse ist kein Link. Öffnen Sie den aus der Nachricht, oder fordern Sie einen neuen an.',
     mine: 'Ja, meine Adresse bestätigen',
     notYou: 'Wenn Sie kein Konto wollten, schließen Sie diese Seite. Ohne den Knopf geschieht nichts.',
     otherBrowser:
@@ -146,6 +157,17 @@ export const de: Catalogue = {
       other: 'Diese Einladung lässt sich nicht annehmen',
     },
   },
+  undoAddress: {
+    title: 'Adresse zurückholen?',
+    now: 'Das Konto hat jetzt',
+    again: 'Es hätte wieder',
+    means:
+      'Alle werden abgemeldet, und das jetzige Passwort gilt nicht mehr. Eine Nachricht mit einem Link für ein neues geht an die Adresse, die es wieder hat.',
+    submit: 'Änderung rückgängig machen',
+    doneTitle: 'Ihre Adresse ist zurück',
+    done: ['Sehen Sie nach einer Nachricht an ', ' mit einem Link, der ein neues Passwort setzt.'],
+    badTitle: 'Die Änderung lässt sich nicht rückgängig machen',
+  },
   reset: {
     badTitle: 'Dieser Link funktioniert nicht',
     another: 'Neuen Link anfordern',
@@ -185,6 +207,7 @@ export const de: Catalogue = {
     access: 'Zugang',
     full: 'Ihr Konto ist vollständig.',
     limited: 'Eingeschränkt, bis dies erledigt ist:',
+    typeCode: 'Code aus der Nachricht eingeben',
     unverified: (app) =>
       `Bestätigen Sie Ihre Adresse über den Link, den wir geschickt haben; bis dahin bleibt das meiste von ${app} geschlossen.`,
     complete: 'Konto vervollständigen',

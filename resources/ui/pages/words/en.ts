@@ -59,6 +59,9 @@ export const en = {
   checkMail: {
     title: 'Check your mail',
     sent: around('We have sent a message to ', '. Open it and follow its link to continue.'),
+    sentCode: around('We have sent a message to ', '. Type the code that stands in it.'),
+    sentEither: around('We have sent a message to ', '. Type the code that stands in it, or follow its link.'),
+    againIn: (time: string) => `Resend the message in ${time}`,
     nothingYet: 'Nothing after a few minutes? Look in the spam folder.',
     wrong: 'Correct the address',
     again: 'Resend the message',
@@ -66,6 +69,11 @@ export const en = {
   },
   verify: {
     title: 'Is this your address?',
+    codeTitle: 'Type the code',
+    code: 'Code from the message',
+    codeOfDigits: (length: number) => `${length} digits. You can paste them.`,
+    codeOfLetters: (length: number) => `${length} letters and digits. You can paste them.`,
+    noLink: 'There is no link in this address. Open the one in the message, or request another.',
     mine: 'Yes, confirm my address',
     notYou: 'If you did not request an account, close this page. Nothing happens without the button.',
     otherBrowser: 'This is not the browser that signed up. Type the password you chose, so that we know it was you.',
@@ -119,6 +127,17 @@ export const en = {
       other: 'This invitation cannot be accepted',
     },
   },
+  undoAddress: {
+    title: 'Take your address back?',
+    now: 'The account has now',
+    again: 'It would have again',
+    means:
+      'Everybody is signed out, and the present password stops working. A message with a link to choose a new one goes to the address it has again.',
+    submit: 'Undo the change',
+    doneTitle: 'Your address is back',
+    done: around('Look for a message to ', ' with a link that sets a new password.'),
+    badTitle: 'The change cannot be undone',
+  },
   reset: {
     badTitle: 'This link does not work',
     another: 'Request a new link',
@@ -155,6 +174,7 @@ export const en = {
     access: 'Access',
     full: 'Your account is complete.',
     limited: 'Limited until this is done:',
+    typeCode: 'Type the code from the message',
     unverified: (app: string) =>
       `Confirm your address through the link we sent; until then most of ${app} stays closed.`,
     complete: 'Complete your account',

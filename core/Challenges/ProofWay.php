@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kennel\Core\Verification;
+namespace Kennel\Core\Challenges;
 
 /** What a message carries that verifies an address. */
 enum ProofWay: string

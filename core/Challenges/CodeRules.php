@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kennel\Core\Verification;
+namespace Kennel\Core\Challenges;
 
 use Kennel\Core\Documents\Document;
 use Kennel\Core\Documents\Duration;

@@ -124,9 +124,13 @@ final class KennelProvider extends ServiceProvider
         $this->app->bind(Sight::class, AccountsInSight::class);
         $this->app->singleton(MaintenanceMode::class, FileBasedMaintenanceMode::class);
         $this->app->bind(Encrypter::class, static fn ($app): Encrypter => $app['encrypter']);
-        $this->app->bind(Relay::class, static fn ($app): Relay => config('kennel.relay') === 'stand-in'
-            ? $app->make(StandInRelay::class)
-            : new SmtpRelay((string) config('kennel.relay'), (string) config('kennel.sender.address')));
+        // One a process, so that a worker speaks with its relay on one connection.
+        $relays = [];
+        $this->app->bind(Relay::class, static function ($app) use (&$relays): Relay {
+            $dsn = (string) config('kennel.relay');
+
+            return $dsn === 'stand-in' ? $app->make(StandInRelay::class) : $relays[$dsn] ??= new SmtpRelay($dsn, (string) config('kennel.sender.address'));
+        });
         $this->app->scoped(Reach::class, fn (): Reach => $this->app->make(RelayFacts::class)->reach());
         $this->app->bind(ConnectionInterface::class, static fn ($app): Connection => $app['db']->connection());
         $this->app->bind(Connection::class, static fn ($app): Connection => $app['db']->connection());

@@ -40,6 +40,26 @@ final readonly class EvidenceLog
     }
 
     /**
+     * Many of one lane, in one statement.
+     *
+     * @param  'wire'|'record'|'message'|'audit'  $lane
+     * @param  list<array{label: string, content: array<string, mixed>}>  $entries  of no account yet
+     */
+    public function appendAll(string $lane, array $entries): void
+    {
+        $at = Moment::write($this->clock->now());
+        $redactor = new Redactor;
+        EvidenceEntry::query()->insert(array_map(fn (array $one): array => [
+            'at' => $at,
+            'act_id' => $this->context->actId,
+            'lane' => $lane,
+            'account_id' => $this->context->accountId,
+            'label' => mb_substr($one['label'], 0, 200),
+            'content' => AsJson::encode((object) $redactor->redact($one['content'])),
+        ], $entries));
+    }
+
+    /**
      * Written in the transaction of the act, where there is one, so that the sequence is the order of commits.
      *
      * @param  'wire'|'record'|'message'|'audit'  $lane

@@ -152,9 +152,7 @@ final readonly class SendInvitations
         foreach (array_chunk($prepared, self::AT_ONCE) as $some) {
             $this->end($some);
             Invitation::query()->insert(array_map(static fn (PreparedInvitation $one): array => $one->columns, $some));
-            foreach ($some as $one) {
-                $this->messages->queueInvitation($one->message, $one->columns['id']);
-            }
+            $this->messages->queueInvitations(array_map(static fn (PreparedInvitation $one): array => [...$one->message, 'invitation_id' => $one->columns['id']], $some));
         }
         $given = self::given($verdicts);
         foreach ($given as $one) {

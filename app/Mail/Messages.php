@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Mail;
 
+use Illuminate\Contracts\Queue\Factory as QueueFactory;
 use Illuminate\Support\Str;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Apps\App;
@@ -24,6 +25,9 @@ final readonly class Messages
 {
     public const SAMPLE = 'sample';
 
+    /** Rows of one statement. */
+    private const AT_ONCE = 100;
+
     public function __construct(
         private Composition $composition,
         private ClockInterface $clock,
@@ -31,6 +35,7 @@ final readonly class Messages
         private EvidenceLog $evidence,
         private Apps $apps,
         private Suppressions $suppressions,
+        private QueueFactory $queues,
     ) {
     }
 
@@ -109,6 +114,24 @@ final readonly class Messages
     public function queueInvitation(array $prepared, string $invitationId): Message
     {
         return $this->put([...$prepared, 'invitation_id' => $invitationId]);
+    }
+
+    /**
+     * Many at once, to addresses that were looked at in the same transaction: none of them is suppressed.
+     *
+     * @param  list<array<string, mixed>>  $prepared  each with its "invitation_id"
+     */
+    public function queueInvitations(array $prepared): void
+    {
+        $now = Moment::write($this->clock->now());
+        foreach (array_chunk($prepared, self::AT_ONCE) as $some) {
+            Message::query()->insert(array_map(fn (array $columns): array => [...$columns, 'act_id' => $this->context->actId, 'state' => MessageState::Queued->value, 'created_at' => $now], $some));
+            $this->evidence->appendAll('message', array_map(static fn (array $columns): array => [
+                'label' => "Queued: {$columns['subject']}",
+                'content' => ['id' => $columns['id'], 'to' => $columns['recipient'], 'subject' => $columns['subject'], 'state' => 'queued', 'attempts' => 0, 'error' => null],
+            ], $some));
+            $this->queues->connection('mail')->bulk(array_map(static fn (array $columns): DeliverMessage => new DeliverMessage((string) $columns['id']), $some), '', 'mail');
+        }
     }
 
     /** The last message of an invitation. */

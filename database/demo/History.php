@@ -51,8 +51,6 @@ final class History
 
     private readonly Sealing $sealing;
 
-    private int $queued = 0;
-
     private bool $hasBounced = false;
 
     /** @var list<array<string, mixed>> */
@@ -67,6 +65,7 @@ final class History
         private readonly App $app,
         private readonly SessionRules $sessions,
         private readonly VerificationRules $verification,
+        private readonly MessageNumbers $numbers,
     ) {
         $this->sealing = new Sealing($secrets);
         /** @var \SplMinHeap<string> $events */
@@ -111,12 +110,6 @@ final class History
     public function write(): void
     {
         $this->passUntil(null);
-    }
-
-    /** How many messages were queued. */
-    public function queued(): int
-    {
-        return $this->queued;
     }
 
     /** Writes down what happened before a moment; null for all there is. */
@@ -239,7 +232,7 @@ final class History
             'app_key' => 'gaugebook',
             'language' => 'en',
             'recipient' => $account['email'],
-            'seq' => ++$this->queued,
+            'seq' => $this->numbers->at($sent),
             'state' => match (true) {
                 $failed => 'failed',
                 $bounced => 'bounced',

@@ -40,9 +40,7 @@ final class InvitationFiller
     /** @var array<string, array<string, mixed>> by address */
     private array $inviters = [];
 
-    private int $messages = 0;
-
-    public function __construct(private readonly SeededEntropy $entropy, private readonly \DateTimeImmutable $start, private readonly Loader $loader, private readonly WriteInvitation $write, private readonly App $app)
+    public function __construct(private readonly SeededEntropy $entropy, private readonly \DateTimeImmutable $start, private readonly Loader $loader, private readonly WriteInvitation $write, private readonly App $app, private readonly MessageNumbers $numbers)
     {
     }
 
@@ -57,10 +55,8 @@ final class InvitationFiller
         }
     }
 
-    /** @param  int  $queued  how many messages there are already */
-    public function write(People $people, int $queued): void
+    public function write(People $people): void
     {
-        $this->messages = $queued;
         foreach ($this->came as $account) {
             $ended = Moment::read($account['created_at']);
             $this->add($account['name'], $account['email'], $ended->modify('-'.(3_000 + ord($this->entropy->bytes(1)) * 900).' seconds'), ended: ['accepted', $ended, $account['id']]);
@@ -132,7 +128,7 @@ final class InvitationFiller
         $this->loader->add(Message::class, [[
             ...$message,
             'id' => $id,
-            'seq' => ++$this->messages,
+            'seq' => $number = $this->numbers->at(Moment::read($invitation['sent_at'])),
             'account_id' => $invitation['account_id'],
             'invitation_id' => $invitation['id'],
             'act_id' => $this->entropy->uuid(Moment::read($invitation['sent_at'])),
@@ -142,7 +138,7 @@ final class InvitationFiller
             'created_at' => $invitation['sent_at'],
             'settled_at' => $settled,
         ]]);
-        $this->loader->add(MessageEvent::class, [['message_seq' => $this->messages, 'event' => 'held', 'said' => null, 'at' => $settled, 'next_at' => null]]);
+        $this->loader->add(MessageEvent::class, [['message_seq' => $number, 'event' => 'held', 'said' => null, 'at' => $settled, 'next_at' => null]]);
         $this->loader->add(HeldDelivery::class, [['message_id' => $id, 'held_at' => $settled]]);
     }
 

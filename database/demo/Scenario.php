@@ -88,9 +88,10 @@ final class Scenario
             $filler = new FieldFiller($entropy);
             $consents = ConsentFiller::of(require __DIR__.'/rules.php');
             $metadata = new MetadataFiller(new SeededEntropy(self::SEED + 2));
+            $numbers = new MessageNumbers($start);
             $figures = new Figures($entropy, $start, $loader);
-            $history = new History($entropy, new SeededEntropy(self::SEED + 3), $start, $loader, $this->composition, self::app('gaugebook'), $this->sessions, $this->verification);
-            $invitations = new InvitationFiller(new SeededEntropy(self::SEED + 4), $start, $loader, $this->writeInvitation, self::app('floodline'));
+            $history = new History($entropy, new SeededEntropy(self::SEED + 3), $start, $loader, $this->composition, self::app('gaugebook'), $this->sessions, $this->verification, $numbers);
+            $invitations = new InvitationFiller(new SeededEntropy(self::SEED + 4), $start, $loader, $this->writeInvitation, self::app('floodline'), $numbers);
             $keeper = '';
             $ages = new SeededEntropy(self::SEED + 1);
             $timeline = Timeline::of($accounts, static fn (int $index): int => isset(self::KEEPERS[$index]) ? (380 - $index * 40) * self::DAY : AccountMaker::age($index, $ages));
@@ -120,7 +121,7 @@ final class Scenario
             }
             $figures->write();
             $history->write();
-            $invitations->write($people, $history->queued());
+            $invitations->write($people);
             $loader->add(AccountView::class, Views::of($keeper, $start));
         });
 

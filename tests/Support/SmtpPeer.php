@@ -39,31 +39,45 @@ final class SmtpPeer
             [, $log, $behaviour] = $argv;
             $server = stream_socket_server('tcp://127.0.0.1:0');
             file_put_contents($log.'.port', substr(strrchr(stream_socket_get_name($server, false), ':'), 1));
-            $silent = [];
-            while (($peer = stream_socket_accept($server, 600)) !== false) {
-                if ($behaviour === 'silent') { $silent[] = $peer; continue; }
-                $say = fn (string $line) => @fwrite($peer, $line."\r\n");
-                $say('220 relay.test ready');
-                $inData = false;
-                while (($line = fgets($peer)) !== false) {
-                    file_put_contents($log, $line, FILE_APPEND);
-                    $word = strtoupper(substr($line, 0, 4));
-                    if ($inData) {
-                        if ($behaviour === 'hanging up') { break; }
-                        if (rtrim($line) === '.') { if ($behaviour === 'slow') { usleep(500_000); } $inData = false; $say('250 taken'); }
-                    } elseif ($word === 'EHLO') {
-                        $say('250-relay.test'); if ($behaviour !== 'ascii') { $say('250-SMTPUTF8'); } $say('250 8BITMIME');
-                    } elseif ($word === 'RCPT' && in_array($behaviour, ['busy', 'refusing'], true)) {
-                        $say($behaviour === 'busy' ? '451 try later' : '550 no such mailbox');
-                    } elseif ($word === 'DATA') {
-                        $inData = true; $say('354 go on');
-                    } elseif ($word === 'QUIT') {
-                        $say('221 bye'); break;
-                    } else {
-                        $say('250 ok');
+            // Several at once: a worker keeps its connection while others ask.
+            $peers = $inData = [];
+            while (true) {
+                $ready = [$server, ...$peers];
+                if (! @stream_select($ready, $none, $nothing, 600)) { break; }
+                foreach ($ready as $peer) {
+                    if ($peer === $server) {
+                        $new = stream_socket_accept($server, 0);
+                        if ($new === false) { continue; }
+                        $peers[(int) $new] = $new;
+                        if ($behaviour !== 'silent') { @fwrite($new, "220 relay.test ready\r\n"); }
+                        continue;
                     }
+                    $id = (int) $peer;
+                    $leave = function () use (&$peers, &$inData, $peer, $id) { fclose($peer); unset($peers[$id], $inData[$id]); };
+                    // What PHP has read ahead is not seen by select: so as long as there are lines, they are answered.
+                    do {
+                        $line = fgets($peer);
+                        if ($line === false) { $leave(); break; }
+                        if ($behaviour === 'silent') { break; }
+                        file_put_contents($log, $line, FILE_APPEND);
+                        $say = fn (string $said) => @fwrite($peer, $said."\r\n");
+                        $word = strtoupper(substr($line, 0, 4));
+                        if (isset($inData[$id])) {
+                            if ($behaviour === 'hanging up') { $leave(); break; }
+                            if (rtrim($line) === '.') { if ($behaviour === 'slow') { usleep(500_000); } unset($inData[$id]); $say('250 taken'); }
+                        } elseif ($word === 'EHLO') {
+                            $say('250-relay.test'); if ($behaviour !== 'ascii') { $say('250-SMTPUTF8'); } $say('250 8BITMIME');
+                        } elseif ($word === 'RCPT' && in_array($behaviour, ['busy', 'refusing'], true)) {
+                            $say($behaviour === 'busy' ? '451 try later' : '550 no such mailbox');
+                        } elseif ($word === 'DATA') {
+                            $inData[$id] = true; $say('354 go on');
+                        } elseif ($word === 'QUIT') {
+                            $say('221 bye'); $leave(); break;
+                        } else {
+                            $say('250 ok');
+                        }
+                    } while (stream_get_meta_data($peer)['unread_bytes'] > 0 || isset($inData[$id]));
                 }
-                fclose($peer);
             }
             PHP;
         $process = proc_open([PHP_BINARY, '-r', $script, $log, $behaviour], [], $pipes);

@@ -59,7 +59,7 @@ final readonly class InviteController
     public function judge(Request $request, JudgeList $judge, Allowance $allowance): JsonResponse
     {
         $inviter = $this->caller->require(Inviters::PERMISSION);
-        $body = Body::of($request);
+        $body = Body::of($request, Body::LIST);
         $list = $this->body->list($body);
         $body->complete();
         $verdicts = $judge($list, $inviter);
@@ -82,7 +82,7 @@ final readonly class InviteController
     public function preview(Request $request, WriteInvitation $write, Apps $apps): JsonResponse
     {
         $inviter = $this->caller->require(Inviters::PERMISSION);
-        $body = Body::of($request);
+        $body = Body::of($request, Body::LIST);
         $scheme = Scheme::tryFrom($body->text('scheme') ?? Scheme::Light->value) ?? Scheme::Light;
         [$list, $says] = [$this->body->list($body), $this->body->says($body, $this->clock->now())];
         $body->complete();
@@ -103,7 +103,7 @@ final readonly class InviteController
     public function sample(Request $request, WriteInvitation $write, Apps $apps, SendSample $send): JsonResponse
     {
         $inviter = $this->caller->require(Inviters::PERMISSION);
-        $body = Body::of($request);
+        $body = Body::of($request, Body::LIST);
         [$list, $says] = [$this->body->list($body), $this->body->says($body, $this->clock->now())];
         $body->complete();
         [$said] = $this->render($list, $says, Scheme::Either, $write, $apps, $inviter);
@@ -115,7 +115,7 @@ final readonly class InviteController
     public function send(Request $request, SendInvitations $send): JsonResponse
     {
         $inviter = $this->caller->require(Inviters::PERMISSION);
-        $body = Body::of($request);
+        $body = Body::of($request, Body::LIST);
         [$list, $says] = [$this->body->list($body), $this->body->says($body, $this->clock->now())];
         $seen = $body->text('seen');
         $body->complete();

@@ -23,6 +23,9 @@ final class Body
     /** In bytes, for the doors that take a whole rule book: terms in many words, and hundreds of choices. */
     public const RULE_BOOK = 1_048_576;
 
+    /** In bytes, for a list of a few thousand people. */
+    public const LIST = 2_097_152;
+
     /** In bytes, for one text; the rules in the core are far stricter and say so in code points. */
     private const LONGEST_TEXT = 16_384;
 

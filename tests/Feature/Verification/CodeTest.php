@@ -50,7 +50,7 @@ final class CodeTest extends DoorTestCase
         self::assertSame('verify_by_code', DB::table('messages')->orderByDesc('seq')->value('kind'));
         self::assertStringNotContainsString('#t=', $this->app->make(Composition::class)->open((string) DB::table('messages')->value('sealed'))['text'], 'there is no link');
         self::assertStringNotContainsString(str_replace(' ', '', $code), json_encode(DB::table('challenges')->get(), JSON_THROW_ON_ERROR));
-        $this->type(" {$code[0]}-".substr($code, 1)." ", door: 'inspect')->assertOk()->assertJsonPath('asks', 'nothing');
+        $this->type(" {$code[0]}-".substr($code, 1).' ', door: 'inspect')->assertOk()->assertJsonPath('asks', 'nothing');
         $this->type(mb_convert_kana($code, 'A'))->assertOk()->assertJsonPath('address', self::EMAIL);
         self::assertSame('active', DB::table('accounts')->value('status'));
         self::assertSame(['code', 0], array_values((array) DB::table('challenges')->first(['ended_by', 'code_attempts'])));

@@ -99,6 +99,7 @@ return [
     'address' => [
         'taken_since' => 'Somebody else has an account with the former address by now. Write to whoever looks after the app.',
     ],
+    'mail' => ['no_stand_in' => 'Messages go out by a relay. The stand-in is there while none is set.'],
     'code' => [
         'wrong' => 'This code is not right, or works no more: a code works for a short while and can be tried a few times. Request another if you need one.',
     ],

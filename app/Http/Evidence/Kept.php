@@ -66,6 +66,7 @@ final class Kept
         'POST rules/logos' => [[], ['id']],
         'POST wordings/sample' => [['key'], ['id', 'recipient']],
         'POST messages/{id}/release' => [[], ['id', 'kind', 'state']],
+        'PUT mail/stand-in' => [['mode'], ['mode']],
         'POST bounces' => [[], ['items']],
         'POST messages/{id}/send-again' => [[], ['id', 'kind', 'state', 'attempts']],
         'POST invitations' => [['app', 'roles', 'language', 'way', 'until'], ['batch_id', 'sent', 'given']],

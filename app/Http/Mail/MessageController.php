@@ -7,12 +7,9 @@ namespace Kennel\App\Http\Mail;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Kennel\App\Accounts\Accounts;
-use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Http\Protocol\Query;
-use Kennel\App\Invitations\Inviters;
 use Kennel\App\Mail\Allowance;
 use Kennel\App\Mail\Message;
 use Kennel\App\Mail\MessageEvent;
@@ -27,16 +24,13 @@ use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\Sight;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Reasons\Reason;
-use Kennel\Core\Wording\MessageKind;
 
 final readonly class MessageController
 {
     /** In bytes: a report may carry the whole message that it is about. */
     private const LARGEST_REPORT = 1_048_576;
 
-    private const WITHHELD = 'Withheld: this message holds a secret of the person it was sent to.';
-
-    public function __construct(private Caller $caller, private Messages $messages, private OperatorAuthority $authority, private Sight $sight, private Inviters $inviters)
+    public function __construct(private Caller $caller, private Messages $messages, private MessageContents $contents, private Sight $sight)
     {
     }
 
@@ -57,13 +51,13 @@ final readonly class MessageController
     public function show(string $id, Suppressions $suppressions): JsonResponse
     {
         $message = $this->find($id);
-        $parts = $this->parts($message);
+        $parts = $this->contents->parts($message);
 
         return Json::ok([
             ...self::row($message),
             'headers' => $this->headers($parts['eml']),
             'text' => $parts['text'],
-            'content_withheld' => $this->isWithheld($message),
+            'content_withheld' => $this->contents->isWithheld($message),
             'events' => array_map(static fn (MessageEvent $one): array => ['event' => $one->event, 'said' => $one->said, 'at' => $one->at, 'next_at' => $one->next_at], $this->messages->eventsOf($message)),
             'suppressed_since' => $suppressions->of($message->recipient)?->since,
         ]);
@@ -100,7 +94,7 @@ final readonly class MessageController
     /** For a sandboxed frame: nothing loads, nothing runs, links open outside. */
     public function html(string $id): Response
     {
-        return new Response($this->parts($this->find($id))['html'], 200, [
+        return new Response($this->contents->parts($this->find($id))['html'], 200, [
             'Content-Type' => 'text/html; charset=utf-8',
             'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; img-src 'self'; frame-ancestors 'self'; sandbox allow-popups allow-popups-to-escape-sandbox",
         ]);
@@ -109,11 +103,11 @@ final readonly class MessageController
     public function eml(string $id): Response
     {
         $message = $this->find($id);
-        if ($this->isWithheld($message)) {
+        if ($this->contents->isWithheld($message)) {
             throw Refusal::notAllowed('message.withheld');
         }
 
-        return new Response($this->parts($message)['eml'], 200, [
+        return new Response($this->contents->parts($message)['eml'], 200, [
             'Content-Type' => 'message/rfc822',
             'Content-Disposition' => "attachment; filename=\"{$message->id}.eml\"",
         ]);
@@ -133,38 +127,6 @@ final readonly class MessageController
         return $this->sight->includes($message->account_id) ? $message : throw Refusal::notFound();
     }
 
-    /**
-     * An operator who could read a link could use it. So it is shown only while the stand-in holds it, where nobody else can read it,
-     * and only of accounts the operator may act on.
-     */
-    private function isWithheld(Message $message): bool
-    {
-        $isOnItsWay = $message->state !== MessageState::Held && config('kennel.relay') !== 'stand-in';
-
-        if ($message->account_id === null && $message->invitation_id !== null) {
-            // Whoever accepts it has its roles: so it is shown to who could give them.
-            return $isOnItsWay || ! $this->inviters->couldSend($message->invitation_id, $this->caller->get());
-        }
-
-        return $isOnItsWay || $message->account_id === null || ! $this->authority->reaches($this->caller->get(), $message->account_id);
-    }
-
-    /** @return array{eml: string, html: string, text: string} */
-    private function parts(Message $message): array
-    {
-        $parts = $this->messages->open($message);
-        if (! $this->isWithheld($message)) {
-            return $parts;
-        }
-        // Where nothing but the link is anybody's secret, the rest is shown. What is of no known kind is withheld as a whole.
-        if ($message->kind !== Messages::SAMPLE && MessageKind::tryFrom($message->kind)?->isSecret() !== false) {
-            return ['eml' => $parts['eml'], 'html' => '<p>'.self::WITHHELD.'</p>', 'text' => self::WITHHELD];
-        }
-        $mask = static fn (string $text): string => preg_replace('/#t=[A-Za-z0-9_-]{43}/', '#t=(withheld)', $text) ?? '';
-
-        return ['eml' => $parts['eml'], 'html' => $mask($parts['html']), 'text' => $mask($parts['text'])];
-    }
-
     /** @return list<array{name: string, value: string}> */
     private function headers(string $eml): array
     {
@@ -180,7 +142,7 @@ final readonly class MessageController
     }
 
     /** @return array<string, mixed> */
-    private static function row(Message $row): array
+    public static function row(Message $row): array
     {
         return [
             'id' => $row->id,

@@ -24,6 +24,7 @@ const InvitationsScreen = later(() =>
 const KeyList = later(() => import('./KeyList').then((module) => module.KeyList));
 const KitScreen = later(() => import('./kit/KitScreen').then((module) => module.KitScreen));
 const AllowanceTab = later(() => import('./mail/AllowanceTab').then((module) => module.AllowanceTab));
+const MailboxesTab = later(() => import('./mail/MailboxesTab').then((module) => module.MailboxesTab));
 const WordingScreen = later(() => import('./mail/WordingScreen').then((module) => module.WordingScreen));
 const MailScreen = later(() => import('./mail/MailScreen').then((module) => module.MailScreen));
 const ImportsScreen = later(() => import('./imports/ImportsScreen').then((module) => module.ImportsScreen));
@@ -72,6 +73,7 @@ export function Bench({ name }: { name: string }) {
                   <Route index element={<NeedsYou />} />
                   <Route path="sign-up/:tab?" element={<SignupScreen />} />
                   <Route path="invitations/:tab?/:id?" element={<InvitationsScreen />} />
+                  <Route path="mail/mailboxes" element={<MailboxesTab />} />
                   <Route path="mail/allowance" element={<AllowanceTab />} />
                   <Route path="mail/wording/:kind?" element={<WordingScreen />} />
                   <Route path="mail/:id?" element={<MailScreen />} />

@@ -182,12 +182,18 @@ final class Server
     /** The token of a message's link, which is sealed in the outbox. */
     public function tokenOf(string $messageId): string
     {
+        preg_match('/#t=([A-Za-z0-9_-]{43})/', $this->textOf($messageId), $found);
+
+        return $found[1] ?? throw new \RuntimeException('The message has no link.');
+    }
+
+    public function textOf(string $messageId): string
+    {
         $sealed = $this->database()->prepare('SELECT sealed FROM messages WHERE id = ?');
         $sealed->execute([$messageId]);
         $parts = (new Encrypter((string) base64_decode(substr(self::KEY, strlen('base64:')), true), 'AES-256-GCM'))->decrypt((string) $sealed->fetchColumn());
-        preg_match('/#t=([A-Za-z0-9_-]{43})/', (string) $parts['text'], $found);
 
-        return $found[1] ?? throw new \RuntimeException('The message has no link.');
+        return (string) $parts['text'];
     }
 
     /** @param  string  $code  PHP that puts something into the queue */

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useRef, useState } from 'react';
 import { answer, ApiError } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { Failure } from '../../kit/Failure';
@@ -110,7 +110,20 @@ export function InviteTab() {
     change({ rows: withEnd(rows) });
     send.reset();
   };
-  const canSend = isCurrent && messages + given > 0 && !send.isPending;
+  const canSend = messages + given > 0 && !send.isPending;
+  const mayPress = filled.length > 0 && (canSend || (!isCurrent && !send.isPending));
+  // Pressed while the rows are judged anew, it waits for that: nothing is sent that was not judged as it stands.
+  const isPressed = useRef(false);
+  useEffect(() => {
+    if (!isPressed.current || !isCurrent) return;
+    isPressed.current = false;
+    if (canSend) send.mutate();
+  });
+  const press = () => {
+    if (!mayPress) return;
+    if (isCurrent) send.mutate();
+    else isPressed.current = true;
+  };
   return (
     <div className="flex h-full max-lg:flex-col max-lg:overflow-y-auto">
       <div className="flex min-h-0 min-w-0 flex-1 flex-col max-lg:flex-none">
@@ -176,7 +189,7 @@ export function InviteTab() {
             <GoesOut days={messages === 0 ? [] : (judged.data?.goes_out ?? [])} messages={messages} />
           </span>
           <SendMeOne body={{ ...body, rows: sentRows(row === undefined ? [] : [row]) }} isReady={row !== undefined} />
-          <Button kind="act" aria-disabled={!canSend} onClick={() => (canSend ? send.mutate() : undefined)}>
+          <Button kind="act" aria-disabled={!mayPress} aria-busy={send.isPending} onClick={press}>
             {messages === 0 && given > 0
               ? `Give roles to ${given}`
               : `Invite ${messages === 0 ? '' : messages}${given === 0 ? '' : `, give roles to ${given}`}`.trim()}

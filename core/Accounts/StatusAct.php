@@ -32,7 +32,7 @@ enum StatusAct: string
                 byOperator: true,
                 endsSessions: true,
                 endsLinks: false,
-                tells: null,
+                tells: 'account_suspended',
                 undoneBy: self::Restore,
             ),
             self::Restore => new Transition(
@@ -41,7 +41,7 @@ enum StatusAct: string
                 byOperator: true,
                 endsSessions: false,
                 endsLinks: false,
-                tells: null,
+                tells: 'account_restored',
                 undoneBy: self::Suspend,
             ),
             self::Close => new Transition(

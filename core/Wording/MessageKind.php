@@ -18,6 +18,8 @@ enum MessageKind: string
     case ChangeAddress = 'change_address';
     case AddressChanged = 'address_changed';
     case OwnAddressChanged = 'own_address_changed';
+    case AccountSuspended = 'account_suspended';
+    case AccountRestored = 'account_restored';
     case AccountClosed = 'account_closed';
     case AccountReopened = 'account_reopened';
     case Invitation = 'invitation';
@@ -42,7 +44,8 @@ enum MessageKind: string
                 self::VerifyByEither => [self::link(), self::code(), new Variable('hours', '24'), new Variable('minutes', '15')],
                 self::ResetPassword => [self::link(), new Variable('minutes', '60')],
                 self::TemporaryPassword => [self::link(), new Variable('password', 'quiet-maple-orbit-4', isRequired: true), new Variable('hours', '24')],
-                self::AlreadyRegistered, self::AccountReopened => [self::link($this === self::AlreadyRegistered)],
+                self::AccountSuspended => [],
+                self::AlreadyRegistered, self::AccountReopened, self::AccountRestored => [self::link($this === self::AlreadyRegistered)],
                 self::PasswordChanged => [self::link(isRequired: false), new Variable('how', 'by_link')],
                 self::AddressChanged => [new Variable('before', 'ines@older.example'), new Variable('after', 'ines@post.example')],
                 self::OwnAddressChanged => [self::link(isRequired: false), new Variable('before', 'ines@older.example'), new Variable('after', 'ines@post.example'), new Variable('days', '7')],

@@ -107,6 +107,22 @@ return [
                 <p><a href="{{ link }}">Änderung rückgängig machen</a></p>{% else %}<p>Schreiben Sie dann sofort an alle, die {{ app }} betreuen.</p>{% endif %}
                 HTML,
         ],
+        'account_suspended' => [
+            'subject' => '{{ app }}: Ihr Konto ist gesperrt',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>Ihr Konto bei {{ app }} ist gesperrt. Solange das so ist, kann sich niemand damit anmelden; was darin ist, bleibt.</p>
+                <p>Wenn Sie den Grund nicht kennen, schreiben Sie an alle, die {{ app }} betreuen.</p>
+                HTML,
+        ],
+        'account_restored' => [
+            'subject' => '{{ app }}: Ihr Konto ist nicht mehr gesperrt',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>Ihr Konto bei {{ app }} ist nicht mehr gesperrt. Sie können sich anmelden wie zuvor.</p>
+                <p><a href="{{ link }}">Anmelden</a></p>
+                HTML,
+        ],
         'account_closed' => [
             'subject' => '{{ app }}: Ihr Konto ist geschlossen',
             'html' => <<<'HTML'

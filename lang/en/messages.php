@@ -107,6 +107,22 @@ return [
                 <p><a href="{{ link }}">Undo the change</a></p>{% else %}<p>In that case, write to whoever looks after {{ app }} at once.</p>{% endif %}
                 HTML,
         ],
+        'account_suspended' => [
+            'subject' => '{{ app }}: your account is suspended',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>Your account on {{ app }} is suspended. Until that is lifted nobody can sign in to it; nothing in it is lost.</p>
+                <p>If you do not know why, write to whoever looks after {{ app }}.</p>
+                HTML,
+        ],
+        'account_restored' => [
+            'subject' => '{{ app }}: your account works again',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>Your account on {{ app }} is not suspended any more. You can sign in as before.</p>
+                <p><a href="{{ link }}">Sign in</a></p>
+                HTML,
+        ],
         'account_closed' => [
             'subject' => '{{ app }}: your account is closed',
             'html' => <<<'HTML'

@@ -16,6 +16,8 @@ return [
         'change_address' => 'Verify new address',
         'address_changed' => 'Address changed by an operator',
         'own_address_changed' => 'Address changed by the holder',
+        'account_suspended' => 'Account suspended',
+        'account_restored' => 'Account restored',
         'account_closed' => 'Account closed',
         'account_reopened' => 'Account reopened',
         'invitation' => 'Invitation',

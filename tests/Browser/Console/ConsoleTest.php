@@ -71,7 +71,7 @@ final class ConsoleTest extends BrowserTestCase
             $console->until(static fn (): bool => self::$server->database()->query("SELECT count(*) FROM sessions WHERE ended_by = 'operator'")->fetchColumn() > 0, 'the session to end');
             $holder->visit(self::$server->url('/a/gaugebook/profile'))->see('You are not signed in');
 
-            $console->press('Suspend account…')->see('They cannot sign in until restored.');
+            $console->press('Suspend account…')->see('They cannot sign in until restored, and are told by mail.');
             $this->assertAccessible();
             $console->press('Suspend account')->see('Give a reason; it goes into the audit trail.');
             $console->type('Reason', 'Shared the password')->press('Suspend account')->see('cannot sign in.')->see('Reason given: Shared the password')->see('account.suspended');

@@ -20,14 +20,14 @@ const ACTS: Record<StatusAct, Words> = {
     verb: 'Suspend',
     done: 'suspended',
     kind: 'stop',
-    means: (sessions) => `They cannot sign in until restored. ${sessions}`,
+    means: (sessions) => `They cannot sign in until restored, and are told by mail. ${sessions}`,
     post: (params, body) => answer(api.POST('/accounts/{id}/suspend', { params, body })),
   },
   restore: {
     verb: 'Restore',
     done: 'restored',
     kind: 'act',
-    means: () => 'They can sign in again. Sessions that were ended stay ended.',
+    means: () => 'They can sign in again, and are told by mail. Sessions that were ended stay ended.',
     post: (params, body) => answer(api.POST('/accounts/{id}/restore', { params, body })),
   },
   close: {

@@ -21,14 +21,14 @@ export const ACTS: Record<Act, Words> = {
     permission: 'kennel:accounts.manage',
     verb: 'Suspend',
     kind: 'stop',
-    means: 'They cannot sign in until restored, and every session ends at once.',
+    means: 'They cannot sign in until restored, every session ends at once, and each holder is told by mail.',
   },
   restore: {
     label: 'Restore…',
     permission: 'kennel:accounts.manage',
     verb: 'Restore',
     kind: 'act',
-    means: 'They can sign in again. Sessions that were ended stay ended.',
+    means: 'They can sign in again, and each holder is told by mail. Sessions that were ended stay ended.',
   },
   close: {
     label: 'Close…',

@@ -1,4 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { answer, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { CodeBlock } from '../../kit/CodeBlock';
@@ -54,7 +55,14 @@ export function WordingPreview({
     mutationFn: () => answer(api.POST('/wordings/sample', { body: { key, wording: parts } })),
     onSuccess: () => refresh(client),
   });
-  const message = preview?.message;
+  // While what is typed has a mistake, the last that had none stays in sight.
+  const [sound, setSound] = useState<{
+    key: string;
+    message: NonNullable<Schemas['WordingPreview']['message']>;
+  } | null>(null);
+  const current = preview?.message ?? null;
+  if (current !== null && (sound?.message !== current || sound.key !== key)) setSound({ key, message: current });
+  const message = current ?? (sound?.key === key ? sound.message : null);
   return (
     <Surface
       as="section"
@@ -94,13 +102,14 @@ export function WordingPreview({
           {account === '' ? <Note as="span">or with a sample’s values</Note> : null}
         </div>
       ) : null}
-      {message === null || message === undefined ? null : (
+      {message === null ? null : (
         <Text as="p" weight="strong" className="mb-2 wrap-anywhere">
           {message.subject}
         </Text>
       )}
+      {hasMistakes && message !== null ? <Note className="mb-1">As it was before the mistake.</Note> : null}
       <div className="min-h-0 flex-1 overflow-auto">
-        {message === null || message === undefined ? (
+        {message === null ? (
           hasMistakes ? (
             <Note>There is nothing to see while it has mistakes.</Note>
           ) : null
@@ -137,7 +146,7 @@ export function WordingPreview({
             <InlineLink to={`/mail/${send.data.id}`}>On its way to {send.data.recipient}</InlineLink>
           </Note>
         )}
-        {message === null || message === undefined ? null : (
+        {message === null ? null : (
           <Note as="span" className="ml-auto">
             {grouped(message.bytes)} bytes
           </Note>

@@ -14,6 +14,7 @@ use Illuminate\Database\Connection;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Database\Migrations\Migrator;
 use Illuminate\Foundation\FileBasedMaintenanceMode;
+use Illuminate\Http\Client\Factory;
 use Illuminate\Queue\Events\Looping;
 use Illuminate\Queue\Failed\FailedJobProviderInterface;
 use Illuminate\Routing\UrlGenerator;
@@ -37,12 +38,15 @@ use Kennel\App\Imports\Import;
 use Kennel\App\Invitations\Invitation;
 use Kennel\App\Mail\ForgetMessagesOfAccounts;
 use Kennel\App\Mail\HeldDelivery;
+use Kennel\App\Mail\HttpTextRelay;
 use Kennel\App\Mail\Message;
 use Kennel\App\Mail\Relay;
 use Kennel\App\Mail\RelayFacts;
 use Kennel\App\Mail\ResealMessages;
 use Kennel\App\Mail\SmtpRelay;
 use Kennel\App\Mail\StandInRelay;
+use Kennel\App\Mail\StandInTexts;
+use Kennel\App\Mail\TextRelay;
 use Kennel\App\Passwords\Brakes;
 use Kennel\App\Passwords\CalibrationRun;
 use Kennel\App\Passwords\CommonPasswords;
@@ -131,6 +135,9 @@ final class KennelProvider extends ServiceProvider
 
             return $dsn === 'stand-in' ? $app->make(StandInRelay::class) : $relays[$dsn] ??= new SmtpRelay($dsn, (string) config('kennel.sender.address'));
         });
+        $this->app->bind(TextRelay::class, static fn ($app): TextRelay => config('kennel.texts') === 'stand-in'
+            ? $app->make(StandInTexts::class)
+            : new HttpTextRelay($app->make(Factory::class), (string) config('kennel.texts'), (string) config('kennel.texts_token')));
         $this->app->scoped(Reach::class, fn (): Reach => $this->app->make(RelayFacts::class)->reach());
         $this->app->bind(ConnectionInterface::class, static fn ($app): Connection => $app['db']->connection());
         $this->app->bind(Connection::class, static fn ($app): Connection => $app['db']->connection());

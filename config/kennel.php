@@ -10,6 +10,10 @@ return [
     // "stand-in" holds every message for the console to show; any other value is a Symfony Mailer DSN such as smtp://relay:587.
     'relay' => env('KENNEL_RELAY', 'stand-in'),
 
+    // The same for text messages: "stand-in", or the address of a gateway that takes them by HTTP (app/Mail/HttpTextRelay.php), and its token.
+    'texts' => env('KENNEL_TEXTS', 'stand-in'),
+    'texts_token' => env('KENNEL_TEXTS_TOKEN', ''),
+
     'sender' => ['address' => env('KENNEL_SENDER', 'accounts@localhost.localdomain'), 'name' => env('KENNEL_SENDER_NAME', 'Accounts')],
 
     // Keys mixed into passwords before they are hashed, each with an id: a file of lines "id key-in-Base64", and the same lines in the

@@ -169,6 +169,8 @@ Route::post('wordings/sample', [WordingController::class, 'send'])->middleware(R
 Route::get('messages/{id}', [MessageController::class, 'show'])->middleware(RequirePermission::named('kennel:messages.read'));
 Route::get('messages/{id}/html', [MessageController::class, 'html'])->middleware(RequirePermission::named('kennel:messages.read'));
 Route::get('messages/{id}/eml', [MessageController::class, 'eml'])->middleware(RequirePermission::named('kennel:messages.read'));
+Route::post('texts', [MessageController::class, 'text'])->middleware(RequirePermission::named('kennel:messages.send'));
+Route::post('texts/count', [MessageController::class, 'count'])->middleware(RequirePermission::named('kennel:messages.send'));
 Route::post('bounces', [MessageController::class, 'bounce'])->middleware(RequirePermission::named('kennel:messages.send'));
 Route::post('messages/{id}/release', [MessageController::class, 'release'])->middleware(RequirePermission::named('kennel:messages.send'));
 Route::post('messages/{id}/send-again', [MessageController::class, 'sendAgain'])->middleware(RequirePermission::named('kennel:messages.send'));

@@ -16,6 +16,7 @@ use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Roles\Roles;
+use Kennel\App\Sessions\KnownDevices;
 use Kennel\App\Sessions\OpenSession;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
@@ -42,6 +43,7 @@ final readonly class AcceptInvitation
         private Roles $roles,
         private SetPassword $setPassword,
         private OpenSession $openSession,
+        private KnownDevices $devices,
         private WelcomeInvited $welcome,
         private RequestContext $context,
     ) {
@@ -106,6 +108,8 @@ final readonly class AcceptInvitation
                     throw Refusal::changedMeanwhile();
                 }
                 $acceptance = $this->welcome->newcomer($now, $name, $hash, isTemporary: false);
+
+                $this->devices->note($acceptance->account->id, $browser);
 
                 return ['acceptance' => $acceptance, 'session' => ($this->openSession)($acceptance->account->id, $browser, false)];
             });

@@ -25,7 +25,8 @@ final readonly class Allowance
      */
     public function require(Message $message): void
     {
-        if (! $this->rules->isSet()) {
+        // What a gateway takes is another account.
+        if (! $this->rules->isSet() || $message->channel === Channel::Text) {
             return;
         }
         $used = fn (string $column = '', string $value = ''): int => $this->today()->when($column !== '', static fn (Builder $rows) => $rows->whereRaw("{$column} COLLATE NOCASE = ?", [$value]))->count();
@@ -45,7 +46,7 @@ final readonly class Allowance
     {
         $now = $this->clock->now();
         $used = $this->today()->count();
-        $waiting = Message::query()->whereIn('state', [MessageState::Queued->value, MessageState::Retrying->value])->count();
+        $waiting = Message::query()->where('channel', Channel::Mail)->whereIn('state', [MessageState::Queued->value, MessageState::Retrying->value])->count();
         $end = (new DecideAllowance($this->rules))->usedUpAt($used, $waiting, $now);
 
         return ['a_day' => $this->rules->aDay, 'used' => $used, 'waiting' => $waiting, 'used_up_at' => $end === null ? null : Moment::write($end), 'next_day_at' => Moment::write(DecideAllowance::nextDay($now))];
@@ -54,7 +55,7 @@ final readonly class Allowance
     /** @return list<array{day: string, messages: int}> on which days so many more go out for an app, if they were queued now */
     public function spread(int $messages, string $app): array
     {
-        $waiting = Message::query()->whereIn('state', [MessageState::Queued->value, MessageState::Retrying->value])->count();
+        $waiting = Message::query()->where('channel', Channel::Mail)->whereIn('state', [MessageState::Queued->value, MessageState::Retrying->value])->count();
 
         return (new DecideAllowance($this->rules))->spread($messages, $this->today()->count(), $this->rules->anApp === 0 ? 0 : $this->today()->where('app_key', $app)->count(), $waiting, $this->clock->now());
     }
@@ -64,7 +65,7 @@ final readonly class Allowance
     {
         $begun = Moment::write($this->clock->now()->setTime(0, 0));
 
-        return Message::query()->where(static fn (Builder $rows) => $rows
+        return Message::query()->where('channel', Channel::Mail)->where(static fn (Builder $rows) => $rows
             ->where(static fn (Builder $taken) => $taken->where('settled_at', '>=', $begun)->whereIn('state', [MessageState::Sent->value, MessageState::Held->value, MessageState::Bounced->value]))
             ->orWhere('state', MessageState::Sending->value));
     }

@@ -48,6 +48,14 @@ final readonly class Composition
         return ['subject' => $said->subject, 'sealed' => $this->encrypter->encrypt(['eml' => $email->toString(), 'html' => $said->html, 'text' => $said->text])];
     }
 
+    /** @return array{subject: string, sealed: string} the subject is how it begins, as a list shows it */
+    public function writeText(string $text): array
+    {
+        $line = trim((string) preg_replace('/\s+/u', ' ', $text));
+
+        return ['subject' => mb_strlen($line) > 60 ? mb_substr($line, 0, 59).'…' : $line, 'sealed' => $this->encrypter->encrypt(['eml' => '', 'html' => '', 'text' => $text])];
+    }
+
     /** @return array{eml: string, html: string, text: string} */
     public function open(string $sealed): array
     {

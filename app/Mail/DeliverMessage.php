@@ -10,7 +10,7 @@ use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
 
 /**
- * Hands one message to the relay. May run again after a worker died: a settled message is left alone, the stand-in holds each message
+ * Hands one message to the relay, or a text message to its gateway. May run again after a worker died: a settled message is left alone, the stand-in holds each message
  * once, and a real relay gets the same Message-ID. Whatever goes wrong is an attempt, counted on the message and tried later.
  */
 final class DeliverMessage implements ShouldQueue
@@ -36,7 +36,7 @@ final class DeliverMessage implements ShouldQueue
         $this->onConnection('mail')->onQueue('mail');
     }
 
-    public function handle(Deliveries $deliveries, Relay $relay, RelayFacts $facts, Composition $composition): void
+    public function handle(Deliveries $deliveries, Relay $relay, TextRelay $texts, RelayFacts $facts, Composition $composition): void
     {
         try {
             $message = $deliveries->claim($this->messageId);
@@ -53,7 +53,8 @@ final class DeliverMessage implements ShouldQueue
             return;
         }
         try {
-            $state = $relay->deliver($message, $composition->open($message->sealed)['eml']);
+            $content = $composition->open($message->sealed);
+            $state = $message->channel === Channel::Text ? $texts->deliver($message, $content['text']) : $relay->deliver($message, $content['eml']);
         } catch (\Throwable $error) {
             if ($error instanceof RelayRefused && $error->lacksUtf8) {
                 $facts->note(false);

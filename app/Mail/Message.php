@@ -22,7 +22,8 @@ use Kennel\App\Platform\Retention\Limit;
  * @property string|null $app_key in whose name it was written
  * @property string|null $language
  * @property string|null $invitation_id of the invitation it brings
- * @property string $recipient
+ * @property Channel $channel
+ * @property string $recipient an address; of a text message a number in E.164 form
  * @property string $subject
  * @property MessageState $state
  * @property int $attempts
@@ -40,10 +41,13 @@ final class Message extends NumberedRecord
 
     protected $hidden = ['sealed'];
 
+    /** @var array<string, mixed> */
+    protected $attributes = ['channel' => Channel::Mail->value, 'attempts' => 0];
+
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['state' => MessageState::class, 'attempts' => 'integer'];
+        return ['state' => MessageState::class, 'channel' => Channel::class, 'attempts' => 'integer'];
     }
 
     /** @return Builder<self> what is still on its way stays */

@@ -181,6 +181,19 @@ final readonly class Messages
         ]);
     }
 
+    /** Of a kind of its own, as a sample of a wording is. */
+    public function queueText(string $number, string $text, SignedIn $operator): Message
+    {
+        return $this->put([
+            'id' => (string) Str::uuid7(),
+            'account_id' => $operator->accountId,
+            'kind' => self::SAMPLE,
+            'channel' => Channel::Text->value,
+            'recipient' => $number,
+            ...$this->composition->writeText($text),
+        ]);
+    }
+
     /** @param  array<string, mixed>  $columns */
     private function put(array $columns): Message
     {

@@ -14,6 +14,7 @@ use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Audit\Strangers;
 use Kennel\App\Invitations\FirstSignin;
 use Kennel\App\Invitations\Invitation;
+use Kennel\App\Mail\Messages;
 use Kennel\App\Passwords\Brakes;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Identity\Browser;
@@ -22,7 +23,9 @@ use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Platform\Throttling\Source;
+use Kennel\App\Sessions\Device;
 use Kennel\App\Sessions\EndSessions;
+use Kennel\App\Sessions\KnownDevices;
 use Kennel\App\Sessions\OpenSession;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\EmailAddress;
@@ -33,6 +36,7 @@ use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Signin\DecideSignin;
+use Kennel\Core\Wording\MessageKind;
 use Psr\Clock\ClockInterface;
 
 /** Opens a session for an address and a password, or refuses without saying why. */
@@ -58,6 +62,8 @@ final readonly class AttemptSignin
         private Brakes $brakes,
         private Strangers $strangers,
         private FirstSignin $firstSignin,
+        private KnownDevices $devices,
+        private Messages $messages,
     ) {
     }
 
@@ -159,8 +165,24 @@ final readonly class AttemptSignin
             'kept' => $kept,
             'proven_by' => 'password',
         ], record: 'session');
+        if ($this->devices->note($account->id, $browser)) {
+            $this->tellHolder($account, $browser);
+        }
 
         return $session;
+    }
+
+    /** Of a sign-in on another device than before: whoever reads it and was not there knows what to do. */
+    private function tellHolder(Account $account, Browser $browser): void
+    {
+        $at = $this->clock->now()->setTimezone(new \DateTimeZone('UTC'));
+        $language = $account->language ?? app()->getLocale();
+        $when = (new \IntlDateFormatter($language === 'en' ? 'en_GB' : $language, \IntlDateFormatter::LONG, \IntlDateFormatter::SHORT, 'UTC'))->format($at);
+        $this->messages->queueToHolder(MessageKind::NewSignin, $account, 'recover', [
+            'device' => Device::describe($browser->userAgent),
+            'place' => $browser->source,
+            'when' => ($when === false ? $at->format('Y-m-d H:i') : $when).' UTC',
+        ]);
     }
 
     private function standing(?Account $account, ?Invitation $invitation): ?Standing

@@ -15,6 +15,7 @@ enum MessageKind: string
     case PasswordChanged = 'password_changed';
     case TemporaryPassword = 'temporary_password';
     case AccountMade = 'account_made';
+    case NewSignin = 'new_sign_in';
     case ChangeAddress = 'change_address';
     case AddressChanged = 'address_changed';
     case OwnAddressChanged = 'own_address_changed';
@@ -49,6 +50,7 @@ enum MessageKind: string
                 self::PasswordChanged => [self::link(isRequired: false), new Variable('how', 'by_link')],
                 self::AddressChanged => [new Variable('before', 'ines@older.example'), new Variable('after', 'ines@post.example')],
                 self::OwnAddressChanged => [self::link(isRequired: false), new Variable('before', 'ines@older.example'), new Variable('after', 'ines@post.example'), new Variable('days', '7')],
+                self::NewSignin => [self::link(isRequired: false), new Variable('device', 'Firefox on Linux'), new Variable('place', '198.51.100.7'), new Variable('when', '1 May 2026, 12:00 UTC')],
                 self::AccountClosed => [new Variable('days', '30')],
                 self::Invitation => self::invited(),
                 self::InvitationWithPassword => [...self::invited(), new Variable('password', 'quiet-maple-orbit-4', isRequired: true)],

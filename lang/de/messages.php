@@ -80,6 +80,15 @@ return [
                 <p>Wenn Sie nichts damit anfangen können, müssen Sie nichts tun: Ohne Passwort kann niemand das Konto benutzen.</p>
                 HTML,
         ],
+        'new_sign_in' => [
+            'subject' => '{{ app }}: Anmeldung auf einem anderen Gerät',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>jemand hat sich mit Ihrem Passwort bei Ihrem Konto bei {{ app }} angemeldet, auf einem Gerät, auf dem es bisher nicht benutzt wurde: {{ device }}, von {{ place }}, {{ when }}.</p>
+                <p>Wenn Sie das waren, müssen Sie nichts tun. Wenn nicht, setzen Sie sofort ein neues Passwort: Damit werden alle abgemeldet.</p>
+                <p><a href="{{ link }}">Neues Passwort setzen</a></p>
+                HTML,
+        ],
         'change_address' => [
             'subject' => '{{ app }}: Ist das Ihre neue Adresse?',
             'html' => <<<'HTML'

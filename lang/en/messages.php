@@ -80,6 +80,15 @@ return [
                 <p>If this means nothing to you, do nothing: without a password nobody can use it.</p>
                 HTML,
         ],
+        'new_sign_in' => [
+            'subject' => '{{ app }}: a sign-in on another device',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>Somebody signed in to your account on {{ app }} with your password, on a device it was not used on before: {{ device }}, from {{ place }}, {{ when }}.</p>
+                <p>If that was you, there is nothing to do. If it was not, set a new password at once: that signs everybody out.</p>
+                <p><a href="{{ link }}">Set a new password</a></p>
+                HTML,
+        ],
         'change_address' => [
             'subject' => '{{ app }}: is this your new address?',
             'html' => <<<'HTML'

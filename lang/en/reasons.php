@@ -6,7 +6,12 @@ declare(strict_types=1);
 return [
     'key' => ['unknown' => 'Not a key of this request.'],
     'type' => ['text' => 'Must be a text.', 'boolean' => 'Must be true or false.', 'object' => 'Must be an object.', 'integer' => 'Must be a whole number.', 'texts' => 'Must be a list of texts.', 'objects' => 'Must be a list of objects.', 'moment' => 'Must be a date or moment to come or gone, as in 2026-05-31 or 2026-05-31T12:00:00Z.'],
-    'text' => ['too_long' => 'At most :maximum bytes.'],
+    'text' => [
+        'too_long' => 'At most :maximum bytes.',
+        'number' => 'This is not a telephone number with its country, as in +47 21 93 00 00.',
+        'empty' => 'Enter a text.',
+        'too_many_parts' => 'At most :maximum parts; these are :parts.',
+    ],
     'query' => [
         'text' => 'Must be a text of at most :maximum characters.',
         'choice' => 'Must be one of: :choices.',

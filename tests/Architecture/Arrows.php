@@ -69,7 +69,8 @@ final class Arrows
             ->classes(Selector::inNamespace('Kennel\App'))
             ->excluding(Selector::inNamespace('Kennel\App\Http'), Selector::inNamespace('Kennel\App\Platform\Identity'), Selector::inNamespace('Kennel\App\Platform\Throttling'), Selector::classname(\Kennel\App\Sessions\CurrentSession::class))
             ->shouldNotDependOn()
-            ->classes(Selector::inNamespace('Symfony\Component\HttpFoundation'), Selector::inNamespace('Symfony\Component\HttpKernel'), Selector::inNamespace('Illuminate\Http'))
+            // Asking another service is not being asked.
+            ->classes(Selector::inNamespace('Symfony\Component\HttpFoundation'), Selector::inNamespace('Symfony\Component\HttpKernel'), Selector::AllOf(Selector::inNamespace('Illuminate\Http'), Selector::Not(Selector::inNamespace('Illuminate\Http\Client'))))
             ->because('an act is the same whoever asks for it');
     }
 

@@ -19,7 +19,7 @@ final class Kept
     public const MARK = '(not kept)';
 
     /** Doors that are asked while somebody types, or that undo what they do. */
-    public const NEVER = ['POST signups/verdict', 'POST fields/verdict', 'POST passwords/verdict', 'POST signups/rehearsal', 'POST roles/{key}/effect', 'POST accounts/{id}/why', 'POST decisions', 'POST wordings/preview', 'POST invitations/judge', 'POST invitations/preview'];
+    public const NEVER = ['POST signups/verdict', 'POST fields/verdict', 'POST passwords/verdict', 'POST signups/rehearsal', 'POST roles/{key}/effect', 'POST accounts/{id}/why', 'POST decisions', 'POST wordings/preview', 'POST texts/count', 'POST invitations/judge', 'POST invitations/preview'];
 
     /** By door: keys of the request's body, and of the answer's. */
     public const DOORS = [
@@ -67,6 +67,7 @@ final class Kept
         'POST wordings/sample' => [['key'], ['id', 'recipient']],
         'POST messages/{id}/release' => [[], ['id', 'kind', 'state']],
         'PUT mail/stand-in' => [['mode'], ['mode']],
+        'POST texts' => [[], ['id', 'kind', 'state']],
         'POST bounces' => [[], ['items']],
         'POST messages/{id}/send-again' => [[], ['id', 'kind', 'state', 'attempts']],
         'POST invitations' => [['app', 'roles', 'language', 'way', 'until'], ['batch_id', 'sent', 'given']],

@@ -7,10 +7,10 @@ namespace Kennel\App\Http\Invitations;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\DeviceMark;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Invitations\Acceptance;
 use Kennel\App\Invitations\AcceptInvitation;
-use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Roles\Roles;
@@ -33,7 +33,7 @@ final readonly class AcceptanceController
     }
 
     /** With a password by somebody new, who is signed in by it; without one by who is signed in. */
-    public function store(Request $request): JsonResponse
+    public function store(Request $request, DeviceMark $mark): JsonResponse
     {
         $body = Body::of($request);
         $token = $body->text('token') ?? '';
@@ -43,9 +43,10 @@ final readonly class AcceptanceController
         if ($password === null) {
             return $this->said($this->accept->asHolder($token, $this->caller->get()), 200);
         }
-        ['acceptance' => $acceptance, 'session' => $session] = $this->accept->asNew($token, $name, $password, Browser::of($request));
+        $browser = $mark->browser($request);
+        ['acceptance' => $acceptance, 'session' => $session] = $this->accept->asNew($token, $name, $password, $browser);
 
-        return $this->said($acceptance, 201)->withCookie(Surface::of($request)->cookie($session['token']->reveal(), null));
+        return $this->said($acceptance, 201)->withCookie(Surface::of($request)->cookie($session['token']->reveal(), null))->withCookie(DeviceMark::cookie($browser));
     }
 
     private function said(Acceptance $acceptance, int $status): JsonResponse

@@ -7,10 +7,12 @@ namespace Kennel\App\Http\Mail;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Mail\Allowance;
+use Kennel\App\Mail\Channel;
 use Kennel\App\Mail\Message;
 use Kennel\App\Mail\MessageEvent;
 use Kennel\App\Mail\MessageList;
@@ -19,10 +21,12 @@ use Kennel\App\Mail\MessageState;
 use Kennel\App\Mail\NoteBounce;
 use Kennel\App\Mail\ReleaseAddress;
 use Kennel\App\Mail\SendAgain;
+use Kennel\App\Mail\SendText;
 use Kennel\App\Mail\Suppressions;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\Sight;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\Core\Mail\TextParts;
 use Kennel\Core\Reasons\Reason;
 
 final readonly class MessageController
@@ -57,10 +61,33 @@ final readonly class MessageController
             ...self::row($message),
             'headers' => $this->headers($parts['eml']),
             'text' => $parts['text'],
+            'parts' => $message->channel === Channel::Text ? self::counted($parts['text']) : null,
             'content_withheld' => $this->contents->isWithheld($message),
             'events' => array_map(static fn (MessageEvent $one): array => ['event' => $one->event, 'said' => $one->said, 'at' => $one->at, 'next_at' => $one->next_at], $this->messages->eventsOf($message)),
             'suppressed_since' => $suppressions->of($message->recipient)?->since,
         ]);
+    }
+
+    /** A text message to a telephone, to try the way they go. */
+    public function text(Request $request, SendText $send): JsonResponse
+    {
+        $operator = $this->caller->requireUnbounded('kennel:messages.send');
+        $body = Body::of($request);
+        [$to, $text] = [$body->text('to') ?? '', $body->text('text') ?? ''];
+        $body->complete();
+
+        return Json::ok(self::row($send($to, $text, $operator)), 202);
+    }
+
+    /** Into how many parts it would be cut, while somebody types. */
+    public function count(Request $request): JsonResponse
+    {
+        $this->caller->requireUnbounded('kennel:messages.send');
+        $body = Body::of($request);
+        $text = $body->text('text') ?? '';
+        $body->complete();
+
+        return Json::ok(self::counted($text));
     }
 
     /** A report of another server (RFC 3464), as it was received. */
@@ -94,7 +121,11 @@ final readonly class MessageController
     /** For a sandboxed frame: nothing loads, nothing runs, links open outside. */
     public function html(string $id): Response
     {
-        return new Response($this->contents->parts($this->find($id))['html'], 200, [
+        $message = $this->find($id);
+        $parts = $this->contents->parts($message);
+        $html = $message->channel === Channel::Text ? '<p style="font:16px/1.5 sans-serif;white-space:pre-wrap">'.htmlspecialchars($parts['text'], ENT_QUOTES | ENT_SUBSTITUTE).'</p>' : $parts['html'];
+
+        return new Response($html, 200, [
             'Content-Type' => 'text/html; charset=utf-8',
             'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; img-src 'self'; frame-ancestors 'self'; sandbox allow-popups allow-popups-to-escape-sandbox",
         ]);
@@ -105,6 +136,9 @@ final readonly class MessageController
         $message = $this->find($id);
         if ($this->contents->isWithheld($message)) {
             throw Refusal::notAllowed('message.withheld');
+        }
+        if ($message->channel === Channel::Text) {
+            throw Refusal::notFound();
         }
 
         return new Response($this->contents->parts($message)['eml'], 200, [
@@ -149,6 +183,7 @@ final readonly class MessageController
             'account_id' => $row->account_id,
             'invitation_id' => $row->invitation_id,
             'kind' => $row->kind,
+            'channel' => $row->channel->value,
             'recipient' => $row->recipient,
             'subject' => $row->subject,
             'state' => $row->state->value,
@@ -157,5 +192,13 @@ final readonly class MessageController
             'created_at' => $row->created_at,
             'settled_at' => $row->settled_at,
         ];
+    }
+
+    /** @return array{alphabet: string, units: int, parts: int, left: int} */
+    private static function counted(string $text): array
+    {
+        $parts = TextParts::of($text);
+
+        return ['alphabet' => $parts->alphabet, 'units' => $parts->units, 'parts' => $parts->parts, 'left' => $parts->left];
     }
 }

@@ -8,9 +8,9 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\DeviceMark;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Problem;
-use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Throttling\Source;
@@ -23,7 +23,7 @@ use Kennel\Core\Secrets\Secret;
 final readonly class SigninController
 {
     /** The token goes out once, in the cookie, and never in a body. */
-    public function store(Request $request, AttemptSignin $signIn): JsonResponse
+    public function store(Request $request, AttemptSignin $signIn, DeviceMark $mark): JsonResponse
     {
         $body = Body::of($request);
         $email = $body->text('email');
@@ -37,10 +37,12 @@ final readonly class SigninController
         if ($missing !== [] || $email === null || $password === null) {
             throw Refusal::invalid($missing);
         }
-        $session = $signIn($email, $password, $kept, Browser::of($request)) ?? throw new Problem(401, 'signin.refused');
+        $browser = $mark->browser($request);
+        $session = $signIn($email, $password, $kept, $browser) ?? throw new Problem(401, 'signin.refused');
 
         return Json::ok(['id' => $session['id']], 201)
-            ->withCookie(Surface::of($request)->cookie($session['token']->reveal(), $kept ? $session['until'] : null));
+            ->withCookie(Surface::of($request)->cookie($session['token']->reveal(), $kept ? $session['until'] : null))
+            ->withCookie(DeviceMark::cookie($browser));
     }
 
     /** The password once more, in a session there is. */

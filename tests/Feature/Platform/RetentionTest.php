@@ -120,7 +120,7 @@ final class RetentionTest extends DoorTestCase
     public function test_every_table_that_grows_is_purged_bounded_or_kept_on_purpose(): void
     {
         $purged = array_unique(array_map(static fn (array $one): string => (new (($one[0])::new()->modelName()))->getTable(), self::tables()));
-        $goWithTheirOwner = ['field_values', 'metadata', 'metadata_values', 'duty_waivers', 'terms_acceptances', 'assignments', 'password_history', 'import_rows', 'import_addresses', 'impact_findings', 'erasure_keys', 'account_views', 'bulk_accounts', 'past_assignments', 'consents', 'message_events', 'suppressions'];
+        $goWithTheirOwner = ['field_values', 'metadata', 'metadata_values', 'duty_waivers', 'terms_acceptances', 'assignments', 'password_history', 'import_rows', 'import_addresses', 'impact_findings', 'erasure_keys', 'account_views', 'bulk_accounts', 'past_assignments', 'consents', 'message_events', 'suppressions', 'known_devices'];
         // The trail and the revisions stay for good; one draft, one impact and the last run of wrapping are kept; the rest is as large as what it describes.
         $keptOnPurpose = ['audit_events', 'rule_revisions'];
         $bounded = ['rule_draft_saves', 'rule_cases', 'impact_runs', 'wrap_runs', 'hash_times', 'relay_facts', 'stand_in_modes', 'pulses', 'jobs', 'apps', 'held_back', 'import_plans', 'roles', 'role_permissions', 'role_includes', 'role_tags', 'permissions', 'exclusions', 'exclusion_roles', 'migrations'];

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
+import { Button } from '../../kit/Button';
 import { FilterChip } from '../../kit/Chip';
 import { DataTable, type Column } from '../../kit/DataTable';
 import { ListPane } from '../../kit/Layout';
@@ -17,6 +18,7 @@ import { HandInBounce } from './HandInBounce';
 import { MailHead } from './MailHead';
 import { MessagePane } from './MessagePane';
 import { MessageStateMark } from './MessageStateMark';
+import { TextDialog } from './TextDialog';
 
 type State = Schemas['MessageState'];
 type Message = Schemas['MessageRow'];
@@ -63,6 +65,7 @@ export function MailScreen() {
   const [search, setSearch] = useSearchParams();
   const state = search.get('state') as State | null;
   const to = search.get('to') ?? '';
+  const [isTexting, setTexting] = useState(false);
   const [typed, setTyped] = useState(to);
   const [known, setKnown] = useState(to);
   const settled = useSettled(typed, 150);
@@ -122,7 +125,14 @@ export function MailScreen() {
                     found=""
                   />
                 </div>
-                {may('kennel:messages.send') ? <HandInBounce /> : null}
+                {may('kennel:messages.send') ? (
+                  <>
+                    <HandInBounce />
+                    <Button size="small" onClick={() => setTexting(true)}>
+                      Try a text message…
+                    </Button>
+                  </>
+                ) : null}
               </div>
               <div className="mb-2.5 flex flex-wrap gap-1.5" role="group" aria-label="State">
                 {STATES.map((each) => (
@@ -157,6 +167,7 @@ export function MailScreen() {
           pane={id === undefined ? null : <MessagePane key={id} id={id} back={`/mail${filter}`} />}
         />
       </div>
+      {isTexting ? <TextDialog onClose={() => setTexting(false)} /> : null}
     </section>
   );
 }

@@ -17,6 +17,7 @@ import { When } from '../../kit/Time';
 import { api, refresh, useMay } from '../api';
 import { MessageStateMark } from './MessageStateMark';
 import { Steps } from './Steps';
+import { inParts } from './TextDialog';
 
 const PARTS = [
   { value: 'html', label: 'HTML' },
@@ -59,7 +60,7 @@ function Open({ message, back }: { message: Schemas['Message']; back: string }) 
   const client = useQueryClient();
   const may = useMay();
   const [search, setSearch] = useSearchParams();
-  const part = (search.get('part') ?? 'html') as Part;
+  const part: Part = message.channel === 'text' ? 'text' : ((search.get('part') ?? 'html') as Part);
   const show = (next: Part) =>
     setSearch(
       (before) => {
@@ -125,8 +126,12 @@ function Open({ message, back }: { message: Schemas['Message']; back: string }) 
       )}
       <Steps message={message} />
       <div className="mb-2 flex flex-wrap items-center gap-3">
-        <Segments label="Part" value={part} onChange={show} choices={PARTS} />
-        {message.content_withheld ? (
+        {message.channel === 'text' ? (
+          <Note as="span">{message.parts === null ? '' : inParts(message.parts)}</Note>
+        ) : (
+          <Segments label="Part" value={part} onChange={show} choices={PARTS} />
+        )}
+        {message.channel === 'text' ? null : message.content_withheld ? (
           <Note as="span">its link is withheld: a relay has it</Note>
         ) : (
           <PlainLink href={`/api/v1/messages/${message.id}/eml?surface=console`} download={`${message.id}.eml`}>

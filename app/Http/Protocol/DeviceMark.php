@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Protocol;
+
+use Illuminate\Http\Request;
+use Kennel\App\Platform\Identity\Browser;
+use Kennel\Core\Secrets\Entropy;
+use Kennel\Core\Secrets\Token;
+use Symfony\Component\HttpFoundation\Cookie;
+
+/** Tells a browser in which somebody signed in before. It proves nothing else, and is kept as a digest of its own for each account. */
+final readonly class DeviceMark
+{
+    private const COOKIE = '__Host-kennel-device';
+
+    private const DAYS = 400;
+
+    public function __construct(private Entropy $entropy)
+    {
+    }
+
+    /** The browser of a request with its mark, or with one that it is given now. */
+    public function browser(Request $request): Browser
+    {
+        $cookie = $request->cookies->get(self::COOKIE);
+        $had = is_string($cookie) ? Token::read($cookie) : null;
+
+        return Browser::of($request)->with($had ?? Token::draw($this->entropy), $had !== null);
+    }
+
+    /** For whoever has signed in: nobody else is given one. */
+    public static function cookie(Browser $browser): Cookie
+    {
+        return Cookie::create(self::COOKIE, $browser->mark?->reveal() ?? '', new \DateTimeImmutable('+'.self::DAYS.' days'), '/', null, true, true, false, Cookie::SAMESITE_STRICT);
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Sessions;
+
+use Kennel\App\Platform\DerivedKey;
+use Kennel\App\Platform\Identity\Browser;
+use Kennel\App\Platform\Moment;
+use Psr\Clock\ClockInterface;
+
+/**
+ * Which devices an account has signed in on. A browser is known by the mark it was given; a program that keeps no cookies by what it calls itself and where it
+ * asks from. Called inside the act's transaction.
+ */
+final readonly class KnownDevices
+{
+    /** Of one account; those that were seen longest ago are forgotten. */
+    private const MOST = 40;
+
+    public function __construct(private ClockInterface $clock)
+    {
+    }
+
+    /** @return bool whether it is another than those the account was seen on before; false for its first one */
+    public function note(string $accountId, Browser $browser): bool
+    {
+        $known = KnownDevice::query()->where('account_id', $accountId);
+        $hasAny = $known->clone()->exists();
+        $marks = self::marks($accountId, $browser);
+        // What was given just now is known to nobody yet.
+        $asked = $browser->hadMark ? $marks[0] : $marks[1] ?? null;
+        $isKnown = $asked !== null && $known->clone()->where('mark', $asked)->exists();
+        $now = Moment::write($this->clock->now());
+        KnownDevice::query()->upsert(array_map(static fn (string $mark): array => ['account_id' => $accountId, 'mark' => $mark, 'seen_at' => $now], $marks), ['account_id', 'mark'], ['seen_at']);
+        $last = $known->clone()->orderByDesc('seen_at')->orderByDesc('seq')->skip(self::MOST)->value('seen_at');
+        $last === null ? null : $known->clone()->where('seen_at', '<=', $last)->delete();
+
+        return $hasAny && ! $isKnown;
+    }
+
+    /** @return array{0: string, 1?: string} by its mark; of what is no browser by its name and place as well, since it keeps no marks */
+    private static function marks(string $accountId, Browser $browser): array
+    {
+        $digest = static fn (string $of): string => hash_hmac('sha256', "{$accountId} {$of}", DerivedKey::for('devices'));
+        $byMark = $digest("mark {$browser->mark?->reveal()}");
+
+        return str_starts_with($browser->userAgent, 'Mozilla/') ? [$byMark] : [$byMark, $digest("program {$browser->userAgent} {$browser->source}")];
+    }
+}

@@ -134,6 +134,7 @@ Route::get('rules/impact/{id}/findings', [ImpactController::class, 'findings'])-
 Route::get('rules/cases', [CaseController::class, 'index'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::post('rules/cases', [CaseController::class, 'store'])->middleware(RequirePermission::named('kennel:rules.manage'));
 Route::post('disclosure/cases', [CaseController::class, 'storeDisclosure'])->middleware(RequirePermission::named('kennel:rules.manage'));
+Route::post('wordings/cases', [CaseController::class, 'storeWording'])->middleware(RequirePermission::named('kennel:rules.manage'));
 Route::delete('rules/cases/{id}', [CaseController::class, 'destroy'])->middleware(RequirePermission::named('kennel:rules.manage'));
 Route::get('disclosure', [DisclosureController::class, 'index'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::get('disclosure/preview', [DisclosureController::class, 'preview'])->middleware(RequirePermission::named('kennel:rules.read'));

@@ -7,13 +7,17 @@ namespace Kennel\App\Cases;
 use Illuminate\Contracts\Encryption\Encrypter;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Rules\MakeJudge;
+use Kennel\App\Wording\Wordings;
 use Kennel\Core\Cases\DisclosureCase;
 use Kennel\Core\Cases\SignupCase;
+use Kennel\Core\Cases\WordingCase;
 use Kennel\Core\Disclosure\Audience;
 use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Signup\SignupInput;
+use Kennel\Core\Wording\Wording;
+use Kennel\Core\Wording\WordingKey;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -22,24 +26,25 @@ use Psr\Clock\ClockInterface;
  */
 final readonly class Cases
 {
-    public function __construct(private Encrypter $encrypter, private ClockInterface $clock, private MakeJudge $judges)
+    public function __construct(private Encrypter $encrypter, private ClockInterface $clock, private MakeJudge $judges, private Wordings $wordings)
     {
     }
 
-    /** @return list<array{id: string, name: string, app: string, input: array<string, mixed>, expected: list<string>, got: list<string>, holds: bool, disclosure: array{field: string, audience: string}|null, saved_by: string, saved_at: string}> in the order they were saved */
+    /** @return list<array{id: string, name: string, app: string, input: array<string, mixed>, expected: list<string>, got: list<string>, holds: bool, disclosure: array{field: string, audience: string}|null, wording: array{key: string, phrase: string}|null, saved_by: string, saved_at: string}> in the order they were saved */
     public function run(RuleBook $book): array
     {
         $judge = $this->judges->of($book);
         $results = [];
         foreach (SavedCase::query()->orderBy('saved_at')->orderBy('id')->get() as $row) {
             $case = $this->read($row);
-            $result = $case->run($judge);
+            $result = $case instanceof WordingCase ? $case->run($this->wording($book, $case->key)) : $case->run($judge);
             $results[] = [
                 'id' => $row->id,
                 'name' => $case->name,
-                'app' => $case instanceof SignupCase ? $case->app : (string) $case->audience->app,
+                'app' => $this->appOf($case),
                 'input' => $this->shown($case instanceof SignupCase ? $case->input : new SignupInput(null, null, null, [], null)),
-                'disclosure' => $case instanceof SignupCase ? null : ['field' => $case->field->key(), 'audience' => $case->audience->key()],
+                'disclosure' => $case instanceof DisclosureCase ? ['field' => $case->field->key(), 'audience' => $case->audience->key()] : null,
+                'wording' => $case instanceof WordingCase ? ['key' => $case->key->toString(), 'phrase' => $case->phrase] : null,
                 'expected' => $case->expected,
                 'got' => $result->codes,
                 'holds' => $result->holds,
@@ -63,16 +68,19 @@ final readonly class Cases
         return hash('sha256', SavedCase::query()->orderBy('id')->pluck('id')->implode(' '));
     }
 
-    public function add(SignupCase|DisclosureCase $case, string $by): string
+    public function add(SignupCase|DisclosureCase|WordingCase $case, string $by): string
     {
         return SavedCase::query()->create([...$this->sealed($case), 'saved_by' => $by, 'saved_at' => Moment::write($this->clock->now())])->id;
     }
 
     /** @return array{name: string, app_key: string, sealed: string, expected: list<string>} as it is stored */
-    public function sealed(SignupCase|DisclosureCase $case): array
+    public function sealed(SignupCase|DisclosureCase|WordingCase $case): array
     {
         if ($case instanceof DisclosureCase) {
             return ['name' => $case->name, 'app_key' => (string) $case->audience->app, 'sealed' => $this->encrypter->encrypt(['field' => $case->field->key(), 'audience' => $case->audience->key()]), 'expected' => $case->expected];
+        }
+        if ($case instanceof WordingCase) {
+            return ['name' => $case->name, 'app_key' => (string) $case->key->app, 'sealed' => $this->encrypter->encrypt(['wording' => $case->key->toString(), 'phrase' => $case->phrase]), 'expected' => $case->expected];
         }
         $input = $case->input;
 
@@ -99,12 +107,15 @@ final readonly class Cases
         return $name;
     }
 
-    private function read(SavedCase $row): SignupCase|DisclosureCase
+    private function read(SavedCase $row): SignupCase|DisclosureCase|WordingCase
     {
-        /** @var array{field: string, audience: string}|array{name: string|null, email: string|null, password: string|null, fields: array<string, mixed>, terms: string|null} $input */
+        /** @var array{field: string, audience: string}|array{wording: string, phrase: string}|array{name: string|null, email: string|null, password: string|null, fields: array<string, mixed>, terms: string|null} $input */
         $input = $this->encrypter->decrypt($row->sealed);
         if (isset($input['audience'])) {
             return new DisclosureCase($row->name, FieldKey::parse($input['field']), Audience::parse($input['audience']), $row->expected);
+        }
+        if (isset($input['wording'])) {
+            return new WordingCase($row->name, WordingKey::parse($input['wording']) ?? throw new \LogicException("the case {$row->id} is of no kind of message"), $input['phrase'], $row->expected);
         }
 
         return new SignupCase($row->name, $row->app_key, new SignupInput(
@@ -114,6 +125,21 @@ final readonly class Cases
             $input['fields'],
             $input['terms'],
         ), $row->expected);
+    }
+
+    /** What goes out under a rule book. */
+    public function wording(RuleBook $book, WordingKey $key): Wording
+    {
+        return $book->wordings->find($key->kind, $key->app, $key->language) ?? $this->wordings->shipped($key->kind, $key->language);
+    }
+
+    private function appOf(SignupCase|DisclosureCase|WordingCase $case): string
+    {
+        return match (true) {
+            $case instanceof SignupCase => $case->app,
+            $case instanceof DisclosureCase => (string) $case->audience->app,
+            default => (string) $case->key->app,
+        };
     }
 
     /** @return array<string, mixed> */

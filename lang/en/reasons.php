@@ -220,7 +220,11 @@ return [
         'nothing' => 'No row of it can be imported.',
     ],
     'wrapping' => ['nothing' => 'There is no older hash to enclose.'],
-    'case' => ['name' => 'Give the case a name of at most :maximum characters.'],
+    'case' => [
+        'name' => 'Give the case a name of at most :maximum characters.',
+        'phrase' => 'Enter what the message has to say, at most :maximum characters.',
+        'wording' => 'There is no message of this kind, app and language.',
+    ],
     'rules' => [
         'mistake' => 'This rule :what.',
         'changed' => 'Changed meanwhile by :by, from :before to :after.',

@@ -19,15 +19,19 @@ use Kennel\App\Rules\Drafts;
 use Kennel\App\Rules\MakeJudge;
 use Kennel\Core\Cases\DisclosureCase;
 use Kennel\Core\Cases\SignupCase;
+use Kennel\Core\Cases\WordingCase;
 use Kennel\Core\Disclosure\Audience;
 use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Signup\SignupInput;
+use Kennel\Core\Wording\WordingKey;
 
 final readonly class CaseController
 {
     private const LONGEST_NAME = 120;
+
+    private const LONGEST_PHRASE = 400;
 
     public function __construct(
         private Caller $caller,
@@ -88,8 +92,31 @@ final readonly class CaseController
         return $this->save(new DisclosureCase($name, $asked->field, $asked->audience, $asked->verdict($judges->of($this->book()))), 'handed out', $operator);
     }
 
+    /** That a message says something, or does not: as the draft has it at this moment. */
+    public function storeWording(Request $request): JsonResponse
+    {
+        $operator = $this->caller->require('kennel:rules.manage');
+        $body = Body::of($request);
+        $name = trim($body->text('case') ?? '');
+        $phrase = trim($body->text('phrase') ?? '');
+        $key = WordingKey::parse($body->text('key') ?? '');
+        $body->complete();
+        $book = $this->book();
+        $reasons = array_values(array_filter([
+            $name === '' || mb_strlen($name) > self::LONGEST_NAME ? new Reason('case.name', 'case', ['maximum' => self::LONGEST_NAME]) : null,
+            $phrase === '' || mb_strlen($phrase) > self::LONGEST_PHRASE ? new Reason('case.phrase', 'phrase', ['maximum' => self::LONGEST_PHRASE]) : null,
+            $key === null || ! in_array($key->language, WordingKey::LANGUAGES, true) || ($key->app !== null && ! isset($book->apps[$key->app])) ? new Reason('case.wording', 'key') : null,
+        ]));
+        if ($key === null || $reasons !== []) {
+            throw Refusal::invalid($reasons);
+        }
+        $case = new WordingCase($name, $key, $phrase, []);
+
+        return $this->save(new WordingCase($name, $key, $phrase, $case->verdict($this->cases->wording($book, $key))), 'said', $operator);
+    }
+
     /** @param  string  $nothing  what it means that no rule speaks against it */
-    private function save(SignupCase|DisclosureCase $case, string $nothing, SignedIn $operator): JsonResponse
+    private function save(SignupCase|DisclosureCase|WordingCase $case, string $nothing, SignedIn $operator): JsonResponse
     {
         $id = $this->database->transaction(function () use ($case, $nothing, $operator): string {
             $id = $this->cases->add($case, $operator->name);

@@ -62,6 +62,7 @@ final class Kept
         'DELETE rules/impact/{id}' => [[], []],
         'POST rules/cases' => [['case', 'app'], ['id', 'expected']],
         'POST disclosure/cases' => [['case', 'field', 'audience'], ['id', 'expected']],
+        'POST wordings/cases' => [['case', 'key'], ['id', 'expected']],
         'DELETE rules/cases/{id}' => [[], []],
         'POST rules/logos' => [[], ['id']],
         'POST wordings/sample' => [['key'], ['id', 'recipient']],

@@ -141,4 +141,18 @@ final class WordingTest extends DoorTestCase
         $said = $this->knock('PUT', '/rules/draft', ['document' => $document], ['If-Match' => (string) $draft->headers->get('ETag')], 'console')->assertStatus(422);
         self::assertStringContainsString('line 2, column 1', (string) $said->getContent());
     }
+
+    public function test_a_case_holds_what_a_message_has_to_say_against_every_draft(): void
+    {
+        $this->keeper();
+        $save = fn (array $body) => $this->knock('POST', '/wordings/cases', ['case' => 'The way back', 'key' => 'reset_password:gaugebook:de', 'phrase' => "60  Minuten\nlang", ...$body], surface: 'console');
+        $save([])->assertCreated()->assertJsonPath('expected', []);
+        $save(['case' => 'No promise', 'phrase' => 'for ever'])->assertCreated()->assertJsonPath('expected', ['wording.not_said']);
+        self::assertSame(['case.name', 'case.phrase', 'case.wording'], self::codes($save(['case' => '', 'phrase' => ' ', 'key' => 'reset_password:nowhere:de'])->assertUnprocessable()));
+        $seen = fn (): array => array_map(static fn (array $one): array => [$one['name'], $one['holds'], $one['got'], $one['wording']['key']], (array) $this->ask('/rules/cases')->assertOk()->json('items'));
+        self::assertSame([['The way back', true, [], 'reset_password:gaugebook:de'], ['No promise', true, ['wording.not_said'], 'reset_password:gaugebook:de']], $seen());
+        config(['rules.messages.wordings' => [[...self::OWN, 'html' => '<p>Für immer: for   ever</p><p><a href="{{ link }}">Los</a></p>']]]);
+        self::assertSame([false, false], array_column($seen(), 1));
+        self::assertSame(['rules.cases_fail'], array_column((array) $this->ask('/overview')->json('needs'), 'code'));
+    }
 }

@@ -14,6 +14,7 @@ import { grouped } from '../../text/figures';
 import { api, refresh, useMay } from '../api';
 import { AskedAccount } from '../roles/AskedAccount';
 import { useQuestion } from '../useQuestion';
+import { WordingCaseDialog } from './WordingCaseDialog';
 import type { Parts } from './wording';
 
 export type Scheme = 'light' | 'dark';
@@ -51,6 +52,7 @@ export function WordingPreview({
   const [{ part, width, scheme, account }, set] = useQuestion('part', 'width', 'scheme', 'account');
   const shown = part === 'text' || part === 'headers' ? part : 'html';
   const wide = width === '640' ? '640' : '375';
+  const [isSaving, setSaving] = useState(false);
   const send = useMutation({
     mutationFn: () => answer(api.POST('/wordings/sample', { body: { key, wording: parts } })),
     onSuccess: () => refresh(client),
@@ -141,6 +143,7 @@ export function WordingPreview({
             Mail it to me
           </Button>
         ) : null}
+        {may('kennel:rules.manage') ? <Button onClick={() => setSaving(true)}>Save a case…</Button> : null}
         {send.data === undefined ? null : (
           <Note as="span">
             <InlineLink to={`/mail/${send.data.id}`}>On its way to {send.data.recipient}</InlineLink>
@@ -152,6 +155,7 @@ export function WordingPreview({
           </Note>
         )}
       </div>
+      {isSaving ? <WordingCaseDialog wordingKey={key} onClose={() => setSaving(false)} /> : null}
     </Surface>
   );
 }

@@ -44,10 +44,10 @@ export function CasesTab() {
       cell: (one) => (
         <Text size="small">
           <Text as="bdi" face="mono">
-            {one.disclosure === null ? one.input.email : `${one.disclosure.field} → ${one.disclosure.audience}`}
+            {inputOf(one)}
           </Text>
           <Text as="bdi" tone="soft" className="block">
-            {one.disclosure === null ? inShort(one) : 'who is handed what'}
+            {inShort(one)}
           </Text>
         </Text>
       ),
@@ -57,9 +57,9 @@ export function CasesTab() {
       head: 'Expected',
       width: 'minmax(120px, 1.2fr)',
       fold: 'line',
-      cell: ({ expected, disclosure }) => (
+      cell: (one) => (
         <Text face="mono" size="small">
-          {verdict(expected, disclosure !== null)}
+          {verdict(one.expected, one)}
         </Text>
       ),
     },
@@ -68,9 +68,9 @@ export function CasesTab() {
       head: 'Actual',
       width: 'minmax(120px, 1.2fr)',
       fold: 'line',
-      cell: ({ got, holds, disclosure }) => (
-        <Text face="mono" size="small" {...(holds ? {} : { weight: 'strong', tone: 'stop' })}>
-          {verdict(got, disclosure !== null)}
+      cell: (one) => (
+        <Text face="mono" size="small" {...(one.holds ? {} : { weight: 'strong', tone: 'stop' })}>
+          {verdict(one.got, one)}
         </Text>
       ),
     },
@@ -101,9 +101,10 @@ export function CasesTab() {
   return (
     <>
       <Text as="p" tone="soft" className="mb-2 max-w-prose">
-        Saved sign-ups with the verdict each is expected to get, and what audiences are handed, held against{' '}
-        {draft?.version === 0 ? 'the rules in force' : 'the draft'}. One that fails stops a publication unless somebody
-        gives a reason. New ones are saved beside a try, under Rules.
+        Saved sign-ups with the verdict each is expected to get, what audiences are handed, and what messages have to
+        say, held against {draft?.version === 0 ? 'the rules in force' : 'the draft'}. One that fails stops a
+        publication unless somebody gives a reason. New ones are saved beside a try, under Rules, and beside a message,
+        under Mail, Wording.
       </Text>
       <QueryState
         of={cases}
@@ -149,10 +150,19 @@ function RemoveDialog({ one, onClose }: { one: Case; onClose: () => void }) {
   );
 }
 
-const verdict = (codes: string[], isOfDisclosure: boolean): string =>
-  codes.length === 0 ? (isOfDisclosure ? 'handed out' : 'accepted') : codes.join(', ');
+const inputOf = ({ disclosure, wording, input }: Case): string =>
+  disclosure !== null
+    ? `${disclosure.field} → ${disclosure.audience}`
+    : wording !== null
+      ? wording.key
+      : (input.email ?? '');
 
-function inShort({ input }: Case): string {
+const verdict = (codes: string[], { disclosure, wording }: Case): string =>
+  codes.length > 0 ? codes.join(', ') : disclosure !== null ? 'handed out' : wording !== null ? 'said' : 'accepted';
+
+function inShort({ input, disclosure, wording }: Case): string {
+  if (disclosure !== null) return 'who is handed what';
+  if (wording !== null) return `“${wording.phrase}”`;
   const name = input.name ?? 'no name';
   return input.password_length === null
     ? name

@@ -16,6 +16,7 @@ use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Roles\Roles;
+use Kennel\App\Sessions\EndSessions;
 use Kennel\App\Sessions\KnownDevices;
 use Kennel\App\Sessions\OpenSession;
 use Kennel\Core\Accounts\EmailAddress;
@@ -44,6 +45,7 @@ final readonly class AcceptInvitation
         private SetPassword $setPassword,
         private OpenSession $openSession,
         private KnownDevices $devices,
+        private EndSessions $endSessions,
         private WelcomeInvited $welcome,
         private RequestContext $context,
     ) {
@@ -84,11 +86,12 @@ final readonly class AcceptInvitation
     /**
      * As somebody new: an account, and a session in this browser.
      *
+     * @param  SignedIn|null  $former  whoever was signed in there: their session ends, as at every sign-in
      * @return array{acceptance: Acceptance, session: array{id: string, token: Token, until: \DateTimeImmutable}}
      *
      * @throws Refusal with invitation.*, for what is invalid, when somebody has the address by now
      */
-    public function asNew(string $token, ?string $typedName, Secret $password, Browser $browser): array
+    public function asNew(string $token, ?string $typedName, Secret $password, Browser $browser, ?SignedIn $former): array
     {
         $invitation = $this->read($token);
         try {
@@ -102,13 +105,16 @@ final readonly class AcceptInvitation
         // What takes time comes first: nobody waits for a lock while a hash is computed.
         $hash = $this->setPassword->prepareFirst($password, $invitation->email, $name->value, (string) $this->apps->find($invitation->app_key)?->name());
         try {
-            return $this->database->transaction(function () use ($token, $name, $hash, $browser): array {
+            return $this->database->transaction(function () use ($token, $name, $hash, $browser, $former): array {
                 $now = $this->read($token);
                 if ($this->accountOf($now) !== null) {
                     throw Refusal::changedMeanwhile();
                 }
                 $acceptance = $this->welcome->newcomer($now, $name, $hash, isTemporary: false);
 
+                if ($former !== null) {
+                    $this->endSessions->one($former->sessionId, 'signed in anew');
+                }
                 $this->devices->note($acceptance->account->id, $browser);
 
                 return ['acceptance' => $acceptance, 'session' => ($this->openSession)($acceptance->account->id, $browser, false)];

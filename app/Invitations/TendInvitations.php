@@ -115,12 +115,13 @@ final readonly class TendInvitations
      * @param  list<string>  $ids
      * @return array{done: int, left: int} left are those that ended, and those that are open for longer already
      *
-     * @throws Refusal for a moment that is past
+     * @throws Refusal for a moment that is past, or too far
      */
     public function extend(array $ids, \DateTimeImmutable $until, SignedIn $operator): array
     {
-        if ($until <= $this->clock->now()) {
-            throw Refusal::invalid([new Reason('invitation.until_past', 'until')]);
+        $reason = InviterSays::reasonAgainst($until, $this->clock->now());
+        if ($reason !== null) {
+            throw Refusal::invalid([$reason]);
         }
 
         return $this->change($ids, 'invitations.extended', $operator, static function (Invitation $one) use ($until): bool {

@@ -96,6 +96,7 @@ final readonly class UndoAddress
         $this->context->accountId = $account->id;
         $this->audit->record('account.address_undone', Actor::holder($account->id, $account->name), $account->reference(), $before, [
             'email' => $account->email, 'status' => $account->status->value, 'password_owed' => 'compromised', 'sessions_ended' => $ended,
+            ...$squatter === null ? [] : ['unverified_sign_up' => 'removed'],
         ]);
 
         return $account;

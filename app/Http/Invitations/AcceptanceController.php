@@ -44,7 +44,7 @@ final readonly class AcceptanceController
             return $this->said($this->accept->asHolder($token, $this->caller->get()), 200);
         }
         $browser = $mark->browser($request);
-        ['acceptance' => $acceptance, 'session' => $session] = $this->accept->asNew($token, $name, $password, $browser);
+        ['acceptance' => $acceptance, 'session' => $session] = $this->accept->asNew($token, $name, $password, $browser, $this->caller->find());
 
         return $this->said($acceptance, 201)->withCookie(Surface::of($request)->cookie($session['token']->reveal(), null))->withCookie(DeviceMark::cookie($browser));
     }

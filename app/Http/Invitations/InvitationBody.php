@@ -16,9 +16,6 @@ use Kennel\Core\Reasons\Reason;
 /** Reads what the doors for inviting have in common: a list, and what is said to everybody on it. */
 final readonly class InvitationBody
 {
-    /** How far ahead an invitation may stay open. */
-    private const FURTHEST = '+1 year';
-
     public function __construct(private InvitationRules $rules)
     {
     }
@@ -49,8 +46,7 @@ final readonly class InvitationBody
         $until = $body->moment('until') ?? $this->rules->lifetime->after($now);
         $reasons = array_values(array_filter([
             mb_strlen($words) > InvitationRules::WORDS ? new Reason('invitation.words_too_long', 'words', ['maximum' => InvitationRules::WORDS, 'length' => mb_strlen($words)]) : null,
-            $until <= $now ? new Reason('invitation.until_past', 'until') : null,
-            $until > $now->modify(self::FURTHEST) ? new Reason('invitation.until_far', 'until') : null,
+            InviterSays::reasonAgainst($until, $now),
         ]));
         if ($reasons !== []) {
             throw Refusal::invalid($reasons);

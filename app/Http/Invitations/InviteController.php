@@ -156,7 +156,8 @@ final readonly class InviteController
             'mended' => $one->mended,
             'line' => $one->line,
             'roles' => $one->roles,
-            'person' => $one->person === null ? null : ['id' => $one->person->accountId, 'name' => $one->person->name],
+            // Who they are is for who may see accounts.
+            'person' => $one->person === null || ! $this->caller->permissions()->allows('kennel:accounts.read') ? null : ['id' => $one->person->accountId, 'name' => $one->person->name],
         ], $verdicts);
     }
 }

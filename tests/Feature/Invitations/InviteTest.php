@@ -113,6 +113,8 @@ final class InviteTest extends InvitationTestCase
         $judged = $this->judge([['email' => 'ilse@post.example']], ['roles' => ['keeper', 'dispatcher']]);
         self::assertSame(['invitation.role_not_yours', 'invitation.role_not_yours'], array_column($judged->json('rows.0.reasons'), 'code'));
         $this->judge([['email' => 'ilse@post.example']])->assertJsonPath('rows.0.fate', 'invited');
+        $this->holder('tam@post.example', 'Tam Pellow');
+        self::assertStringNotContainsString('Tam Pellow', (string) $this->judge([['email' => 'tam@post.example']])->assertJsonPath('rows.0.fate', 'settled')->getContent(), 'who may not see accounts is told no name');
         DB::table('assignments')->where('role_key', 'helpdesk')->update(['app_key' => 'kitloft']);
         $this->judge([['email' => 'ilse@post.example']])->assertJsonPath('rows.0.reasons.0.code', 'account.app_unknown');
         self::assertSame('email.domain_not_listed', $this->judge([['email' => 'ilse@post.example']], ['app' => 'kitloft'])->json('rows.0.reasons.0.code'));

@@ -143,10 +143,13 @@ abstract class DoorTestCase extends TestCase
         return $output;
     }
 
+    /** In MiB: a worker here is the process of all tests, and stops for what they took. */
+    private const ALL_TESTS = 2_048;
+
     /** Lets a worker do all there is of one queue. */
     protected function work(string $queue = 'long'): void
     {
-        $this->command('queue:work', ['connection' => $queue, '--stop-when-empty' => true, '--sleep' => 0]);
+        $this->command('queue:work', ['connection' => $queue, '--stop-when-empty' => true, '--sleep' => 0, '--memory' => self::ALL_TESTS]);
     }
 
     /** Goes on in another browser, with the cookies it had when it was last used. */

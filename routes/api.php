@@ -147,7 +147,7 @@ Route::get('fields/definitions', [FieldController::class, 'definitions'])->middl
 Route::get('invitations', [InvitationController::class, 'index'])->middleware(RequirePermission::named('kennel:invitations.read'));
 Route::get('invitations/figures', [InvitationController::class, 'figures'])->middleware(RequirePermission::named('kennel:invitations.read'));
 Route::get('invitations/{id}', [InvitationController::class, 'show'])->middleware(RequirePermission::named('kennel:invitations.read'));
-Route::post('invitations', [InviteController::class, 'send'])->middleware([RequirePermission::named('kennel:invitations.send'), Idempotency::class]);
+Route::post('invitations', [InviteController::class, 'send'])->middleware([RequirePermission::named('kennel:invitations.send'), RequireFreshProof::class, Idempotency::class]);
 Route::post('invitations/read', [InviteController::class, 'read'])->middleware(RequirePermission::named('kennel:invitations.send'));
 Route::post('invitations/judge', [InviteController::class, 'judge'])->middleware(RequirePermission::named('kennel:invitations.send'));
 Route::post('invitations/preview', [InviteController::class, 'preview'])->middleware(RequirePermission::named('kennel:invitations.send'));

@@ -97,6 +97,7 @@ final class InviteTest extends InvitationTestCase
         self::assertSame('invitation.too_soon', $this->judge([['email' => 'ilse@post.example']])->json('rows.0.reasons.0.code'));
         $this->invite([['email' => 'ilse@post.example']], ['app' => 'gaugebook'])->assertCreated();
         $this->clock->move('+61 minutes');
+        $this->signIn('maren@alderwend.example', 'console')->assertCreated();
         $this->invite([['email' => 'ilse@post.example', 'name' => 'Ilse']])->assertCreated()->assertJsonPath('rows.0.fate', 'renewed');
         $this->assertRefusedAs('invitation.replaced', $this->inspect($first));
         $this->inspect($this->linkTo('ilse@post.example'))->assertOk();

@@ -26,6 +26,7 @@ final class ProofTest extends DoorTestCase
         'api/v1/exclusions/{key}',
         'api/v1/exports',
         'api/v1/imports/{id}/begin',
+        'api/v1/invitations',
         'api/v1/passwords/wrapping',
         'api/v1/roles',
         'api/v1/roles/{key}',

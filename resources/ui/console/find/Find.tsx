@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import { answer, type Schemas } from '../../api/client';
 import { Failure } from '../../kit/Failure';
 import { StatusMark } from '../../kit/Marks';
-import { api, leave, useStations } from '../api';
+import { api, leave, useMay, useStations } from '../api';
 import { apps as appsQuery, roles as rolesQuery } from '../queries';
 import { PaletteDialog, PaletteEmpty, PaletteGroup, PaletteInput, PaletteItem, PaletteList } from '../../kit/Palette';
 import { Text } from '../../kit/Text';
@@ -55,7 +55,11 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
   };
   const go = (path: string) => act(() => void navigate(path));
   const has = (...words: string[]) => words.some((word) => word.toLowerCase().includes(typed.trim().toLowerCase()));
+  const may = useMay();
   const acts: [string, () => void][] = [
+    ...(may('kennel:invitations.send')
+      ? [['Invite people', () => void navigate('/invitations/invite')] satisfies [string, () => void]]
+      : []),
     ['Show or hide the evidence', onEvidence],
     ['See what needs you', () => void navigate('/')],
     ['Sign out', () => leave(api)],

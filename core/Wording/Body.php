@@ -164,7 +164,7 @@ final readonly class Body
                 'hr' => "\n\n---\n\n",
                 'li' => "\n".self::wrapped('- '.trim($inner), '  '),
                 'ul', 'ol' => "\n\n".trim($inner)."\n\n".implode('', array_map(static fn (string $link): string => "{$link}\n\n", self::links($child))),
-                'blockquote' => "\n\n".preg_replace('/^/m', '> ', trim((string) preg_replace('/\n{3,}/', "\n\n", $inner)))."\n\n",
+                'blockquote' => "\n\n".preg_replace('/^/m', '> ', trim(self::wrapped((string) preg_replace('/\n{3,}/', "\n\n", $inner))))."\n\n",
                 default => self::block($child, $inner),
             };
         }

@@ -12,7 +12,7 @@ use PHPUnit\Framework\TestCase;
 final class FirstPageTest extends TestCase
 {
     /** What looks otherwise while there is nothing. */
-    private const EMPTY = ['/sign-up/fields', '/sign-up/cases', '/sign-up/funnel', '/accounts/import'];
+    private const EMPTY = ['/sign-up/fields', '/sign-up/cases', '/sign-up/funnel', '/accounts/import', '/invitations/open', '/invitations/progress', '/invitations/invite', '/mail/mailboxes', '/mail/wording', '/mail/allowance'];
 
     public function test_the_first_page_leads_to_the_first_keeper(): void
     {

@@ -36,12 +36,12 @@ final class KeyboardTest extends BrowserTestCase
     {
         $console = $this->enterConsole();
         $account = (string) self::$server->database()->query("SELECT id FROM accounts WHERE email = 'oriel@alderwend.example'")->fetchColumn();
-        foreach (['', '/sign-up/rules', '/sign-up/fields?field=home_reach', '/sign-up/look', '/sign-up/cases', '/sign-up/revisions?revision=4', '/sign-up/funnel', '/sign-up/code', '/mail', '/passwords', '/passwords/policy', '/passwords/hashing', '/accounts/import', '/sessions', '/roles', '/apps', "/accounts/{$account}?q=oriel", '/audit'] as $station) {
+        foreach (['', '/sign-up/rules', '/sign-up/fields?field=home_reach', '/sign-up/look', '/sign-up/cases', '/sign-up/revisions?revision=4', '/sign-up/funnel', '/sign-up/code', '/invitations/open', '/invitations/progress', '/invitations/invite', '/mail/mailboxes', '/mail', '/passwords', '/passwords/policy', '/passwords/hashing', '/accounts/import', '/sessions', '/roles', '/apps', "/accounts/{$account}?q=oriel", '/audit'] as $station) {
             $this->visit("/console{$station}")->until(static fn (): bool => ! str_contains($console->text(), 'Loading') && $console->text() !== '', 'the station');
             self::assertSame([], $console->walk(60), $station);
         }
         $console->viewport(375, 812);
-        foreach (['sign-up', 'sign-in', 'recover', 'reset', 'verify', 'terms', 'profile', 'nowhere'] as $page) {
+        foreach (['sign-up', 'sign-in', 'recover', 'reset', 'verify', 'invited', 'undo-address', 'terms', 'profile', 'nowhere'] as $page) {
             $this->visit("/a/gaugebook/{$page}")->until(static fn (): bool => (bool) $console->driver->executeScript('return document.querySelector("h1") !== null && document.querySelector("a[href], button, input") !== null') && ! str_contains($console->text(), 'Loading'), 'the page and something to reach');
             self::assertSame([], $console->walk(40), $page);
         }

@@ -26,15 +26,18 @@ final readonly class JudgeInvitations
     /** @return list<RowVerdict> in the order of the rows */
     public function __invoke(InvitationList $list, ListFacts $facts, \DateTimeImmutable $now): array
     {
-        $seen = [];
+        $seen = $given = [];
         $verdicts = [];
         foreach ($list->rows as $at => $row) {
-            $verdict = $this->judge($row, $list, $facts, $now);
+            $verdict = $this->judge($row, $list, $facts, $given, $now);
             $key = $verdict->email === null ? null : "{$verdict->app} {$this->addresses->lookupKey($verdict->email)}";
             if ($key !== null && isset($seen[$key])) {
                 $verdict = new RowVerdict(Fate::Twice, $verdict->app, $verdict->language, $verdict->email, $verdict->name, line: $seen[$key]);
             } elseif ($key !== null) {
                 $seen[$key] = $at + 1;
+            }
+            if ($verdict->fate === Fate::Given && $verdict->person !== null) {
+                $given[$verdict->person->accountId] = [...$given[$verdict->person->accountId] ?? [], ...$verdict->roles];
             }
             $verdicts[] = $verdict;
         }
@@ -42,7 +45,8 @@ final readonly class JudgeInvitations
         return $verdicts;
     }
 
-    private function judge(InvitationRow $row, InvitationList $list, ListFacts $facts, \DateTimeImmutable $now): RowVerdict
+    /** @param  array<string, list<string>>  $given  roles by account, in rows before: somebody may stand in the list for two apps */
+    private function judge(InvitationRow $row, InvitationList $list, ListFacts $facts, array $given, \DateTimeImmutable $now): RowVerdict
     {
         $mistakes = new Mistakes;
         $email = $mistakes->attempt(static fn (): EmailAddress => EmailAddress::parse($row->email));
@@ -55,7 +59,7 @@ final readonly class JudgeInvitations
         $mistakes->add(...$this->reasonsAgainstRoles($roles, $app, $facts));
         $person = $email === null ? null : $facts->people[$this->addresses->lookupKey($email)] ?? null;
         if ($email !== null && $person !== null && $mistakes->all() === []) {
-            return $this->known($email, $name, $person, $app, $language, $roles, $facts);
+            return $this->known($email, $name, $person, [...$person->roles, ...$given[$person->accountId] ?? []], $app, $language, $roles, $facts);
         }
         $mistakes->add(...$email === null ? [] : $this->reasonsAgainstAddress($email, $app, $facts, $now));
         if ($list->way === WayIn::Temporary) {
@@ -73,14 +77,17 @@ final readonly class JudgeInvitations
         return new RowVerdict($isOpen ? Fate::Renewed : Fate::Invited, $app, $language, $email, $name, roles: $roles, fields: array_filter($fields->values, static fn (mixed $value): bool => $value !== null));
     }
 
-    /** @param  list<string>  $roles */
-    private function known(EmailAddress $email, ?PersonName $name, KnownPerson $person, string $app, string $language, array $roles, ListFacts $facts): RowVerdict
+    /**
+     * @param  list<string>  $held  roles that they have, or are given by a row before
+     * @param  list<string>  $roles
+     */
+    private function known(EmailAddress $email, ?PersonName $name, KnownPerson $person, array $held, string $app, string $language, array $roles, ListFacts $facts): RowVerdict
     {
-        $given = array_values(array_diff($roles, $person->roles));
+        $given = array_values(array_diff($roles, $held));
         $reasons = match (true) {
             ! $person->isReachable => [new Reason('invitation.account_elsewhere', 'email')],
             $person->isStopped => [new Reason('invitation.account_stopped', 'email')],
-            default => Excluded::reasons($facts->exclusions, $given, $facts->graph, 'roles', $person->roles),
+            default => Excluded::reasons($facts->exclusions, $given, $facts->graph, 'roles', $held),
         };
         $fate = $reasons !== [] ? Fate::Refused : ($given === [] ? Fate::Settled : Fate::Given);
 

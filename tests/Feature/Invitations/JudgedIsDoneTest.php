@@ -83,6 +83,6 @@ final class JudgedIsDoneTest extends InvitationTestCase
         sort($open);
         sort($held);
 
-        return ['open' => array_values($open), 'held' => array_values($held)];
+        return ['open' => $open, 'held' => $held];
     }
 }

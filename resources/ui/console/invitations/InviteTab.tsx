@@ -36,8 +36,8 @@ import {
 const PasteDialog = later(() => import('./PasteDialog').then((module) => module.PasteDialog));
 
 const WAYS = [
-  { value: 'link', label: 'a link to set a password' },
-  { value: 'temporary', label: 'a temporary password in the message' },
+  { value: 'link', label: 'a link' },
+  { value: 'temporary', label: 'a temporary password' },
 ] as const;
 
 const START: Invite = { app: '', roles: [], language: 'en', way: 'link', days: 14, words: '', rows: [] };

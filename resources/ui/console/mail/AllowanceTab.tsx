@@ -20,7 +20,9 @@ export function AllowanceTab() {
         {may('kennel:messages.read') ? <Today /> : null}
         <fieldset disabled={!may('kennel:rules.manage')}>
           <legend className="px-4 pt-2 max-sm:px-3">
-            <Text weight="strong">At most</Text>
+            <Text as="h2" weight="strong">
+              At most
+            </Text>
           </legend>
           <NumberSetting path={['messages', 'allowance', 'a_day']} />
           <NumberSetting path={['messages', 'allowance', 'kept_back']} />

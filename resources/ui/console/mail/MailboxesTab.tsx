@@ -190,9 +190,11 @@ function Mailbox({
         >
           <div className="mb-2 flex flex-wrap items-center gap-3">
             <Segments label="Opened on" value={width} choices={WIDTHS} onChange={onWidth} />
-            <PlainLink href={`/api/v1/messages/${open.id}/eml?surface=console`} download={`${open.id}.eml`}>
-              Download .eml
-            </PlainLink>
+            {open.channel === 'text' ? null : (
+              <PlainLink href={`/api/v1/messages/${open.id}/eml?surface=console`} download={`${open.id}.eml`}>
+                Download .eml
+              </PlainLink>
+            )}
             <InlineLink to={`/mail/${open.id}`}>In the outbox</InlineLink>
           </div>
           <Text as="p" weight="strong" className="mb-2 wrap-anywhere">

@@ -68,6 +68,37 @@ final class RacesTest extends TestCase
         self::assertSame(array_map(static fn (int $status): int => $status === 200 ? 201 : 401, array_column($answers, 0)), $signedIn);
     }
 
+    public function test_of_several_who_take_one_address_at_once_one_has_it(): void
+    {
+        $surface = 'Kennel-Surface: pages';
+        foreach (range(1, 4) as $who) {
+            $this->account("mover{$who}@post.example", password_hash(self::PASSWORD, PASSWORD_BCRYPT, ['cost' => 4]));
+            $cookie = self::$server->cookieOf("mover{$who}@post.example", self::PASSWORD, 'pages');
+            self::assertSame(202, self::$server->sendAll([['POST', '/account/address', ['email' => 'wanted@post.example', 'current' => self::PASSWORD], [$cookie, $surface]]])[0][0]);
+        }
+        $tokens = array_map(self::$server->tokenOf(...), $this->column("SELECT id FROM messages WHERE recipient = 'wanted@post.example' ORDER BY seq"));
+        self::assertCount(4, $tokens);
+        $answers = self::$server->postAll('/account/address/take', array_map(static fn (string $token): array => ['token' => $token], [...$tokens, ...$tokens]));
+        self::assertSame(1, count(array_keys(array_column($answers, 0), 200, true)), json_encode($answers, JSON_THROW_ON_ERROR));
+        self::assertSame(1, $this->number("SELECT count(*) FROM accounts WHERE lookup_key = 'wanted@post.example'"));
+    }
+
+    public function test_an_invitation_that_many_send_and_accept_at_once_is_one_and_makes_one_account(): void
+    {
+        $maren = [self::$server->cookieOf(DemoKeeper::EMAIL, DemoKeeper::PASSWORD), 'Kennel-Surface: console'];
+        $oriel = [self::$server->cookieOf('oriel@alderwend.example', DemoKeeper::PASSWORD), 'Kennel-Surface: console'];
+        $invite = static fn (array $who): array => ['POST', '/invitations', ['app' => 'floodline', 'roles' => ['dispatcher'], 'rows' => [['email' => 'awaited@post.example', 'name' => 'Awaited']]], $who];
+        $answers = self::$server->sendAll([$invite($maren), $invite($oriel), $invite($maren), $invite($oriel)]);
+        self::assertSame([], array_diff(array_column($answers, 0), [201, 412, 422]), json_encode($answers, JSON_THROW_ON_ERROR));
+        self::assertSame([1, 1], [$this->number("SELECT count(*) FROM invitations WHERE email = 'awaited@post.example' AND ended IS NULL"), $this->number("SELECT count(*) FROM messages WHERE recipient = 'awaited@post.example'")]);
+        $token = self::$server->tokenOf($this->column("SELECT id FROM messages WHERE recipient = 'awaited@post.example'")[0]);
+        $accept = static fn (int $who): array => ['token' => $token, 'name' => "Person {$who}", 'password' => "plum gravel evening 4{$who}"];
+        $answers = self::$server->postAll('/invitations/accept', array_map($accept, range(1, 6)));
+        self::assertSame(1, count(array_keys(array_column($answers, 0), 201, true)), json_encode($answers, JSON_THROW_ON_ERROR));
+        self::assertSame(1, $this->number("SELECT count(*) FROM accounts WHERE email = 'awaited@post.example'"));
+        self::assertSame(1, $this->number("SELECT count(*) FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE a.email = 'awaited@post.example'"));
+    }
+
     public function test_signing_in_again_and_again_while_a_password_is_set_leaves_no_session_of_the_former(): void
     {
         foreach (range(1, 4) as $round) {

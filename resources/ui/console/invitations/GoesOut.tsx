@@ -17,8 +17,8 @@ export function GoesOut({ days, messages }: { days: readonly { day: string; mess
       {days
         .slice(0, SHOWN)
         .map(
-          ({ day, messages: count }) =>
-            `${grouped(count)} ${day === today ? 'today' : `on ${DAY.format(new Date(day))}`}`,
+          ({ day, messages: count }, place) =>
+            `${place === 0 ? 'the first' : 'the next'} ${grouped(count)} ${day === today ? 'today' : `on ${DAY.format(new Date(day))}`}`,
         )
         .join(', ')}
       {days.length > SHOWN && last !== undefined ? `, the last on ${DAY.format(new Date(last.day))}` : ''}

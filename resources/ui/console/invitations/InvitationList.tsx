@@ -14,7 +14,7 @@ import { useSettled } from '../../kit/useSettled';
 import { api, FIGURES_EVERY, useMay } from '../api';
 import { MessageStateMark } from '../mail/MessageStateMark';
 import { More } from '../More';
-import { apps as appsQuery } from '../queries';
+import { apps as appsQuery, roles as rolesQuery } from '../queries';
 import { useListKeys } from '../useListKeys';
 import { usePages } from '../usePages';
 import { useQuestion } from '../useQuestion';
@@ -103,6 +103,7 @@ export function InvitationList({ state }: { state: State }) {
   const settled = useSettled(typed, 150);
   const [ids, setIds] = useState<ReadonlySet<string>>(new Set());
   const apps = useQuery(appsQuery).data?.items ?? [];
+  const roles = useQuery({ ...rolesQuery, enabled: may('kennel:roles.read') }).data?.items ?? [];
   const inviters = useQuery(figures(null, 90)).data?.inviters ?? [];
   const path = `/invitations/${state}`;
   const filter = search.size === 0 ? '' : `?${search.toString()}`;
@@ -174,6 +175,17 @@ export function InvitationList({ state }: { state: State }) {
                   ...inviters.map((one) => ({ value: one.id, label: `By ${one.name}` })),
                 ]}
               />
+              {roles.length === 0 ? null : (
+                <SmallSelect
+                  label="Role"
+                  value={role}
+                  onChange={(event) => ask({ role: event.target.value })}
+                  choices={[
+                    { value: '', label: 'As anything' },
+                    ...roles.map(({ key, label }) => ({ value: key, label: `As ${label}` })),
+                  ]}
+                />
+              )}
               {state === 'open' ? (
                 <SmallSelect
                   label="Lapsing"
@@ -185,10 +197,9 @@ export function InvitationList({ state }: { state: State }) {
                   ]}
                 />
               ) : null}
-              {batch === '' && role === '' ? null : (
+              {batch === '' ? null : (
                 <Note as="span">
-                  {batch === '' ? `With the role ${role}. ` : 'Sent together. '}
-                  <InlineLink to={path}>Show all</InlineLink>
+                  Sent together. <InlineLink to={path}>Show all</InlineLink>
                 </Note>
               )}
             </div>

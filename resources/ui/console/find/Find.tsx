@@ -73,6 +73,7 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
   const foundAccount = accounts.data?.items[0]?.id;
   const first =
     foundAccount === undefined ? others.flatMap(([, entries]) => entries)[0]?.[1] : go(pathOf(foundAccount));
+  const firstOther = others.flatMap(([heading, entries]) => entries.map(([name]) => `${heading} ${name}`))[0] ?? '';
   // Where the accounts could not be searched nobody knows what would have been first.
   const isAnswered = !isAsking && accounts.error === null;
   const openFirst = useRef(first);
@@ -87,7 +88,8 @@ function Search({ onClose, onEvidence }: { onClose: () => void; onEvidence: () =
       shouldFilter={false}
       loop
       label="Find"
-      value={selected}
+      // Where no account is found, Enter opens what is: a station, a role, an act.
+      value={selected === '' && foundAccount === undefined ? firstOther : selected}
       onValueChange={setSelected}
       onKeyDown={(event) => {
         if (event.key !== 'Enter' || !isAsking) return;

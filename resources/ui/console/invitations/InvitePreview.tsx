@@ -53,7 +53,7 @@ export function InvitePreview({
       edge="side"
       ground="well"
       aria-label="Preview"
-      className="flex min-h-0 w-[440px] shrink-0 flex-col px-4 py-3 max-lg:h-[40rem] max-lg:w-full max-sm:px-3"
+      className="flex min-h-0 w-[440px] shrink-0 flex-col px-4 py-3 max-sm:px-3 @max-[990px]:h-[40rem] @max-[990px]:w-full"
     >
       <div className="mb-2 flex flex-wrap items-center justify-between gap-2">
         <Text weight="strong" className="min-w-0 truncate">

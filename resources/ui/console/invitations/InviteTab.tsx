@@ -125,81 +125,83 @@ export function InviteTab() {
     else isPressed.current = true;
   };
   return (
-    <div className="flex h-full max-lg:flex-col max-lg:overflow-y-auto">
-      <div className="flex min-h-0 min-w-0 flex-1 flex-col max-lg:flex-none">
-        <InviteTerms
-          invite={{ ...invite, app }}
-          apps={apps}
-          roles={roles}
-          onChange={change}
-          onPaste={() => setPasting(true)}
-        />
-        {/* It scrolls, and what is in it may be all text. */}
-        {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls has to be reachable by keyboard */}
-        <div className="min-h-0 flex-1 overflow-y-auto" role="region" aria-label="Whom" tabIndex={0}>
-          <InviteRows
-            rows={invite.rows}
-            verdicts={verdicts}
-            labels={new Map(roles.map(({ key, label }) => [key, label]))}
-            onRows={setRows}
-            onShow={setShown}
+    <div className="@container h-full">
+      <div className="flex h-full @max-[990px]:flex-col @max-[990px]:overflow-y-auto">
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col @max-[990px]:flex-none">
+          <InviteTerms
+            invite={{ ...invite, app }}
+            apps={apps}
+            roles={roles}
+            onChange={change}
+            onPaste={() => setPasting(true)}
           />
-          {send.data === undefined || filled.length > left + 1 ? null : (
-            <div className="px-4 py-3" role="status">
-              <Notice tone="good">
-                {[
-                  send.data.sent === 0
-                    ? ''
-                    : `${counted(send.data.sent, 'invitation is', 'invitations are')} on the way.`,
-                  send.data.given === 0
-                    ? ''
-                    : `${counted(send.data.given, 'person who has an account', 'people who have accounts')} got the roles.`,
-                ].join(' ')}{' '}
-                {send.data.batch_id === null ? null : (
-                  <InlineLink to={`/invitations/open?batch=${send.data.batch_id}`}>See them</InlineLink>
-                )}
-              </Notice>
-            </div>
-          )}
-        </div>
-        <Surface as="section" edge="top" aria-label="What they are told" className="shrink-0 px-4 pt-3">
-          <TextArea
-            label="Your words to them"
-            value={invite.words}
-            rows={2}
-            maxLength={2000}
-            onChange={(event) => change({ words: event.target.value })}
-          />
-          <div className="mb-3 flex flex-wrap items-center gap-2">
-            <Text>They come in by</Text>
-            <Segments label="They come in by" value={invite.way} choices={WAYS} onChange={(way) => change({ way })} />
-          </div>
-        </Surface>
-        <Surface as="footer" edge="top" className="flex shrink-0 flex-wrap items-center gap-2 px-4 py-2.5">
-          <span className="mr-auto min-w-0" role="status">
-            {filled.length === 0 ? (
-              <Note as="span">Type an address, or paste a list.</Note>
-            ) : (
-              <Text>
-                <Text weight="strong">{counted(messages, 'message', 'messages')}</Text>
-                {given === 0 ? '' : `, ${counted(given, 'person is given roles', 'people are given roles')}`}
-                {left === 0 ? '' : `, ${counted(left, 'row needs editing', 'rows need editing')}`}
-              </Text>
+          {/* It scrolls, and what is in it may be all text. */}
+          {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- a region that scrolls has to be reachable by keyboard */}
+          <div className="min-h-0 flex-1 overflow-y-auto" role="region" aria-label="Whom" tabIndex={0}>
+            <InviteRows
+              rows={invite.rows}
+              verdicts={verdicts}
+              labels={new Map(roles.map(({ key, label }) => [key, label]))}
+              onRows={setRows}
+              onShow={setShown}
+            />
+            {send.data === undefined || filled.length > left + 1 ? null : (
+              <div className="px-4 py-3" role="status">
+                <Notice tone="good">
+                  {[
+                    send.data.sent === 0
+                      ? ''
+                      : `${counted(send.data.sent, 'invitation is', 'invitations are')} on the way.`,
+                    send.data.given === 0
+                      ? ''
+                      : `${counted(send.data.given, 'person who has an account', 'people who have accounts')} got the roles.`,
+                  ].join(' ')}{' '}
+                  {send.data.batch_id === null ? null : (
+                    <InlineLink to={`/invitations/open?batch=${send.data.batch_id}`}>See them</InlineLink>
+                  )}
+                </Notice>
+              </div>
             )}
-            <GoesOut days={messages === 0 ? [] : (judged.data?.goes_out ?? [])} messages={messages} />
-          </span>
-          <SendMeOne body={{ ...body, rows: sentRows(row === undefined ? [] : [row]) }} isReady={row !== undefined} />
-          <Button kind="act" aria-disabled={!mayPress} aria-busy={send.isPending} onClick={press}>
-            {messages === 0 && given > 0
-              ? `Give roles to ${given}`
-              : `Invite ${messages === 0 ? '' : messages}${given === 0 ? '' : `, give roles to ${given}`}`.trim()}
-          </Button>
-          <span className="basis-full empty:hidden">
-            <Failure error={send.error ?? (filled.length === 0 ? null : judged.error)} />
-          </span>
-        </Surface>
+          </div>
+          <Surface as="section" edge="top" aria-label="What they are told" className="shrink-0 px-4 pt-3">
+            <TextArea
+              label="Your words to them"
+              value={invite.words}
+              rows={2}
+              maxLength={2000}
+              onChange={(event) => change({ words: event.target.value })}
+            />
+            <div className="mb-3 flex flex-wrap items-center gap-2">
+              <Text>They come in by</Text>
+              <Segments label="They come in by" value={invite.way} choices={WAYS} onChange={(way) => change({ way })} />
+            </div>
+          </Surface>
+          <Surface as="footer" edge="top" className="flex shrink-0 flex-wrap items-center gap-2 px-4 py-2.5">
+            <span className="mr-auto min-w-0" role="status">
+              {filled.length === 0 ? (
+                <Note as="span">Type an address, or paste a list.</Note>
+              ) : (
+                <Text>
+                  <Text weight="strong">{counted(messages, 'message', 'messages')}</Text>
+                  {given === 0 ? '' : `, ${counted(given, 'person is given roles', 'people are given roles')}`}
+                  {left === 0 ? '' : `, ${counted(left, 'row needs editing', 'rows need editing')}`}
+                </Text>
+              )}
+              <GoesOut days={messages === 0 ? [] : (judged.data?.goes_out ?? [])} messages={messages} />
+            </span>
+            <SendMeOne body={{ ...body, rows: sentRows(row === undefined ? [] : [row]) }} isReady={row !== undefined} />
+            <Button kind="act" aria-disabled={!mayPress} aria-busy={send.isPending} onClick={press}>
+              {messages === 0 && given > 0
+                ? `Give roles to ${given}`
+                : `Invite ${messages === 0 ? '' : messages}${given === 0 ? '' : `, give roles to ${given}`}`.trim()}
+            </Button>
+            <span className="basis-full empty:hidden">
+              <Failure error={send.error ?? (filled.length === 0 ? null : judged.error)} />
+            </span>
+          </Surface>
+        </div>
+        <InvitePreview body={body} row={row} />
       </div>
-      <InvitePreview body={body} row={row} />
       {isPasting ? (
         <Suspense fallback={null}>
           <PasteDialog

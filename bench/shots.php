@@ -82,7 +82,7 @@ foreach (['passwords', 'audit'] as $station) {
 }
 $shoot('invitations', '/console/invitations/invite', do: static function (Browser $console): void {
     // The preview stands beside the list where there is room for both.
-    $console->driver->executeScript('return document.querySelector("aside[aria-label=Evidence]") !== null') !== true || $console->keys('e');
+    $console->driver->executeScript('return document.querySelector("aside[aria-label=Evidence]") !== null') !== true || $console->press('Hide the evidence');
     $console->press('Role: Add a role')->keys('dispatcher', WebDriverKeys::ENTER)->see('Dispatcher')->press('Paste or open a file…');
     $console->type('Paste a list', "Ilse Bakker <ilse.bakker@post.example>\noriel@alderwend.example\nrowan@post.example, Rowan Achterberg\nrowan@post.example, Rowan A.\npia.holm@spillway.test, Pia Holm\nwim.de.groot@@reach.example, Wim de Groot\nСорока Ивлева <сорока@река.example>");
     $console->press('Add to the list')->type('Your words to them', 'The November rota starts on Monday. You will get the notices for Wend Forks first.')->see('has an account: gets');

@@ -46,7 +46,7 @@ final readonly class Allowance
     {
         $now = $this->clock->now();
         $used = $this->today()->count();
-        $waiting = Message::query()->where('channel', Channel::Mail)->whereIn('state', [MessageState::Queued->value, MessageState::Retrying->value])->count();
+        $waiting = $this->waiting();
         $end = (new DecideAllowance($this->rules))->usedUpAt($used, $waiting, $now);
 
         return ['a_day' => $this->rules->aDay, 'used' => $used, 'waiting' => $waiting, 'used_up_at' => $end === null ? null : Moment::write($end), 'next_day_at' => Moment::write(DecideAllowance::nextDay($now))];
@@ -55,9 +55,12 @@ final readonly class Allowance
     /** @return list<array{day: string, messages: int}> on which days so many more go out for an app, if they were queued now */
     public function spread(int $messages, string $app): array
     {
-        $waiting = Message::query()->where('channel', Channel::Mail)->whereIn('state', [MessageState::Queued->value, MessageState::Retrying->value])->count();
+        return (new DecideAllowance($this->rules))->spread($messages, $this->today()->count(), $this->rules->anApp === 0 ? 0 : $this->today()->where('app_key', $app)->count(), $this->waiting(), $this->clock->now());
+    }
 
-        return (new DecideAllowance($this->rules))->spread($messages, $this->today()->count(), $this->rules->anApp === 0 ? 0 : $this->today()->where('app_key', $app)->count(), $waiting, $this->clock->now());
+    private function waiting(): int
+    {
+        return Message::query()->where('channel', Channel::Mail)->whereIn('state', [MessageState::Queued->value, MessageState::Retrying->value])->count();
     }
 
     /** @return Builder<Message> what a relay or the stand-in took since the day began, and what is on its way to one */

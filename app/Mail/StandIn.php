@@ -8,16 +8,20 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Pause;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Reasons\Reason;
 use Psr\Clock\ClockInterface;
 
-/** The switch of the stand-in, for rehearsals of what a relay can do. */
+/** What the stand-ins of the relay and of the gateway for text messages share: one switch, for rehearsals, and where they hold what they take. */
 final readonly class StandIn
 {
     private const MAIL = 'mail';
 
-    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private AuditTrail $audit)
+    /** In seconds, of each message while it is slow. */
+    private const SLOW = 5;
+
+    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private AuditTrail $audit, private Pause $pause)
     {
     }
 
@@ -29,6 +33,18 @@ final readonly class StandIn
     public function mode(): StandInMode
     {
         return StandInSwitch::query()->whereKey(self::MAIL)->first()->mode ?? StandInMode::Takes;
+    }
+
+    /** Takes a message instead of sending it on: never called inside a transaction, since it may be slow on purpose. */
+    public function hold(Message $message, StandInMode $mode): MessageState
+    {
+        if ($mode === StandInMode::Slow) {
+            $this->pause->for(self::SLOW);
+        }
+        // It may be there already: from a worker that was killed before it could settle the message.
+        HeldDelivery::query()->insertOrIgnore(['message_id' => $message->id, 'held_at' => Moment::write($this->clock->now())]);
+
+        return MessageState::Held;
     }
 
     /** @throws Refusal while there is a real relay */

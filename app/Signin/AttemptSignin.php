@@ -121,11 +121,6 @@ final readonly class AttemptSignin
             if ($now === null || $now->password_hash !== $account->password_hash || $this->hasRunOut($now) || ! $this->standings->of($now)->maySignIn()) {
                 throw new ChangedMeanwhile;
             }
-            // Whatever this browser was signed in as ends here: a token known before signing in is worth nothing after.
-            $former = $this->current->find();
-            if ($former !== null) {
-                $this->endSessions->one($former->sessionId, 'signed in anew');
-            }
             if ($renewed !== null) {
                 $this->accounts->storeHash($now, $renewed);
             }
@@ -143,11 +138,6 @@ final readonly class AttemptSignin
     {
         try {
             return $this->database->transaction(function () use ($invitation, $kept, $browser): array {
-                $former = $this->current->find();
-                if ($former !== null) {
-                    $this->endSessions->one($former->sessionId, 'signed in anew');
-                }
-
                 return $this->open($this->firstSignin->accept($invitation), $kept, $browser);
             });
         } catch (Refusal|UniqueConstraintViolationException) {
@@ -158,6 +148,11 @@ final readonly class AttemptSignin
     /** @return array{id: string, token: Token, until: \DateTimeImmutable} */
     private function open(Account $account, bool $kept, Browser $browser): array
     {
+        // Whatever this browser was signed in as ends here: a token known before signing in is worth nothing after.
+        $former = $this->current->find();
+        if ($former !== null) {
+            $this->endSessions->one($former->sessionId, 'signed in anew');
+        }
         $session = ($this->openSession)($account->id, $browser, $kept);
         ($this->noteSeen)($account->id, $this->clock->now());
         $this->audit->record('session.signed_in', Actor::holder($account->id, $account->name), $account->reference(), [], [

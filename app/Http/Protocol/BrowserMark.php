@@ -25,9 +25,7 @@ final readonly class BrowserMark
 
     public static function of(Request $request): ?Token
     {
-        $cookie = $request->cookies->get(self::COOKIE);
-
-        return is_string($cookie) ? Token::read($cookie) : null;
+        return self::kept()->read($request);
     }
 
     /** The one it has, or a new one. */
@@ -35,16 +33,11 @@ final readonly class BrowserMark
     {
         $token = self::of($request) ?? Token::draw($this->entropy);
 
-        return Cookie::create(
-            self::COOKIE,
-            $token->reveal(),
-            new \DateTimeImmutable('+'.self::DAYS.' days'),
-            '/',
-            null,
-            true,
-            true,
-            false,
-            Cookie::SAMESITE_STRICT,
-        );
+        return self::kept()->holding($token->reveal());
+    }
+
+    private static function kept(): MarkCookie
+    {
+        return new MarkCookie(self::COOKIE, self::DAYS);
     }
 }

@@ -24,8 +24,7 @@ final readonly class DeviceMark
     /** The browser of a request with its mark, or with one that it is given now. */
     public function browser(Request $request): Browser
     {
-        $cookie = $request->cookies->get(self::COOKIE);
-        $had = is_string($cookie) ? Token::read($cookie) : null;
+        $had = self::kept()->read($request);
 
         return Browser::of($request)->with($had ?? Token::draw($this->entropy), $had !== null);
     }
@@ -33,6 +32,11 @@ final readonly class DeviceMark
     /** For whoever has signed in: nobody else is given one. */
     public static function cookie(Browser $browser): Cookie
     {
-        return Cookie::create(self::COOKIE, $browser->mark?->reveal() ?? '', new \DateTimeImmutable('+'.self::DAYS.' days'), '/', null, true, true, false, Cookie::SAMESITE_STRICT);
+        return self::kept()->holding($browser->mark?->reveal() ?? '');
+    }
+
+    private static function kept(): MarkCookie
+    {
+        return new MarkCookie(self::COOKIE, self::DAYS);
     }
 }

@@ -42,6 +42,11 @@ export function onRules(changed: () => void): () => void {
   return () => window.removeEventListener('message', listen);
 }
 
+/** What the link of a message carries. It stands in the fragment, which is sent to no server and stands in no log; null without one. */
+export function linkToken(): string | null {
+  return new URLSearchParams(window.location.hash.slice(1)).get('t');
+}
+
 /** /a/{app}/{page} */
 export function location(): { app: string; page: string } {
   const [, , app = '', page = ''] = window.location.pathname.split('/');

@@ -7,7 +7,7 @@ import { PageLink, WideLink } from '../../kit/Page';
 import { SigninRefusal } from '../../kit/SigninRefusal';
 import { Text } from '../../kit/Text';
 import { useSubmit } from '../../kit/useSubmit';
-import { api, pagePath } from '../api';
+import { api, linkToken, pagePath } from '../api';
 import { Loading, PageFrame, Submit } from '../PageFrame';
 import { ChoosePassword } from '../passwords/ChoosePassword';
 import { afterSignIn } from '../signin/afterSignIn';
@@ -20,7 +20,7 @@ const KEPT = 'invitation';
 
 /** From the link; on the way back from signing in, as it was kept. Only in this tab, and only until it is accepted. */
 function takeToken(): string {
-  const fromLink = new URLSearchParams(window.location.hash.slice(1)).get('t');
+  const fromLink = linkToken();
   if (fromLink !== null) sessionStorage.setItem(KEPT, fromLink);
   return fromLink ?? sessionStorage.getItem(KEPT) ?? '';
 }

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Notice } from '../../kit/Notice';
-import { api, pagePath } from '../api';
+import { api, linkToken, pagePath } from '../api';
 import { Loading, PageFrame } from '../PageFrame';
 import { w } from '../words';
 import { ChoosePassword } from './ChoosePassword';
@@ -12,7 +12,7 @@ type Found = Schemas['ResetLink'];
 
 /** Behind the link of the message. Opening it changes nothing; the new password does. */
 export function Reset({ app }: { app: App }) {
-  const [token] = useState(() => new URLSearchParams(window.location.hash.slice(1)).get('t') ?? '');
+  const [token] = useState(() => linkToken() ?? '');
   const [found, setFound] = useState<Found | ApiError | null>(null);
   const [done, setDone] = useState(false);
   useEffect(() => {

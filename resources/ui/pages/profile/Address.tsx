@@ -6,13 +6,13 @@ import { Notice } from '../../kit/Notice';
 import { PageLink } from '../../kit/Page';
 import { useSubmit } from '../../kit/useSubmit';
 import { CurrentPassword } from '../passwords/CurrentPassword';
-import { api, pagePath } from '../api';
+import { api, linkToken, pagePath } from '../api';
 import { ForHolders, PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
 
 /** Another address for the account: asked for here, and taken by the link that goes to it. Opening the link changes nothing; the button does. */
 export function Address({ app }: { app: Schemas['App'] }) {
-  const [token] = useState(() => new URLSearchParams(window.location.hash.slice(1)).get('t'));
+  const [token] = useState(linkToken);
   return token === null ? (
     <ForHolders app={app}>
       <Ask app={app} />

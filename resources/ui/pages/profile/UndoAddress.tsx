@@ -3,13 +3,13 @@ import { answer, ApiError, type Schemas } from '../../api/client';
 import { Notice } from '../../kit/Notice';
 import { PageLink, Pair } from '../../kit/Page';
 import { useSubmit } from '../../kit/useSubmit';
-import { api, pagePath } from '../api';
+import { api, linkToken, pagePath } from '../api';
 import { Loading, PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
 
 /** Behind the link that went to a former address. Opening it changes nothing; the button takes the address back. */
 export function UndoAddress({ app }: { app: Schemas['App'] }) {
-  const [token] = useState(() => new URLSearchParams(window.location.hash.slice(1)).get('t') ?? '');
+  const [token] = useState(() => linkToken() ?? '');
   const [found, setFound] = useState<{ before: string; after: string } | ApiError | null>(null);
   const [undone, setUndone] = useState<string | null>(null);
   useEffect(() => {

@@ -3,7 +3,7 @@ import { answer, ApiError, type Schemas } from '../../api/client';
 import { TextField } from '../../kit/Field';
 import { Notice } from '../../kit/Notice';
 import { PageLink } from '../../kit/Page';
-import { api, pagePath } from '../api';
+import { api, linkToken, pagePath } from '../api';
 import { Loading, PageFrame } from '../PageFrame';
 import { w } from '../words';
 import { ByCode } from './ByCode';
@@ -18,7 +18,7 @@ type App = Schemas['App'];
  * code of the message is typed here.
  */
 export function Verify({ app }: { app: App }) {
-  const [token] = useState(() => new URLSearchParams(window.location.hash.slice(1)).get('t'));
+  const [token] = useState(linkToken);
   const [email, setEmail] = useState('');
   const [found, setFound] = useState<Found | ApiError | null>(null);
   useEffect(() => {

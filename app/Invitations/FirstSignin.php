@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Invitations;
 
 use Kennel\App\Accounts\Account;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
@@ -23,12 +24,26 @@ final readonly class FirstSignin
     {
         $invitations = Invitation::query()->whereNull('ended')->where('lookup_key', $this->addresses->lookupKey($email))->whereNotNull('password_hash')->orderByDesc('sent_at')->get();
 
-        return $invitations->first(fn (Invitation $one): bool => $this->decide->reasonAgainst($one->facts(), $this->inviters->may($one->inviter_id, $one->app_key), $this->clock->now()) === null);
+        return $invitations->first($this->isAcceptable(...));
     }
 
-    /** Called inside the act's transaction, once the password was verified. */
-    public function accept(Invitation $invitation): Account
+    /**
+     * Called inside the act's transaction, once the password was verified.
+     *
+     * @throws Refusal when it was sent again under another password meanwhile, or cannot be accepted any more
+     */
+    public function accept(Invitation $verified): Account
     {
-        return $this->welcome->newcomer($invitation, PersonName::parse($invitation->name), (string) $invitation->password_hash, isTemporary: true)->account;
+        $now = Invitation::query()->whereKey($verified->seq)->whereNull('ended')->where('password_hash', $verified->password_hash)->first();
+        if ($now === null || ! $this->isAcceptable($now)) {
+            throw Refusal::changedMeanwhile();
+        }
+
+        return $this->welcome->newcomer($now, PersonName::parse($now->name), (string) $now->password_hash, isTemporary: true)->account;
+    }
+
+    private function isAcceptable(Invitation $one): bool
+    {
+        return $this->decide->reasonAgainst($one->facts(), $this->inviters->may($one->inviter_id, $one->app_key), $this->clock->now()) === null;
     }
 }

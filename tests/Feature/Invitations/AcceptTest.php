@@ -5,6 +5,11 @@ declare(strict_types=1);
 namespace Kennel\Tests\Feature\Invitations;
 
 use Illuminate\Support\Facades\DB;
+use Kennel\App\Invitations\FirstSignin;
+use Kennel\App\Invitations\Invitation;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\Refusals\RefusalKind;
+use Kennel\Core\Accounts\EmailAddress;
 
 /** Who is invited comes in, by whichever way, with what their inviter can still give. */
 final class AcceptTest extends InvitationTestCase
@@ -67,6 +72,21 @@ final class AcceptTest extends InvitationTestCase
         $this->clock->move('+15 days');
         $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => $passwords[1], 'keep' => false])->assertUnauthorized();
         self::assertSame(1, DB::table('accounts')->where('app_key', 'gaugebook')->count());
+    }
+
+    public function test_a_temporary_password_that_was_replaced_after_it_was_verified_lets_nobody_in(): void
+    {
+        $keeper = $this->keeper();
+        $this->invite([['email' => 'ilse@post.example', 'name' => 'Ilse Bakker'], ['email' => 'tam@post.example', 'name' => 'Tam']], ['way' => 'temporary'])->assertCreated();
+        $firstSignin = app(FirstSignin::class);
+        [$ilse, $tam] = array_map(static fn (string $address): Invitation => $firstSignin->find(EmailAddress::parse($address)) ?? self::fail('There is none.'), ['ilse@post.example', 'tam@post.example']);
+        $this->clock->move('+1 hour');
+        $this->knock('POST', '/invitations/resend', ['ids' => [$ilse->id]], surface: 'console')->assertAccepted()->assertJson(['done' => 1]);
+        $this->assertChangedMeanwhile(static fn () => $firstSignin->accept($ilse));
+        DB::table('accounts')->where('id', $keeper->id)->update(['status' => 'suspended']);
+        $this->assertChangedMeanwhile(static fn () => $firstSignin->accept($tam));
+        self::assertSame([null, null], DB::table('invitations')->pluck('ended')->all());
+        self::assertSame(1, DB::table('accounts')->count());
     }
 
     public function test_somebody_who_has_an_account_signs_in_and_accepts(): void
@@ -138,5 +158,16 @@ final class AcceptTest extends InvitationTestCase
         $this->assertRefusedAs('invitation.lapsed', $this->accept($token));
         $this->clock->move('-1 second');
         $this->inspect($token)->assertOk();
+    }
+
+    /** @param  \Closure(): mixed  $accept */
+    private function assertChangedMeanwhile(\Closure $accept): void
+    {
+        try {
+            DB::transaction($accept);
+            self::fail('It was accepted.');
+        } catch (Refusal $refusal) {
+            self::assertSame(RefusalKind::ChangedMeanwhile, $refusal->kind);
+        }
     }
 }

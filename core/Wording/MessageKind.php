@@ -66,6 +66,12 @@ enum MessageKind: string
         return in_array($this, [self::VerifyAddress, self::VerifyByCode, self::VerifyByEither, self::ResetPassword, self::ChangeAddress], true);
     }
 
+    /** Whether it goes to somebody who may have no account. */
+    public function isInvitation(): bool
+    {
+        return $this === self::Invitation || $this === self::InvitationWithPassword;
+    }
+
     /** Whether whoever can read it could use it: then it is shown to nobody once it is on its way. */
     public function isSecret(): bool
     {

@@ -24,6 +24,17 @@ return [
         'invitation' => 'Invitation',
         'invitation_with_password' => 'Invitation with a temporary password',
     ],
+    // Who is known to be next, and what sends it to them.
+    'next' => [
+        'unverified' => 'Address not verified: it is sent when they ask for another.',
+        'other_way' => 'The rule book verifies addresses in another way, so nobody gets these words.',
+        'compromised' => 'Can sign in only after setting a new password: it is sent when they ask for the link.',
+        'owes_password' => 'Owe a new password: it is sent once they have chosen one.',
+        'asked_for_address' => 'Have asked for another address: it is sent when they press the link.',
+        'suspended' => 'Suspended: it is sent when an operator restores them.',
+        'closed' => 'Closed: it is sent when an operator reopens them.',
+        'invited' => 'Invited, and not come yet: it is sent when somebody sends the invitation again.',
+    ],
     'variables' => [
         'name' => 'The person’s name',
         'address' => 'The address it goes to; their username',

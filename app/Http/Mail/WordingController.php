@@ -15,6 +15,7 @@ use Kennel\App\Apps\Apps;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Mail\MessageRate;
+use Kennel\App\Mail\NextRecipients;
 use Kennel\App\Mail\SendSample;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
@@ -59,15 +60,31 @@ final readonly class WordingController
         ]);
     }
 
-    /** One wording as it ships, and how many messages are in it. */
-    public function show(string $key, MessageRate $rate, Drafts $drafts): JsonResponse
+    /** One wording as it ships, how many messages are in it, and who is known to be next. Who may not read accounts is told how many, and not who. */
+    public function show(string $key, MessageRate $rate, NextRecipients $next, Drafts $drafts, Translator $translator): JsonResponse
     {
         $this->caller->requireUnbounded(self::READ);
+        $permissions = $this->caller->permissions();
+        $mayReadAccounts = $permissions->allows('kennel:accounts.read');
         $of = $this->key($key);
         $own = $drafts->current()->book()->wordings;
         $elsewhere = array_values(array_filter($own->apps(), static fn (string $app): bool => isset($own->own[(new WordingKey($of->kind, $app, $of->language))->toString()])));
 
-        return Json::ok(['key' => $key, 'shipped' => $this->wordings->shipped($of->kind, $of->language)->parts(), ...$rate->of($of, $elsewhere)]);
+        ['days' => $days, 'recent' => $recent] = $rate->of($of, $elsewhere);
+        $due = $next->of($of, $elsewhere);
+        $mayReadDue = $permissions->allows($of->kind->isInvitation() ? 'kennel:invitations.read' : 'kennel:accounts.read');
+
+        return Json::ok([
+            'key' => $key,
+            'shipped' => $this->wordings->shipped($of->kind, $of->language)->parts(),
+            'days' => $days,
+            'recent' => $mayReadAccounts ? $recent : null,
+            'next' => $due === null ? null : [
+                'because' => $translator->get("wording.next.{$due['because']}"),
+                'count' => $due['count'],
+                'first' => $mayReadDue ? $due['first'] : null,
+            ],
+        ]);
     }
 
     /** How it would look, and what is wrong with it. Nothing is saved and nothing goes out. */

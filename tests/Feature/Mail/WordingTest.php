@@ -82,6 +82,45 @@ final class WordingTest extends DoorTestCase
         self::assertSame([1, ['n3@post.example', 'n2@post.example']], $count('verify_address:*:en'), 'an app with words of its own does not get those for all');
     }
 
+    public function test_who_is_known_to_be_next_gets_it_by_the_step_that_is_named(): void
+    {
+        $this->keeper();
+        $tam = $this->holder('tam@post.example', 'Tam Pellow');
+        $ines = $this->holder('ines@post.example', 'Ines Halvorsen');
+        DB::table('accounts')->where('id', $ines->id)->update(['language' => 'de']);
+        $next = fn (string $key): array => [$this->ask("/wordings/{$key}")->assertOk()->json('next.count'), array_column($this->ask("/wordings/{$key}")->json('next.first'), 'recipient')];
+        self::assertSame([0, []], $next('account_restored:*:en'));
+        foreach ([$tam, $ines] as $one) {
+            $this->knock('POST', "/accounts/{$one->id}/suspend", ['reason' => 'Asked for by the holder'], ['If-Match' => '*'], 'console')->assertOk();
+        }
+        self::assertSame([1, ['tam@post.example']], $next('account_restored:*:en'));
+        self::assertSame([1, ['ines@post.example']], $next('account_restored:gaugebook:de'));
+        self::assertSame([0, []], $next('account_restored:kitloft:de'), 'she is of another app');
+        $this->knock('POST', "/accounts/{$tam->id}/restore", ['reason' => 'It was a mistake'], ['If-Match' => '*'], 'console')->assertOk();
+        self::assertSame('tam@post.example', DB::table('messages')->where('kind', 'account_restored')->value('recipient'), 'the step sent it');
+        self::assertSame([0, []], $next('account_restored:*:en'));
+        $this->ask('/wordings/new_sign_in:*:en')->assertOk()->assertJsonPath('next', null);
+        config(['rules.messages.wordings' => [[...self::OWN, 'key' => 'account_restored:gaugebook:de']]]);
+        self::assertSame([0, []], $next('account_restored:*:de'), 'an app with words of its own does not get those for all');
+    }
+
+    public function test_what_is_next_follows_the_way_addresses_are_verified(): void
+    {
+        $this->keeper();
+        $this->holder('rosa@post.example', 'Rosa Lindqvist', proven: false);
+        $count = fn (string $kind): int => $this->ask("/wordings/{$kind}:*:en")->assertOk()->json('next.count');
+        self::assertSame([1, 0], [$count('verify_address'), $count('verify_by_code')]);
+        config(['rules.codes.way' => 'code']);
+        self::assertSame([0, 1], [$count('verify_address'), $count('verify_by_code')]);
+    }
+
+    public function test_who_may_not_read_accounts_is_told_how_many_and_not_who(): void
+    {
+        $this->holder('rosa@post.example', 'Rosa Lindqvist', proven: false);
+        $this->operatorWith('kennel:console', 'kennel:rules.read');
+        $this->ask('/wordings/verify_address:*:en')->assertOk()->assertJsonPath('recent', null)->assertJsonPath('next.count', 1)->assertJsonPath('next.first', null);
+    }
+
     public function test_a_preview_is_what_would_be_sent_or_names_the_mistakes_with_their_place(): void
     {
         $keeper = $this->keeper();

@@ -6,7 +6,7 @@ declare(strict_types=1);
 // takes no sign-ups; bin/demo puts its own three into force.
 return [
     // The form of this document. Every change of it is a step in core/Rules/Upgrades.
-    'format' => 7,
+    'format' => 8,
     'apps' => [],
     'signup' => [
         // Never a role with a permission over Kennel itself.

@@ -91,6 +91,7 @@ Route::post('sessions', [SigninController::class, 'store']);
 
 // The browser's own session
 Route::get('session', [CurrentSessionController::class, 'show']);
+Route::get('session/landing', [SessionController::class, 'landing']);
 Route::delete('session', [SessionController::class, 'signOut']);
 Route::post('session/proof', [SigninController::class, 'proveAgain']);
 

@@ -136,6 +136,12 @@ final readonly class Challenges
             ->when($claimId !== null, static fn ($rows) => $rows->where('claim_id', $claimId))->max('created_at'));
     }
 
+    /** @return list<string> ids of accounts with a link that can still be pressed */
+    public function accountsWith(ChallengePurpose $purpose): array
+    {
+        return array_values(Challenge::query()->unspent()->where('purpose', $purpose)->where('expires_at', '>', Moment::write($this->clock->now()))->distinct()->pluck('account_id')->all());
+    }
+
     /** @param  string  $by  what takes its place, or made it pointless: a word of ChallengeList */
     public function supersedeClaim(string $claimId, string $by): void
     {

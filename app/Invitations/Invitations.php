@@ -11,6 +11,7 @@ use Kennel\App\Platform\Paging\NewestFirst;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Invitations\InvitationRules;
 use Kennel\Core\Invitations\InvitationState;
+use Kennel\Core\Invitations\WayIn;
 use Psr\Clock\ClockInterface;
 
 /** Invitations as operators see them: of the apps they are bounded to, and never a token. */
@@ -57,6 +58,25 @@ final readonly class Invitations
     public function countAll(): array
     {
         return $this->counted(Invitation::query());
+    }
+
+    /**
+     * Those that are open, whoever asks: the caller decides what of it is told.
+     *
+     * @param  string|null  $app  null for every app but some
+     * @param  list<string>  $elsewhere  those
+     * @return array{count: int, first: list<array{account_id: string|null, recipient: string}>} those that lapse first
+     */
+    public function next(WayIn $way, ?string $app, array $elsewhere, string $language): array
+    {
+        $open = Invitation::query()->inState(InvitationState::Open, $this->clock->now())->where('way', $way)->where('language', $language);
+        $app === null ? $open->whereNotIn('app_key', $elsewhere) : $open->where('app_key', $app);
+
+        return [
+            'count' => (clone $open)->toBase()->count(),
+            'first' => array_values($open->orderBy('expires_at')->orderBy('seq')->limit(5)->get(['account_id', 'email'])
+                ->map(static fn (Invitation $one): array => ['account_id' => $one->account_id, 'recipient' => $one->email])->all()),
+        ];
     }
 
     public function lapsesSoon(Invitation $invitation): bool

@@ -56,6 +56,9 @@ final readonly class Blockers
             $reasons[] = new Reason('rules.unknown_pepper', 'hashing.pepper', ['pepper' => $book->hashing->pepper]);
         }
         foreach ($book->apps as $app) {
+            foreach (array_diff(array_keys($app->landing->roles), $this->roles->graph()->keys()) as $role) {
+                $reasons[] = new Reason('rules.unknown_role', "apps.{$app->key}.landing.roles", ['role' => $role]);
+            }
             if ($app->look->logo !== '' && $this->pictures->kindOf($app->look->logo) !== 'logo') {
                 $reasons[] = new Reason('rules.unknown_logo', "apps.{$app->key}.look.logo");
             }

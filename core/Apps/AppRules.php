@@ -13,7 +13,7 @@ final readonly class AppRules
     public const EXAMPLE = [
         'key' => 'example', 'look' => ['name' => 'Example', 'colour' => '#006373', 'ground' => '', 'logo' => ''], 'admission' => 'nobody',
         'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof',
-        'roles' => [],
+        'roles' => [], 'landing' => ['address' => '', 'roles' => []],
     ];
 
     public function __construct(
@@ -26,6 +26,7 @@ final readonly class AppRules
         public bool $opensSession,
         /** @var list<string> what whoever signs up here gets beside what everybody gets; role keys */
         public array $roles = [],
+        public LandingRules $landing = new LandingRules(null),
     ) {
     }
 
@@ -40,6 +41,7 @@ final readonly class AppRules
         $isDiscreet = $document->choice('registered', ['say_so', 'discreet'], 'What somebody hears whose address has an account: that it has, or what everybody hears') === 'discreet';
         $opensSession = $document->choice('session', ['at_once', 'after_proof'], 'When the first session can begin') === 'at_once';
         $roles = $document->strings('roles', 'The roles that whoever signs up here gets, beside those that everybody gets');
+        $landing = LandingRules::read($document->section('landing', 'Where whoever has signed in goes on to'));
         $document->nothingElse();
         if ($isDiscreet && $opensSession) {
             // A stranger would have to be given a session for somebody else's account, or be told by not getting one.
@@ -49,7 +51,7 @@ final readonly class AppRules
             throw $document->mistake('domains', 'must list at least one domain while only listed domains are admitted');
         }
         try {
-            return new self($key, $look, Admission::of($kind, $domains, $subdomains), $isDiscreet, $opensSession, $roles);
+            return new self($key, $look, Admission::of($kind, $domains, $subdomains), $isDiscreet, $opensSession, $roles, $landing);
         } catch (\InvalidArgumentException $error) {
             throw $document->mistake('domains', $error->getMessage());
         }

@@ -11,6 +11,8 @@ $choice = static fn (string $value, string $label, bool $retired = false): array
 $to = static fn (string $audience, string $purpose, bool $consent = false): array => ['key' => $audience, 'permission' => $audience === 'operators' ? 'kennel:accounts.read' : '', 'consent' => $consent, 'purpose' => $purpose];
 $handed = static fn (string $key, array ...$grants): array => ['key' => $key, 'grants' => $grants];
 [$desk, $holder] = [$to('operators', 'To answer you and mend your account'), $to('holder', 'It is yours')];
+// Where bin/demo serves the pages that stand for the apps; nothing where no demo runs.
+$lands = static fn (string $app): array => ['address' => getenv('KENNEL_DEMO_APPS') === false ? '' : getenv('KENNEL_DEMO_APPS')."/{$app}", 'roles' => []];
 $rules = require __DIR__.'/../../config/rules.php';
 
 return array_replace($rules, [
@@ -35,9 +37,9 @@ return array_replace($rules, [
             HTML, 'text' => '', 'sender_name' => '', 'reply_to' => 'volunteers@alderwend.example'],
     ]],
     'apps' => [
-        ['key' => 'gaugebook', 'look' => ['name' => 'Gaugebook', 'colour' => '#1d6f9c', 'ground' => '', 'logo' => ''], 'admission' => 'anyone', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => []],
-        ['key' => 'floodline', 'look' => ['name' => 'Floodline', 'colour' => '#a3401f', 'ground' => '', 'logo' => ''], 'admission' => 'invited', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => []],
-        ['key' => 'kitloft', 'look' => ['name' => 'Kitloft', 'colour' => '#4b6b2f', 'ground' => '#eef2e8', 'logo' => ''], 'admission' => 'domains', 'domains' => ['alderwend.example', 'millreach.example'], 'subdomains' => true, 'registered' => 'say_so', 'session' => 'at_once', 'roles' => []],
+        ['key' => 'gaugebook', 'look' => ['name' => 'Gaugebook', 'colour' => '#1d6f9c', 'ground' => '', 'logo' => ''], 'admission' => 'anyone', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('gaugebook')],
+        ['key' => 'floodline', 'look' => ['name' => 'Floodline', 'colour' => '#a3401f', 'ground' => '', 'logo' => ''], 'admission' => 'invited', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('floodline')],
+        ['key' => 'kitloft', 'look' => ['name' => 'Kitloft', 'colour' => '#4b6b2f', 'ground' => '#eef2e8', 'logo' => ''], 'admission' => 'domains', 'domains' => ['alderwend.example', 'millreach.example'], 'subdomains' => true, 'registered' => 'say_so', 'session' => 'at_once', 'roles' => [], 'landing' => $lands('kitloft')],
     ],
     'fields' => [
         $field('home_reach', 'Home reach', 'one_choice', ['help' => 'The stretch of river you look after.', 'required' => 'before_first_use', 'apps' => ['gaugebook'], 'choices' => [

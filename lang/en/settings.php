@@ -15,6 +15,8 @@ return [
     'apps.*.registered' => ['label' => 'Address already registered', 'choices' => ['say_so' => 'tell the visitor', 'discreet' => 'stay discreet']],
     'apps.*.session' => ['label' => 'Session after sign-up', 'choices' => ['at_once' => 'at once, limited', 'after_proof' => 'after verification']],
     'apps.*.roles' => ['label' => 'Roles given on this app besides', 'help' => 'Beside those that everybody who signs up gets.'],
+    'apps.*.landing.address' => ['label' => 'Lands on', 'help' => 'Where whoever has signed in and owes nothing goes on to: https, localhost, or a scheme of the app’s own. Empty for the account page.'],
+    'apps.*.landing.roles.*.address' => ['label' => 'Holders of these roles land elsewhere', 'help' => 'The first that somebody holds counts.'],
     'signup.refused_domains' => ['label' => 'Refused domains', 'help' => 'One per line; their subdomains are refused too.'],
     'signup.roles' => ['label' => 'Roles given at sign-up', 'help' => 'Roles that open the console are not offered here.'],
     'signup.refuse_throwaway' => ['label' => 'Refuse throw-away mailboxes', 'help' => 'Uses the list of such domains that ships with Kennel.'],

@@ -104,7 +104,7 @@ final class Layers
             'Access' => 'roles made and given; why somebody may; what apps ask',
         ],
         [
-            'Impact' => 'a draft, run over all accounts',
+            'Impact' => 'a draft, run over all accounts; whom words go to next',
             'Bulk' => 'acts upon many accounts: checked, done, undone',
             'Exports' => 'files of accounts, taken out',
         ],

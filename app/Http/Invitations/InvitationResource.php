@@ -6,13 +6,17 @@ namespace Kennel\App\Http\Invitations;
 
 use Kennel\App\Invitations\Invitation;
 use Kennel\App\Invitations\Invitations;
+use Kennel\App\Invitations\Inviters;
 use Kennel\App\Mail\Messages;
 use Kennel\Core\Invitations\InvitationState;
 
 /** An invitation as operators are told it: everything but what lets somebody in. */
-final readonly class InvitationResource
+final class InvitationResource
 {
-    public function __construct(private Invitations $invitations, private Messages $messages)
+    /** @var array<string, bool> by inviter and app: a page is mostly of one or two */
+    private array $mayInvite = [];
+
+    public function __construct(private readonly Invitations $invitations, private readonly Messages $messages, private readonly Inviters $inviters)
     {
     }
 
@@ -27,7 +31,7 @@ final readonly class InvitationResource
             'name' => $one->name,
             'language' => $one->language,
             'roles' => $one->roles,
-            'inviter' => ['id' => $one->inviter_id, 'name' => $one->inviter_name],
+            'inviter' => ['id' => $one->inviter_id, 'name' => $one->inviter_name, 'may_invite' => $one->ended === null ? $this->mayInvite($one) : null],
             'way' => $one->way->value,
             'state' => $this->invitations->state($one)->value,
             'lapses_soon' => $this->invitations->lapsesSoon($one),
@@ -40,6 +44,12 @@ final readonly class InvitationResource
             'account_id' => $one->account_id,
             'message' => null,
         ];
+    }
+
+    /** Whether what was promised would be kept, were it accepted now. */
+    private function mayInvite(Invitation $one): bool
+    {
+        return $this->mayInvite["{$one->inviter_id} {$one->app_key}"] ??= $this->inviters->may($one->inviter_id, $one->app_key);
     }
 
     /**

@@ -10,6 +10,7 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\OperatorAuthority;
+use Kennel\App\Apps\Apps;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
@@ -19,6 +20,7 @@ use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\App\Sessions\SessionList;
+use Kennel\App\Signin\FindLanding;
 
 final readonly class SessionController
 {
@@ -38,6 +40,16 @@ final readonly class SessionController
         }
 
         return (new Response(status: 204))->withCookie(Surface::of($request)->forget());
+    }
+
+    /** Where the browser goes on to; asked after signing in, and after each duty. */
+    public function landing(Request $request, Apps $apps, FindLanding $find): JsonResponse
+    {
+        $holder = $this->caller->get();
+        $app = $apps->find((new Query($request))->text('app', 40) ?? '') ?? throw Refusal::notFound();
+        $landing = $find($holder, $app);
+
+        return Json::ok(['page' => $landing->page, 'address' => $landing->address?->toString(), 'is_on_the_web' => $landing->address !== null && $landing->address->isOnTheWeb]);
     }
 
     public function index(Request $request): JsonResponse

@@ -40,6 +40,8 @@ final readonly class UpgradeBook
                 'address_changes' => ['undo_for' => 'P7D'],
                 'retention.invitations' => 'P365D',
             ]),
+            // Apps can say where whoever has signed in goes on to; until they do, it is the account page.
+            new Step(8, added: ['apps.*.landing' => ['address' => '', 'roles' => []]]),
         ]);
     }
 

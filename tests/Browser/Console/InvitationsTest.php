@@ -32,15 +32,16 @@ final class InvitationsTest extends BrowserTestCase
         $page->press('See them')->see('wim@post.example')->see('Sent together.')->seeNot('oriel@alderwend.example');
         self::assertSame([], $page->complaints());
 
-        // By the link, on a phone.
+        // By the link, on a phone; and on to the app, once nothing is owed.
+        self::$server->changeRules(fn (array $rules): array => array_replace_recursive($rules, ['apps' => [1 => ['landing' => ['address' => self::$server->url('/a/floodline/terms?landed')]]]]));
         self::$server->await("SELECT count(*) FROM messages WHERE recipient = 'ilse@post.example' AND state = 'held'", 1);
         $page = self::$browser->viewport(375, 812)->visit($this->linkOf('ilse@post.example', 'See the invitation'))->see('You are invited to Floodline')->see('The rota starts on Monday.');
         $this->assertAccessible();
         self::assertSame('', $page->overflow());
         self::assertSame('Ilse Bakker', $page->box('Name')->getAttribute('value'));
         $page->type('New password', self::PASSWORD)->type('Repeat password', self::PASSWORD)->press('Accept and go on')->see('Before you begin');
-        $page->press('I accept the terms of')->press('Save')->see('Ilse Bakker');
-        $this->visit('/a/floodline/profile')->see('Your account is complete.');
+        $page->press('I accept the terms of')->press('Save')->until(fn (): bool => str_ends_with(self::$browser->driver->getCurrentURL(), '?landed'), 'the browser to land in the app');
+        $this->visit('/a/floodline/profile')->see('Your account is complete.')->see('Go on to Floodline');
         self::$browser->viewport(1280, 800);
     }
 
@@ -57,7 +58,7 @@ final class InvitationsTest extends BrowserTestCase
         $this->assertAccessible();
         $page->type('Temporary password', $found[0])->press('Accept and go on')->see('Change your password');
         $page->type('Current password', $found[0])->type('New password', self::PASSWORD)->type('Repeat password', self::PASSWORD)->press('Change password');
-        $page->seeNot('Repeat password');
+        $page->seeNot('Repeat password')->press('Go on')->see('Before you begin');
         $this->visit('/a/floodline/profile')->see('Bo Lind');
         self::$browser->viewport(1280, 800);
     }

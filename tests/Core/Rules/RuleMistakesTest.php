@@ -35,6 +35,8 @@ final class RuleMistakesTest extends TestCase
             'a colour by name' => [$app(['look' => ['colour' => 'teal']]), 'apps.floodline.look.colour: must look like ^#[0-9a-f]{6}$ (The colour of acts, as #rrggbb)'],
             'a name of nothing' => [$app(['look' => ['name' => ' ']]), 'apps.floodline.look.name: must not be empty'],
             'a logo that is no id' => [$app(['look' => ['logo' => '../../etc/passwd']]), 'apps.floodline.look.logo: must look like'],
+            'landing in the clear' => [$app(['landing' => ['address' => 'http://floodline.example/']]), 'apps.floodline.landing.address: must be https; http is for localhost'],
+            'landing nowhere for a role' => [$app(['landing' => ['roles' => [['key' => 'dispatcher', 'address' => '']]]]), 'apps.floodline.landing.roles.dispatcher.address: must'],
             'two of one key' => [$app(['key' => 'gaugebook']), 'apps.gaugebook: is there twice'],
             'terms without words' => [['signup' => ['terms' => ['version' => '2027-01-01', 'text' => ' ']]], 'signup.terms.text: must say what is accepted'],
             'a version that is no date' => [['signup' => ['terms' => ['version' => 'v2']]], 'signup.terms.version: must look like'],

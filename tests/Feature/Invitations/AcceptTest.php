@@ -126,6 +126,9 @@ final class AcceptTest extends InvitationTestCase
         DB::table('accounts')->where('id', $keeper->id)->update(['status' => 'suspended']);
         $this->assertRefusedAs('invitation.inviter_stopped', $this->inspect($bo));
         $this->assertRefusedAs('invitation.inviter_stopped', $this->accept($bo));
+        $this->inBrowserOf('other')->signIn('other@alderwend.example', 'console')->assertCreated();
+        $marked = array_column($this->ask('/invitations')->assertOk()->json('items'), 'inviter', 'email');
+        self::assertSame([null, false], [$marked['ilse@post.example']['may_invite'], $marked['bo@post.example']['may_invite']], 'the list says so of those that are open');
         self::assertSame(0, DB::table('accounts')->where('email', 'bo@post.example')->count());
     }
 

@@ -24,7 +24,7 @@ final class DoorsTest extends DoorTestCase
     ];
 
     /** A holder's own doors, which need a session and no permission. */
-    private const HOLDERS = ['POST /session/proof' => '', 'GET /session' => '', 'GET /account' => '', 'PATCH /account' => '', 'PATCH /account/fields' => '', 'GET /account/metadata' => '', 'PUT /account/metadata' => '', 'PATCH /account/metadata' => '', 'POST /account/terms' => '', 'POST /account/close' => '', 'GET /account/disclosure' => '', 'PUT /account/disclosure' => '', 'GET /directory' => '', 'GET /account/data' => '', 'GET /account/data/file' => '', 'POST /account/address' => '', 'PUT /account/password' => '', 'PUT /account/pictures/{field}' => ''];
+    private const HOLDERS = ['POST /session/proof' => '', 'GET /session' => '', 'GET /session/landing' => '', 'GET /account' => '', 'PATCH /account' => '', 'PATCH /account/fields' => '', 'GET /account/metadata' => '', 'PUT /account/metadata' => '', 'PATCH /account/metadata' => '', 'POST /account/terms' => '', 'POST /account/close' => '', 'GET /account/disclosure' => '', 'PUT /account/disclosure' => '', 'GET /directory' => '', 'GET /account/data' => '', 'GET /account/data/file' => '', 'POST /account/address' => '', 'PUT /account/password' => '', 'PUT /account/pictures/{field}' => ''];
 
     public function test_every_door_is_described_and_every_description_is_a_door(): void
     {

@@ -1,3 +1,4 @@
+import { NeedMark } from '../../kit/Marks';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
@@ -63,7 +64,20 @@ const columns = (state: State): readonly Column<Invitation>[] => [
     width: 'minmax(90px, 0.8fr)',
     fold: 'line',
     isCut: true,
-    cell: ({ inviter }) => <bdi title={inviter.name}>{inviter.name}</bdi>,
+    cell: ({ inviter }) =>
+      inviter.may_invite === false ? (
+        <Text
+          tone="caution"
+          className="inline-flex items-center gap-1"
+          title={`${inviter.name} may not invite any more`}
+        >
+          <NeedMark calls />
+          <bdi>{inviter.name}</bdi>
+          <span className="sr-only">, who may not invite any more</span>
+        </Text>
+      ) : (
+        <bdi title={inviter.name}>{inviter.name}</bdi>
+      ),
   },
   ...(state === 'open'
     ? [

@@ -63,6 +63,9 @@ function Open({ one, back }: { one: Schemas['Invitation']; back: string }) {
               <bdi>{one.inviter.name}</bdi>
             </InlineLink>
           )}
+          {one.inviter.may_invite === false ? (
+            <Note>They may not invite any more, so accepting is refused. Invite the person anew in your own name.</Note>
+          ) : null}
         </Row>
         {one.words === '' ? null : (
           <Row label="In words">

@@ -137,13 +137,17 @@ export function ChoiceSetting<const P extends Path>({ path, ...rest }: Of<P & Pa
   );
 }
 
-export function TextSetting<const P extends Path>({ path, ...rest }: Of<P & PathTo<string, P>>) {
+export function TextSetting<const P extends Path>({
+  path,
+  width,
+  ...rest
+}: Of<P & PathTo<string, P>> & { width?: string }) {
   const rule = useRule()(path);
   const [value, set] = useValue(path);
   return (
     <Setting
       path={path}
-      control={<TextBox label={rule.label} value={(value as string | undefined) ?? ''} onSave={set} />}
+      control={<TextBox label={rule.label} width={width} value={(value as string | undefined) ?? ''} onSave={set} />}
       {...rest}
     />
   );

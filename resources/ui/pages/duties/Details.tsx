@@ -8,6 +8,7 @@ import { api, isTried, pagePath, tellBench } from '../api';
 import { boxId, FieldBox } from '../../kit/FieldBox';
 import { PictureBox } from './PictureBox';
 import { Loading, Mistakes, NotSignedIn, PageFrame, Submit, type Mistake } from '../PageFrame';
+import { goOn } from '../signin/goOn';
 import { timed, useLast, useVerdict } from '../signup/useVerdict';
 import { longDate, w } from '../words';
 import { TermsText } from './Terms';
@@ -95,8 +96,7 @@ function DetailsForm({ app, own, onChange }: { app: App; own: Own; onChange: (ow
     setFailure(null);
     setSaved(true);
     if (!isStep) return;
-    window.location.assign(pagePath('profile'));
-    return 'leaves';
+    return goOn();
   };
   const point = () => {
     setTouched(new Set(asked.map(({ key }) => key)));

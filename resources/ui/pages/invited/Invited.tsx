@@ -3,14 +3,14 @@ import { answer, ApiError, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { PasswordField } from '../../kit/Field';
 import { Notice } from '../../kit/Notice';
-import { PageLink, WideLink } from '../../kit/Page';
+import { PageLink, PressLink, WideLink } from '../../kit/Page';
 import { SigninRefusal } from '../../kit/SigninRefusal';
 import { Text } from '../../kit/Text';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, linkToken, pagePath } from '../api';
 import { Loading, PageFrame, Submit } from '../PageFrame';
 import { ChoosePassword } from '../passwords/ChoosePassword';
-import { afterSignIn } from '../signin/afterSignIn';
+import { goOn } from '../signin/goOn';
 import { w } from '../words';
 import { Offer, type Found } from './Offer';
 
@@ -38,7 +38,7 @@ export function Invited({ app }: { app: App }) {
   if (found instanceof ApiError) return <Refused app={app} error={found} />;
   const accepted = async (gone: readonly string[]) => {
     sessionStorage.removeItem(KEPT);
-    if (gone.length === 0) window.location.assign(pagePath(await afterSignIn('profile')));
+    if (gone.length === 0) await goOn();
     else setLost(gone);
   };
   if (lost !== null) {
@@ -49,7 +49,7 @@ export function Invited({ app }: { app: App }) {
         </Notice>
         <p className="mt-4">{w.invited.lost(lost.join(', '))}</p>
         <p className="mt-5">
-          <PageLink href={pagePath('profile')}>{w.links.profile}</PageLink>
+          <PressLink onClick={() => void goOn()}>{w.links.goOn}</PressLink>
         </p>
       </PageFrame>
     );

@@ -3,12 +3,13 @@ import { answer, ApiError, type Schemas } from '../../api/client';
 import { Checkbox } from '../../kit/Field';
 import { boxId } from '../../kit/FieldBox';
 import { Notice } from '../../kit/Notice';
-import { PageLink } from '../../kit/Page';
+import { PageLink, PressLink } from '../../kit/Page';
 import { Text } from '../../kit/Text';
 import { useSubmit } from '../../kit/useSubmit';
 import { CurrentPassword } from './CurrentPassword';
 import { api, pagePath } from '../api';
 import { Mistakes, PageFrame, Submit } from '../PageFrame';
+import { goOn } from '../signin/goOn';
 import { w } from '../words';
 import { useNewPassword } from './NewPassword';
 
@@ -20,6 +21,7 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
   const [pressed, setPressed] = useState(0);
   const [refusal, setRefusal] = useState<ApiError | null>(null);
   const [done, setDone] = useState(false);
+  const [wasOwed, setWasOwed] = useState(false);
   const [compromised, setCompromised] = useState(false);
   const typed = useNewPassword(email);
   const { submit, busy } = useSubmit(async () => {
@@ -37,6 +39,7 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
     answer(api.GET('/session')).then(
       (session) => {
         setEmail(session.account.email);
+        setWasOwed(session.standing.duties.includes('change_password'));
         setCompromised(session.standing.reasons.some(({ code }) => code === 'duty.change_password_compromised'));
       },
       (error: ApiError) => (error.status === 401 ? window.location.assign(pagePath('sign-in')) : setRefusal(error)),
@@ -50,7 +53,11 @@ export function ChangePassword({ app }: { app: Schemas['App'] }) {
           {endOthers ? w.change.othersEnded : ''}
         </Notice>
         <p className="mt-5">
-          <PageLink href={pagePath('profile')}>{w.links.profile}</PageLink>
+          {wasOwed ? (
+            <PressLink onClick={() => void goOn()}>{w.links.goOn}</PressLink>
+          ) : (
+            <PageLink href={pagePath('profile')}>{w.links.profile}</PageLink>
+          )}
         </p>
       </PageFrame>
     );

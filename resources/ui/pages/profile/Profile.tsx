@@ -8,6 +8,7 @@ import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
 import { Loading, NotSignedIn, PageFrame } from '../PageFrame';
 import { w } from '../words';
+import { landing } from '../signin/goOn';
 import { SendAgain } from '../verification/SendAgain';
 
 /** What the holder sees of their own account. */
@@ -24,6 +25,10 @@ export function Profile({ app }: { app: Schemas['App'] }) {
   );
   useEffect(() => {
     answer(api.GET('/session')).then(setSession, setSession);
+  }, []);
+  const [ahead, setAhead] = useState<string | null>(null);
+  useEffect(() => {
+    void landing().then(({ address }) => setAhead(address));
   }, []);
   if (session === null) return <Loading app={app} />;
   if (session instanceof ApiError) {
@@ -48,6 +53,13 @@ export function Profile({ app }: { app: Schemas['App'] }) {
             : [w.profile.limited, ...standing.reasons.map((reason) => reason.message)].join(' ')}
         </Pair>
       </dl>
+      {ahead === null ? null : (
+        <p className="mb-5">
+          <WideLink look={app.look} href={ahead}>
+            {w.profile.toApp(app.name)}
+          </WideLink>
+        </p>
+      )}
       {standing.duties.includes('verify_email') ? (
         <div className="mb-5 space-y-3">
           <Notice tone="caution">{w.profile.unverified(app.name)}</Notice>

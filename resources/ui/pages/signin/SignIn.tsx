@@ -7,14 +7,14 @@ import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
 import { PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
-import { afterSignIn } from './afterSignIn';
+import { goOn } from './goOn';
 
 /** Where a page sent somebody who was not signed in, to come back to: one of these and nothing else, whatever stands in the address. */
 const BACK = ['profile', 'edit', 'address', 'data', 'sharing', 'close', 'password', 'invited'] as const;
 
-function cameFrom(): string {
+function cameFrom(): string | undefined {
   const to = new URLSearchParams(window.location.search).get('to');
-  return BACK.find((page) => page === to) ?? 'profile';
+  return BACK.find((page) => page === to);
 }
 
 export function SignIn({ app }: { app: Schemas['App'] }) {
@@ -22,8 +22,9 @@ export function SignIn({ app }: { app: Schemas['App'] }) {
   const [refusal, setRefusal] = useState<ApiError | null>(null);
   const { submit, busy } = useSubmit(async () => {
     await answer(api.POST('/sessions', { body: typed }));
+    if (cameFrom() !== 'invited') return goOn(cameFrom());
     // An invitation waits for whoever has an account, whatever they owe.
-    window.location.assign(pagePath(cameFrom() === 'invited' ? 'invited' : await afterSignIn(cameFrom())));
+    window.location.assign(pagePath('invited'));
     return 'leaves';
   }, setRefusal);
   const error = (field: string) => refusal?.problem?.reasons.find((reason) => reason.field === field)?.message;

@@ -71,6 +71,7 @@ export const de: Catalogue = {
     toSignIn: 'Zur Anmeldung',
     backToSignIn: 'Zurück zur Anmeldung',
     profile: 'Zurück zu Ihrem Konto',
+    goOn: 'Weiter',
   },
   signUp: {
     title: 'Konto erstellen',
@@ -203,6 +204,7 @@ export const de: Catalogue = {
       `Ihr Konto wurde inzwischen geändert; der Name ist jetzt „${name}“. Was Sie eingegeben haben, steht noch hier; speichern Sie noch einmal, um es zu behalten.`,
   },
   profile: {
+    toApp: (app) => `Weiter zu ${app}`,
     title: (name) => `Hallo, ${name}`,
     access: 'Zugang',
     full: 'Ihr Konto ist vollständig.',

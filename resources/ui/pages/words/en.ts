@@ -46,6 +46,7 @@ export const en = {
     toSignIn: 'Go to the sign-in page',
     backToSignIn: 'Back to the sign-in page',
     profile: 'Back to your account',
+    goOn: 'Go on',
   },
   signUp: {
     title: 'Create your account',
@@ -170,6 +171,7 @@ export const en = {
       `Your account was changed meanwhile; its name is “${name}” now. What you typed is still here; save again to keep it.`,
   },
   profile: {
+    toApp: (app: string) => `Go on to ${app}`,
     title: (name: string) => `Hello, ${name}`,
     access: 'Access',
     full: 'Your account is complete.',

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Signin;
+
+use Kennel\Core\Accounts\Access;
+use Kennel\Core\Accounts\Duty;
+use Kennel\Core\Accounts\Standing;
+use Kennel\Core\Apps\LandingRules;
+
+/** Where somebody who has just signed in, or settled a duty, goes on to. */
+final class DecideLanding
+{
+    /** Pages on which a duty is settled, in the order they are settled: without a password of one's own nothing else can be. */
+    private const PAGES = ['password' => [Duty::ChangePassword], 'details' => [Duty::AcceptTerms, Duty::CompleteFields]];
+
+    /** @param  list<string>  $roles  keys of those that hold on the app, those included as well */
+    public function __invoke(Standing $standing, LandingRules $rules, array $roles): Landing
+    {
+        foreach (self::PAGES as $page => $duties) {
+            if (array_intersect(array_column($duties, 'value'), array_column($standing->duties, 'value')) !== []) {
+                return new Landing($page, null);
+            }
+        }
+
+        // An app would only send back whoever may not use it yet; the account page says what is owed.
+        return new Landing(null, $standing->access === Access::Full ? $rules->of($roles) : null);
+    }
+}

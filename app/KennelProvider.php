@@ -29,6 +29,11 @@ use Kennel\App\Challenges\Challenge;
 use Kennel\App\Evidence\EvidenceEntry;
 use Kennel\App\Evidence\ForgetEvidenceOfAccounts;
 use Kennel\App\Exports\ForgetExports;
+use Kennel\App\Factors\Authenticator;
+use Kennel\App\Factors\FactorReset;
+use Kennel\App\Factors\FactorResets;
+use Kennel\App\Factors\PendingSignin;
+use Kennel\App\Factors\ResealAuthenticators;
 use Kennel\App\Fields\DialledNumbers;
 use Kennel\App\Http\Protocol\IdempotencyKey;
 use Kennel\App\Http\Wiring;
@@ -94,6 +99,7 @@ final class KennelProvider extends ServiceProvider
     public const PRUNED = [
         Challenge::class, Invitation::class, Message::class, HeldDelivery::class, Session::class, SentForm::class, PastVerdict::class, SignupTally::class, Import::class,
         HashDay::class, WrapRun::class, CalibrationRun::class, EvidenceEntry::class, StrangerTally::class, IdempotencyKey::class, BulkRun::class,
+        Authenticator::class, PendingSignin::class, FactorReset::class,
     ];
 
     /** And who deletes what takes more than that. */
@@ -106,13 +112,14 @@ final class KennelProvider extends ServiceProvider
         ForgetFailedJobs::class,
         ForgetThrottles::class,
         TidyLapsedRoles::class,
+        FactorResets::class,
     ];
 
     /** Who keeps what is personal apart from the account's own row. */
     public const FORGETS_ACCOUNTS = [ForgetEvidenceOfAccounts::class, ForgetMessagesOfAccounts::class, ForgetImportRowsOfAccounts::class];
 
     /** Who keeps sealed values. */
-    public const RESEALS = [ResealMessages::class, ResealCases::class];
+    public const RESEALS = [ResealMessages::class, ResealCases::class, ResealAuthenticators::class];
 
     public function register(): void
     {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App;
 
+use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Connection;
 use Illuminate\Support\ServiceProvider;
 use Kennel\App\Apps\Apps;
@@ -11,12 +12,15 @@ use Kennel\App\Platform\Memory\ApcuMemory;
 use Kennel\App\Platform\Memory\NoMemory;
 use Kennel\App\Platform\Memory\SharedMemory;
 use Kennel\App\Recovery\SendRecovery;
+use Kennel\App\Roles\Roles;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\DutyRules;
 use Kennel\Core\Apps\AppRules;
 use Kennel\Core\Challenges\CodeRules;
 use Kennel\Core\Disclosure\DisclosureRules;
+use Kennel\Core\Factors\FactorDemand;
+use Kennel\Core\Factors\FactorRules;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Invitations\InvitationRules;
@@ -61,9 +65,22 @@ final class RulesProvider extends ServiceProvider
             $app->make(TermsRules::class)->version,
             $app->make(DecideFields::class),
             $app->make(ClockInterface::class)->now(),
+            self::factorDemand($app),
         ));
         $this->app->when(SendRecovery::class)->needs(VerificationRules::class)
             ->give(static fn ($app): VerificationRules => VerificationRules::read($app->make(RulesInForce::class)->section('recovery')));
+    }
+
+    /** Asked at every request as well: who includes whom is looked up only where a role is named. */
+    private static function factorDemand(Application $app): FactorDemand
+    {
+        $rules = $app->make(FactorRules::class);
+
+        return new FactorDemand(
+            $rules,
+            $rules->roles === [] ? [] : $app->make(Roles::class)->graph()->including($rules->roles),
+            $app->make(Apps::class)->demandingFactor(),
+        );
     }
 
     /** @return list<class-string> everything that is made of the rules in force */
@@ -92,6 +109,7 @@ final class RulesProvider extends ServiceProvider
             InvitationRules::class => static fn (RulesInForce $rules): InvitationRules => InvitationRules::read($rules->section('invitations')),
             AllowanceRules::class => static fn (RulesInForce $rules): AllowanceRules => AllowanceRules::read($rules->section('messages', 'allowance')),
             WordingRules::class => static fn (RulesInForce $rules): WordingRules => WordingRules::read($rules->section('messages')),
+            FactorRules::class => static fn (RulesInForce $rules): FactorRules => FactorRules::read($rules->section('factors')),
             SessionRules::class => static fn (RulesInForce $rules): SessionRules => SessionRules::read($rules->section('sessions')),
             ReviewRules::class => static fn (RulesInForce $rules): ReviewRules => ReviewRules::read($rules->section('review')),
             ThrottleRules::class => static fn (RulesInForce $rules): ThrottleRules => ThrottleRules::read($rules->section('throttles')),

@@ -15,6 +15,8 @@ use Kennel\App\Http\Disclosure\DirectoryController;
 use Kennel\App\Http\Disclosure\DisclosureController;
 use Kennel\App\Http\Evidence\EvidenceController;
 use Kennel\App\Http\Exports\ExportController;
+use Kennel\App\Http\Factors\FactorController;
+use Kennel\App\Http\Factors\OwnFactorController;
 use Kennel\App\Http\Fields\FieldController;
 use Kennel\App\Http\Guidance\GuidanceController;
 use Kennel\App\Http\Health\HealthController;
@@ -88,6 +90,7 @@ Route::post('invitations/inspect', [AcceptanceController::class, 'inspect'])->mi
 Route::post('invitations/accept', [AcceptanceController::class, 'store'])->middleware(ThrottleSource::by('links'));
 Route::post('passwords/verdict', [PasswordController::class, 'verdict'])->middleware([ThrottleSource::by('verdicts'), UnderDraft::class]);
 Route::post('sessions', [SigninController::class, 'store']);
+Route::post('sessions/second-factor', [SigninController::class, 'secondFactor'])->middleware(ThrottleSource::by('links'));
 
 // The browser's own session
 Route::get('session', [CurrentSessionController::class, 'show']);
@@ -113,6 +116,13 @@ Route::post('account/address', [OwnAddressController::class, 'ask']);
 Route::post('account/address/take', [OwnAddressController::class, 'take'])->middleware(ThrottleSource::by('links'));
 Route::post('account/address/undo/inspect', [OwnAddressController::class, 'inspectUndo'])->middleware(ThrottleSource::by('links'));
 Route::post('account/address/undo', [OwnAddressController::class, 'undo'])->middleware(ThrottleSource::by('links'));
+Route::get('account/factors', [OwnFactorController::class, 'index']);
+Route::post('account/factors/authenticators', [OwnFactorController::class, 'begin'])->middleware(RequireFreshProof::class);
+Route::post('account/factors/authenticators/{id}/confirm', [OwnFactorController::class, 'confirm']);
+Route::delete('account/factors/authenticators/{id}', [OwnFactorController::class, 'remove'])->middleware(RequireFreshProof::class);
+Route::post('account/factors/recovery-codes', [OwnFactorController::class, 'renewCodes'])->middleware(RequireFreshProof::class);
+Route::delete('account/factors/trusted-devices', [OwnFactorController::class, 'forgetDevices']);
+Route::delete('account/factors/reset', [OwnFactorController::class, 'stopReset']);
 Route::post('account/close', [OwnAccountController::class, 'close']);
 Route::put('account/password', [PasswordController::class, 'change']);
 Route::put('account/pictures/{field}', [OwnAccountController::class, 'sendPicture'])->where('field', '[a-z][a-z0-9_]{0,39}');
@@ -246,6 +256,9 @@ Route::post('accounts/{id}/verify', [AccountController::class, 'verify'])->middl
 Route::post('accounts/{id}/sign-out', [AccountController::class, 'signOut'])->middleware(RequirePermission::named('kennel:sessions.end'));
 Route::post('accounts/{id}/require-new-password', [AccountController::class, 'requireNewPassword'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/temporary-password', [AccountController::class, 'setTemporaryPassword'])->middleware([RequirePermission::named('kennel:accounts.manage'), RequireFreshProof::class]);
+Route::get('accounts/{id}/factors', [FactorController::class, 'show'])->middleware(RequirePermission::named('kennel:accounts.read'));
+Route::post('accounts/{id}/factors/reset', [FactorController::class, 'reset'])->middleware([RequirePermission::named('kennel:accounts.manage'), RequireFreshProof::class]);
+Route::delete('accounts/{id}/factors/reset', [FactorController::class, 'stopReset'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/recovery', [RecoveryController::class, 'sendByOperator'])->middleware(RequirePermission::named('kennel:messages.send'));
 Route::post('accounts/{id}/waive', [AccountController::class, 'waive'])->middleware([RequirePermission::named('kennel:accounts.manage'), RequireFreshProof::class]);
 Route::patch('accounts/{id}/fields', [AccountController::class, 'changeFields'])->middleware(RequirePermission::named('kennel:accounts.manage'));

@@ -28,6 +28,7 @@ use Kennel\Core\Accounts\Status;
  * @property string $password_hash
  * @property PasswordOwed $password_owed
  * @property string|null $password_until
+ * @property string|null $factor_since since when it has had a second factor
  * @property string $hash_kind
  * @property string $created_at
  * @property string $changed_at

@@ -6,25 +6,28 @@ namespace Kennel\App\Accounts;
 
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Fields\FieldValues;
+use Kennel\App\Platform\Moment;
 use Kennel\Core\Accounts\AccountFacts;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\Status;
+use Psr\Clock\ClockInterface;
 
 /** All accounts, a chunk at a time in the order of their sequence, with what standing depends on. Memory stays flat. */
 final readonly class AccountStream
 {
     public const CHUNK = 2_000;
 
-    public function __construct(private ConnectionInterface $database)
+    public function __construct(private ConnectionInterface $database, private ClockInterface $clock)
     {
     }
 
     /** @return \Generator<int, array<string, AccountFacts>> by account id; each chunk by the sequence number of its last account */
     public function chunks(int $last = 0): \Generator
     {
+        $now = Moment::write($this->clock->now());
         do {
             $accounts = $this->database->select(
-                'SELECT seq, id, status, email_proven_at, email, app_key, terms_version, password_owed, hash_kind FROM accounts WHERE seq > ? ORDER BY seq LIMIT '.self::CHUNK,
+                'SELECT seq, id, status, email_proven_at, email, app_key, terms_version, password_owed, hash_kind, factor_since, created_at FROM accounts WHERE seq > ? ORDER BY seq LIMIT '.self::CHUNK,
                 [$last],
             );
             if ($accounts === []) {
@@ -42,6 +45,13 @@ final readonly class AccountStream
             foreach ($this->database->select($waivers, [$first, $last]) as $row) {
                 $waived[$row->account_id][] = $row->subject;
             }
+            $held = [];
+            $assignments = 'SELECT r.account_id, r.role_key, r.assigned_at, r.until FROM accounts a JOIN assignments r ON r.account_id = a.id WHERE a.seq > ? AND a.seq <= ?';
+            foreach ($this->database->select($assignments, [$first, $last]) as $row) {
+                if ($row->until === null || $row->until > $now) {
+                    $held[$row->account_id][] = [$row->role_key, Moment::read($row->assigned_at)];
+                }
+            }
             $facts = [];
             foreach ($accounts as $row) {
                 $facts[$row->id] = new AccountFacts(
@@ -54,6 +64,9 @@ final readonly class AccountStream
                     $waived[$row->id] ?? [],
                     PasswordOwed::from($row->password_owed),
                     $row->hash_kind,
+                    $row->factor_since !== null,
+                    Moment::read($row->created_at),
+                    $held[$row->id] ?? [],
                 );
             }
             yield $last => $facts;

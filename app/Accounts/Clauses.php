@@ -142,6 +142,7 @@ final readonly class Clauses
         return match ($duty) {
             Duty::VerifyEmail => $this->owing('accounts.email_proven_at IS NULL', [], $this->notWaived("'verify_email:' || accounts.email"), []),
             Duty::ChangePassword => $this->owing("accounts.password_owed <> ''", [], '1', []),
+            Duty::AddFactor => $this->lackingFactor(),
             Duty::AcceptTerms => $this->owing('accounts.terms_version < ?', [$this->duties->termsVersion], $this->notWaived('?'), ["accept_terms:{$this->duties->termsVersion}"]),
             Duty::CompleteFields => $this->incomplete(),
         };
@@ -161,6 +162,23 @@ final readonly class Clauses
             'SELECT seq FROM accounts WHERE +'.self::OWES." AND {$lacks} AND {$further}",
             rough: "SELECT seq FROM accounts WHERE {$lacks}",
             roughBindings: $bindings,
+        );
+    }
+
+    /** As FactorDemand::dueOf says it of one account. */
+    private function lackingFactor(): Clause
+    {
+        $demand = $this->duties->factors;
+        $now = $this->clock->now();
+        if ($demand === null || $demand->isOfNobody() || ($demand->rules->from !== null && $demand->rules->from > $now)) {
+            return new Clause('0', []);
+        }
+        $before = Moment::write($now->modify("-{$demand->rules->grace->seconds} seconds"));
+        $held = 'EXISTS (SELECT 1 FROM assignments r WHERE r.account_id = accounts.id AND r.assigned_at <= ? AND r.role_key '.self::in($demand->roles).' AND '.sprintf(Assignment::HOLDS, 'r').')';
+
+        return new Clause(
+            self::OWES.' AND accounts.factor_since IS NULL AND ((accounts.created_at <= ? AND accounts.app_key '.self::in($demand->apps).") OR {$held})",
+            [$before, ...$demand->apps, $before, ...$demand->roles, Moment::write($now)],
         );
     }
 

@@ -6,6 +6,8 @@ namespace Kennel\App\Accounts;
 
 use Kennel\App\Accounts\Duties\Waivers;
 use Kennel\App\Fields\FieldValues;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Roles\Assignments;
 use Kennel\Core\Accounts\AccountFacts;
 use Kennel\Core\Accounts\DutyRules;
 use Kennel\Core\Accounts\Standing;
@@ -13,13 +15,25 @@ use Kennel\Core\Accounts\Standing;
 /** Gathers what standing depends on, for one account or a page of them, and asks the core. */
 final readonly class Standings
 {
-    public function __construct(private FieldValues $fields, private Waivers $waivers, private DutyRules $rules)
+    public function __construct(private FieldValues $fields, private Waivers $waivers, private DutyRules $rules, private Assignments $assignments)
     {
     }
 
     public function of(Account $account): Standing
     {
         return $this->ofAll([$account])[$account->id];
+    }
+
+    /** From when on the rules ask for a second factor, were the account without one; null for never. */
+    public function factorDueOf(Account $account): ?\DateTimeImmutable
+    {
+        return $this->rules->factorDueOf(new AccountFacts(
+            $account->status,
+            $account->email_proven_at !== null,
+            appKey: $account->app_key,
+            since: Moment::read($account->created_at),
+            held: Assignments::standing($this->assignments->heldBy($account->id), $this->rules->now),
+        ));
     }
 
     /**
@@ -30,6 +44,8 @@ final readonly class Standings
     {
         $fields = $this->fields->ofAll(array_column($accounts, 'seq'));
         $waived = $this->waivers->ofAll(array_column($accounts, 'id'));
+        $asksRoles = $this->rules->factors !== null && $this->rules->factors->roles !== [];
+        $held = $asksRoles ? $this->assignments->heldByAll(array_column($accounts, 'id')) : [];
         $standings = [];
         foreach ($accounts as $account) {
             $standings[$account->id] = Standing::of(new AccountFacts(
@@ -41,6 +57,9 @@ final readonly class Standings
                 $fields[$account->seq] ?? [],
                 $waived[$account->id] ?? [],
                 $account->password_owed,
+                hasFactor: $account->factor_since !== null,
+                since: Moment::read($account->created_at),
+                held: Assignments::standing($held[$account->id] ?? [], $this->rules->now),
             ), $this->rules);
         }
 

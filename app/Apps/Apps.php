@@ -55,6 +55,12 @@ final readonly class Apps
         return array_values(RegisteredApp::query()->orderBy('key')->pluck('key')->all());
     }
 
+    /** @return list<string> keys of those whose people need a second factor */
+    public function demandingFactor(): array
+    {
+        return AppRules::demandingFactor($this->rules);
+    }
+
     private function read(RegisteredApp $row): App
     {
         $rules = $this->rules[$row->key] ?? new AppRules($row->key, Look::plain($row->name), Admission::of(Admission::NOBODY), true, false);

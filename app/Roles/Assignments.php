@@ -19,8 +19,8 @@ final readonly class Assignments
 {
     private const ROWS_A_STATEMENT = 400;
 
-    /** As a part of statements, of an account called so: its assignments, one JSON list of [role, until, app]. Read by AccessFacts and CurrentSession as part of their own queries. */
-    public const SUBQUERY = '(SELECT json_group_array(json_array(role_key, until, app_key)) FROM assignments WHERE account_id = %s)';
+    /** As a part of statements, of an account called so: its assignments, one JSON list of [role, until, app, since]. Read by AccessFacts and CurrentSession as part of their own queries. */
+    public const SUBQUERY = '(SELECT json_group_array(json_array(role_key, until, app_key, assigned_at)) FROM assignments WHERE account_id = %s)';
 
     public function __construct(private Roles $roles, private ClockInterface $clock)
     {
@@ -74,10 +74,34 @@ final readonly class Assignments
      */
     public static function decode(string $json, \DateTimeImmutable $now): array
     {
-        /** @var list<array{string, string|null, string|null}> $rows */
+        /** @var list<array{string, string|null, string|null, string}> $rows */
         $rows = json_decode($json, true, flags: JSON_THROW_ON_ERROR);
 
         return array_map(static fn (array $row): Held => new Held($row[0], $now, Moment::readOrNull($row[1]), $row[2]), $rows);
+    }
+
+    /**
+     * @param  string  $json  what SUBQUERY gave
+     * @return list<array{0: string, 1: \DateTimeImmutable}> roles that hold now, and since when
+     */
+    public static function since(string $json, \DateTimeImmutable $now): array
+    {
+        /** @var list<array{string, string|null, string|null, string}> $rows */
+        $rows = json_decode($json, true, flags: JSON_THROW_ON_ERROR);
+
+        return self::standing(array_map(static fn (array $row): Held => new Held($row[0], Moment::read($row[3]), Moment::readOrNull($row[1]), $row[2]), $rows), $now);
+    }
+
+    /**
+     * @param  list<Held>  $held
+     * @return list<array{0: string, 1: \DateTimeImmutable}> those of them that hold now, and since when
+     */
+    public static function standing(array $held, \DateTimeImmutable $now): array
+    {
+        return array_values(array_map(
+            static fn (Held $one): array => [$one->role, $one->since],
+            array_filter($held, static fn (Held $one): bool => $one->until === null || $now < $one->until),
+        ));
     }
 
     /** @return list<Held> those that ended, the last first */

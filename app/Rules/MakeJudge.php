@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Rules;
 
+use Kennel\App\Roles\Roles;
 use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Impact\Judge;
 use Kennel\Core\Passwords\Blocklist;
@@ -21,11 +22,12 @@ final readonly class MakeJudge
         private ThrowawayDomains $throwaway,
         private FieldTypes $types,
         private ClockInterface $clock,
+        private Roles $roles,
     ) {
     }
 
     public function of(RuleBook $book): Judge
     {
-        return Judge::of($book, $this->blocklist, $this->words, $this->throwaway, $this->types, $this->clock->now());
+        return Judge::of($book, $this->blocklist, $this->words, $this->throwaway, $this->types, $this->clock->now(), $this->roles->graph()->including(...));
     }
 }

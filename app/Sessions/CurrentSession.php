@@ -140,7 +140,7 @@ final class CurrentSession implements Caller
             return null;
         }
         $row = $this->database->look(
-            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, s.proven_at, a.id AS account_id, a.name, '.StandingRow::columns().', '.sprintf(Assignments::SUBQUERY, 'a.id').' AS assignments, '.Roles::TAG.' AS role_tag
+            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, s.proven_at, a.id AS account_id, a.name, '.StandingRow::columns().', '.Roles::TAG.' AS role_tag
              FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_digest = ? AND s.surface = ?',
             [$token->digest(), $surface->value],
         )[0] ?? null;
@@ -154,7 +154,7 @@ final class CurrentSession implements Caller
         if (($this->decide)($facts, $now) !== null) {
             return null;
         }
-        $standing = Standing::of(StandingRow::facts($row), app(DutyRules::class));
+        $standing = Standing::of(StandingRow::facts($row, app(DutyRules::class)), app(DutyRules::class));
         if (! $standing->maySignIn()) {
             return null;
         }

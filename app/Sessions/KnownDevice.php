@@ -13,6 +13,7 @@ use Kennel\App\Platform\Database\NumberedRecord;
  * @property string $account_id
  * @property string $mark
  * @property string $seen_at
+ * @property string|null $trusted_until so long it is not asked for a second factor
  */
 final class KnownDevice extends NumberedRecord
 {

@@ -39,6 +39,29 @@ final readonly class KnownDevices
         return $hasAny && ! $isKnown;
     }
 
+    /** Whether the holder said, on this device and not too long ago, that it need not be asked for a second factor. Only a browser can be told apart so well. */
+    public function isTrusted(string $accountId, Browser $browser): bool
+    {
+        return $browser->hadMark && KnownDevice::query()->where('account_id', $accountId)->where('mark', self::marks($accountId, $browser)[0])
+            ->where('trusted_until', '>', Moment::write($this->clock->now()))->exists();
+    }
+
+    /** Of one that was noted. */
+    public function trust(string $accountId, Browser $browser, \DateTimeImmutable $until): void
+    {
+        KnownDevice::query()->where('account_id', $accountId)->where('mark', self::marks($accountId, $browser)[0])->update(['trusted_until' => Moment::write($until)]);
+    }
+
+    public function trustNone(string $accountId): void
+    {
+        KnownDevice::query()->where('account_id', $accountId)->update(['trusted_until' => null]);
+    }
+
+    public function countTrusted(string $accountId): int
+    {
+        return KnownDevice::query()->where('account_id', $accountId)->where('trusted_until', '>', Moment::write($this->clock->now()))->count();
+    }
+
     /** @return array{0: string, 1?: string} by its mark; of what is no browser by its name and place as well, since it keeps no marks */
     private static function marks(string $accountId, Browser $browser): array
     {

@@ -9,6 +9,7 @@ use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Token;
+use Kennel\Core\Sessions\Proof;
 use Kennel\Core\Sessions\SessionRules;
 use Psr\Clock\ClockInterface;
 
@@ -23,7 +24,7 @@ final readonly class OpenSession
     }
 
     /** @return array{id: string, token: Token, until: \DateTimeImmutable} */
-    public function __invoke(string $accountId, Browser $browser, bool $kept): array
+    public function __invoke(string $accountId, Browser $browser, bool $kept, Proof $proof = new Proof('password')): array
     {
         $now = $this->clock->now();
         $token = Token::draw($this->entropy);
@@ -34,7 +35,8 @@ final readonly class OpenSession
             'surface' => $browser->surface->value,
             'token_digest' => $token->digest(),
             'kept' => $kept,
-            'proven_by' => 'password',
+            'proven_by' => $proof->first,
+            'second_factor' => $proof->second,
             'source' => $browser->source,
             'user_agent' => $browser->userAgent,
             'proven_at' => Moment::write($now),

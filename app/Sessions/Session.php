@@ -13,6 +13,7 @@ use Kennel\App\Platform\Database\NumberedRecord;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Retention\Limit;
+use Kennel\Core\Sessions\Proof;
 
 /**
  * A session: a token that was given to a browser, kept as a digest.
@@ -24,6 +25,7 @@ use Kennel\App\Platform\Retention\Limit;
  * @property string $token_digest
  * @property bool $kept
  * @property string $proven_by
+ * @property string|null $second_factor that was shown besides
  * @property string $proven_at
  * @property string $source
  * @property string $user_agent
@@ -59,6 +61,11 @@ final class Session extends NumberedRecord
     public function account(): BelongsTo
     {
         return $this->belongsTo(Account::class, 'account_id', 'id');
+    }
+
+    public function proof(): Proof
+    {
+        return new Proof($this->proven_by, $this->second_factor);
     }
 
     /**

@@ -8,25 +8,16 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
-use Kennel\App\Accounts\NoteSeen;
 use Kennel\App\Accounts\Standings;
-use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Audit\Strangers;
 use Kennel\App\Invitations\FirstSignin;
 use Kennel\App\Invitations\Invitation;
-use Kennel\App\Mail\Messages;
 use Kennel\App\Passwords\Brakes;
-use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Identity\Browser;
-use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Platform\Throttling\Source;
-use Kennel\App\Sessions\Device;
-use Kennel\App\Sessions\EndSessions;
-use Kennel\App\Sessions\KnownDevices;
-use Kennel\App\Sessions\OpenSession;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\Standing;
@@ -34,12 +25,10 @@ use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
-use Kennel\Core\Secrets\Token;
 use Kennel\Core\Signin\DecideSignin;
-use Kennel\Core\Wording\MessageKind;
 use Psr\Clock\ClockInterface;
 
-/** Opens a session for an address and a password, or refuses without saying why. */
+/** Takes an address and a password for the first factor, or refuses without saying why. */
 final readonly class AttemptSignin
 {
     private const TRIES = 3;
@@ -49,12 +38,8 @@ final readonly class AttemptSignin
         private Accounts $accounts,
         private DecideSignin $decide,
         private PasswordHasher $hasher,
-        private Caller $current,
-        private OpenSession $openSession,
-        private EndSessions $endSessions,
-        private AuditTrail $audit,
+        private AdmitSignin $admit,
         private RequestContext $context,
-        private NoteSeen $noteSeen,
         private Standings $standings,
         private ClockInterface $clock,
         private RefusalTime $refusalTime,
@@ -62,27 +47,25 @@ final readonly class AttemptSignin
         private Brakes $brakes,
         private Strangers $strangers,
         private FirstSignin $firstSignin,
-        private KnownDevices $devices,
-        private Messages $messages,
     ) {
     }
 
     /**
-     * @return array{id: string, token: Token, until: \DateTimeImmutable}|null null when refused
+     * @return Outcome|null null when refused
      *
      * @throws Refusal while the brake is on, when the account never stood still
      */
-    public function __invoke(string $email, Secret $typed, bool $kept, Browser $browser): ?array
+    public function __invoke(string $email, Secret $typed, bool $kept, Browser $browser): ?Outcome
     {
         $attempt = $this->brakes->enter($this->key($email), Source::ofAddress($browser->source));
         for ($try = 0; $try < self::TRIES; $try++) {
             try {
-                $session = $this->attempt($email, $typed, $kept, $browser);
-                if ($session !== null) {
+                $outcome = $this->attempt($email, $typed, $kept, $browser);
+                if ($outcome !== null) {
                     $attempt->succeeded();
                 }
 
-                return $session;
+                return $outcome;
             } catch (ChangedMeanwhile) {
                 // Another password, another standing, or the same password hashed anew by a sign-in elsewhere: looked at from the start.
             }
@@ -91,11 +74,11 @@ final readonly class AttemptSignin
     }
 
     /**
-     * @return array{id: string, token: Token, until: \DateTimeImmutable}|null null when refused
+     * @return Outcome|null null when refused
      *
      * @throws ChangedMeanwhile when what was verified is no longer what is stored
      */
-    private function attempt(string $email, Secret $typed, bool $kept, Browser $browser): ?array
+    private function attempt(string $email, Secret $typed, bool $kept, Browser $browser): ?Outcome
     {
         $account = $this->account($email);
         // Somebody who is invited has no account until they sign in with the temporary password they were mailed.
@@ -116,7 +99,7 @@ final readonly class AttemptSignin
         $renewed = $verdict->rehash ? $this->hasher->hash($password) : null;
         $this->context->accountId = $account->id;
 
-        return $this->database->transaction(function () use ($account, $renewed, $kept, $browser): array {
+        return $this->database->transaction(function () use ($account, $renewed, $kept, $browser): Outcome {
             $now = $this->accounts->find($account->id);
             if ($now === null || $now->password_hash !== $account->password_hash || $this->hasRunOut($now) || ! $this->standings->of($now)->maySignIn()) {
                 throw new ChangedMeanwhile;
@@ -125,59 +108,22 @@ final readonly class AttemptSignin
                 $this->accounts->storeHash($now, $renewed);
             }
 
-            return $this->open($account, $kept, $browser);
+            return ($this->admit)($now, $browser, $kept, 'password');
         });
     }
 
     /**
-     * @return array{id: string, token: Token, until: \DateTimeImmutable}
-     *
      * @throws ChangedMeanwhile when it was withdrawn, or accepted by another request
      */
-    private function accept(Invitation $invitation, bool $kept, Browser $browser): array
+    private function accept(Invitation $invitation, bool $kept, Browser $browser): Outcome
     {
         try {
-            return $this->database->transaction(function () use ($invitation, $kept, $browser): array {
-                return $this->open($this->firstSignin->accept($invitation), $kept, $browser);
+            return $this->database->transaction(function () use ($invitation, $kept, $browser): Outcome {
+                return ($this->admit)($this->firstSignin->accept($invitation), $browser, $kept, 'password');
             });
         } catch (Refusal|UniqueConstraintViolationException) {
             throw new ChangedMeanwhile;
         }
-    }
-
-    /** @return array{id: string, token: Token, until: \DateTimeImmutable} */
-    private function open(Account $account, bool $kept, Browser $browser): array
-    {
-        // Whatever this browser was signed in as ends here: a token known before signing in is worth nothing after.
-        $former = $this->current->find();
-        if ($former !== null) {
-            $this->endSessions->one($former->sessionId, 'signed in anew');
-        }
-        $session = ($this->openSession)($account->id, $browser, $kept);
-        ($this->noteSeen)($account->id, $this->clock->now());
-        $this->audit->record('session.signed_in', Actor::holder($account->id, $account->name), $account->reference(), [], [
-            'session' => $session['id'],
-            'kept' => $kept,
-            'proven_by' => 'password',
-        ], record: 'session');
-        if ($this->devices->note($account->id, $browser)) {
-            $this->tellHolder($account, $browser);
-        }
-
-        return $session;
-    }
-
-    /** Of a sign-in on another device than before: whoever reads it and was not there knows what to do. */
-    private function tellHolder(Account $account, Browser $browser): void
-    {
-        $at = $this->clock->now()->setTimezone(new \DateTimeZone('UTC'));
-        $language = $account->language ?? app()->getLocale();
-        $when = (new \IntlDateFormatter($language === 'en' ? 'en_GB' : $language, \IntlDateFormatter::LONG, \IntlDateFormatter::SHORT, 'UTC'))->format($at);
-        $this->messages->queueToHolder(MessageKind::NewSignin, $account, 'recover', [
-            'device' => Device::describe($browser->userAgent),
-            'place' => $browser->source,
-            'when' => ($when === false ? $at->format('Y-m-d H:i') : $when).' UTC',
-        ]);
     }
 
     private function standing(?Account $account, ?Invitation $invitation): ?Standing

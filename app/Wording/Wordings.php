@@ -42,8 +42,10 @@ final readonly class Wordings
     public function render(MessageKind $kind, Wording $wording, ?App $app, string $language, array $values, Scheme $scheme = Scheme::Either): Rendered
     {
         $texts = array_map(static fn (mixed $value): string => is_scalar($value) ? (string) $value : '', $values);
-        if (isset($texts['how'])) {
-            $texts['how'] = (string) $this->word("how.{$texts['how']}", $language);
+        foreach (['how', 'what'] as $code) {
+            if (isset($texts[$code])) {
+                $texts[$code] = $this->word("{$code}.{$texts[$code]}", $language);
+            }
         }
 
         return ($this->render)($kind, $wording, $texts, $this->frame($app, $language), $scheme);

@@ -10,6 +10,7 @@ final readonly class AccountFacts
     /**
      * @param  array<string, mixed>  $fields  stored values, by key
      * @param  list<string>  $waived  as Owed::$subject has them
+     * @param  list<array{0: string, 1: \DateTimeImmutable}>  $held  roles that hold now, and since when
      */
     public function __construct(
         public Status $status,
@@ -22,6 +23,10 @@ final readonly class AccountFacts
         public PasswordOwed $passwordOwed = PasswordOwed::Nothing,
         /** As a census names the stored hash; read only where rules about hashing are compared. */
         public string $hashKind = '',
+        public bool $hasFactor = false,
+        /** When the account came to be. */
+        public ?\DateTimeImmutable $since = null,
+        public array $held = [],
     ) {
     }
 }

@@ -9,6 +9,7 @@ enum Duty: string
 {
     case VerifyEmail = 'verify_email';
     case ChangePassword = 'change_password';
+    case AddFactor = 'add_factor';
     case AcceptTerms = 'accept_terms';
     case CompleteFields = 'complete_fields';
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Accounts;
 
+use Kennel\Core\Factors\FactorDemand;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldRules;
@@ -12,7 +13,7 @@ use Kennel\Core\Reasons\Reason;
 /** What the rules in force ask of an account that exists. */
 final readonly class DutyRules
 {
-    public function __construct(public FieldRules $fields, public string $termsVersion, private DecideFields $decideFields, private \DateTimeImmutable $now)
+    public function __construct(public FieldRules $fields, public string $termsVersion, private DecideFields $decideFields, public \DateTimeImmutable $now, public ?FactorDemand $factors = null)
     {
     }
 
@@ -35,6 +36,10 @@ final readonly class DutyRules
                 isWaivable: false,
             );
         }
+        $factorDue = $this->factorDueOf($account);
+        if ($factorDue !== null && $factorDue <= $this->now) {
+            $owed[] = new Owed(Duty::AddFactor, 'add_factor', new Reason('duty.add_factor'), isWaivable: false);
+        }
         if ($this->termsVersion !== '' && $account->termsAccepted < $this->termsVersion) {
             $owed[] = new Owed(
                 Duty::AcceptTerms,
@@ -53,6 +58,14 @@ final readonly class DutyRules
             $owed,
             static fn (Owed $one): bool => ! $one->isWaivable || ! in_array($one->subject, $account->waived, true),
         ));
+    }
+
+    /** @return \DateTimeImmutable|null when the account owes a second factor that it has not, which may be to come; null when never */
+    public function factorDueOf(AccountFacts $account): ?\DateTimeImmutable
+    {
+        return $account->hasFactor || $this->factors === null || $this->factors->isOfNobody()
+            ? null
+            : $this->factors->dueOf($account->appKey, $account->since ?? $this->now, $account->held);
     }
 
     /** @return string|null the reason's code, null for a field that holds what it should */

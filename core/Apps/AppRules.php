@@ -13,7 +13,7 @@ final readonly class AppRules
     public const EXAMPLE = [
         'key' => 'example', 'look' => ['name' => 'Example', 'colour' => '#006373', 'ground' => '', 'logo' => ''], 'admission' => 'nobody',
         'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof',
-        'roles' => [], 'landing' => ['address' => '', 'roles' => []],
+        'roles' => [], 'landing' => ['address' => '', 'roles' => []], 'second_factor' => 'offered',
     ];
 
     public function __construct(
@@ -27,6 +27,8 @@ final readonly class AppRules
         /** @var list<string> what whoever signs up here gets beside what everybody gets; role keys */
         public array $roles = [],
         public LandingRules $landing = new LandingRules(null),
+        /** Of everybody who came by this app. */
+        public bool $demandsFactor = false,
     ) {
     }
 
@@ -42,6 +44,7 @@ final readonly class AppRules
         $opensSession = $document->choice('session', ['at_once', 'after_proof'], 'When the first session can begin') === 'at_once';
         $roles = $document->strings('roles', 'The roles that whoever signs up here gets, beside those that everybody gets');
         $landing = LandingRules::read($document->section('landing', 'Where whoever has signed in goes on to'));
+        $demandsFactor = $document->choice('second_factor', ['offered', 'demanded'], 'Whether whoever came by this app needs a second factor') === 'demanded';
         $document->nothingElse();
         if ($isDiscreet && $opensSession) {
             // A stranger would have to be given a session for somebody else's account, or be told by not getting one.
@@ -51,10 +54,26 @@ final readonly class AppRules
             throw $document->mistake('domains', 'must list at least one domain while only listed domains are admitted');
         }
         try {
-            return new self($key, $look, Admission::of($kind, $domains, $subdomains), $isDiscreet, $opensSession, $roles, $landing);
+            return new self($key, $look, Admission::of($kind, $domains, $subdomains), $isDiscreet, $opensSession, $roles, $landing, $demandsFactor);
         } catch (\InvalidArgumentException $error) {
             throw $document->mistake('domains', $error->getMessage());
         }
+    }
+
+    /**
+     * @param  iterable<self>  $apps
+     * @return list<string> keys of those whose people need a second factor
+     */
+    public static function demandingFactor(iterable $apps): array
+    {
+        $demanding = [];
+        foreach ($apps as $app) {
+            if ($app->demandsFactor) {
+                $demanding[] = $app->key;
+            }
+        }
+
+        return $demanding;
     }
 
     /**

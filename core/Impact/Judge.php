@@ -42,6 +42,7 @@ final class Judge
     ) {
     }
 
+    /** @param  \Closure(list<string>): list<string>  $including  roles, and those that include one of them */
     public static function of(
         RuleBook $book,
         Blocklist $blocklist,
@@ -49,6 +50,7 @@ final class Judge
         ThrowawayDomains $throwaway,
         FieldTypes $types,
         \DateTimeImmutable $now,
+        \Closure $including,
     ): self {
         $decideFields = new DecideFields($types);
         $decideSignup = new DecideSignup(
@@ -60,7 +62,7 @@ final class Judge
             Reach::everywhere(),
         );
 
-        return new self($book, $decideSignup, $decideFields, new DutyRules($book->fields, $book->signup->terms->version, $decideFields, $now), $now);
+        return new self($book, $decideSignup, $decideFields, new DutyRules($book->fields, $book->signup->terms->version, $decideFields, $now, $book->factorDemand($including)), $now);
     }
 
     /** Of somebody nobody knows yet; an app the rules do not mention takes nobody. */

@@ -111,6 +111,17 @@ final readonly class RoleGraph
         return array_keys($reached);
     }
 
+    /**
+     * The roles, and every one that includes one of them.
+     *
+     * @param  list<string>  $roles
+     * @return list<string>
+     */
+    public function including(array $roles): array
+    {
+        return array_values(array_filter($this->keys(), fn (string $key): bool => array_intersect($this->closure([$key]), $roles) !== []));
+    }
+
     /** @return string|null the one app a role counts for */
     public function appOf(string $role): ?string
     {

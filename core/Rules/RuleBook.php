@@ -12,6 +12,8 @@ use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Disclosure\FieldOrigin;
 use Kennel\Core\Documents\Document;
 use Kennel\Core\Documents\InvalidRuleBook;
+use Kennel\Core\Factors\FactorDemand;
+use Kennel\Core\Factors\FactorRules;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Invitations\InvitationRules;
 use Kennel\Core\Mail\AllowanceRules;
@@ -47,6 +49,7 @@ final readonly class RuleBook
         public InvitationRules $invitations,
         public WordingRules $wordings,
         public AllowanceRules $allowance,
+        public FactorRules $factors,
         public SessionRules $sessions,
         public ReviewRules $review,
         public ThrottleRules $throttles,
@@ -81,6 +84,7 @@ final readonly class RuleBook
             InvitationRules::read($root->section('invitations', 'How long invitations stay open')),
             WordingRules::read($messages = $root->section('messages', 'What messages say, and how many go out')),
             AllowanceRules::read($messages->section('allowance', 'How many messages go out in a day (UTC)')),
+            FactorRules::read($root->section('factors', 'Second factors')),
             SessionRules::read($root->section('sessions', 'How long a session lives')),
             ReviewRules::read($root->section('review', 'How a draft of these rules is published')),
             ThrottleRules::read($root->section('throttles', 'How often a stranger may knock')),
@@ -92,6 +96,12 @@ final readonly class RuleBook
         $book->referToWhatIsThere();
 
         return $book;
+    }
+
+    /** @param  \Closure(list<string>): list<string>  $including  the roles, and those that include one of them */
+    public function factorDemand(\Closure $including): FactorDemand
+    {
+        return new FactorDemand($this->factors, $including($this->factors->roles), AppRules::demandingFactor($this->apps));
     }
 
     /** @return array<string, mixed> JSON Schema (2020-12) of the document this was read from */

@@ -13,7 +13,7 @@ use Kennel\Core\Apps\LandingRules;
 final class DecideLanding
 {
     /** Pages on which a duty is settled, in the order they are settled: without a password of one's own nothing else can be. */
-    private const PAGES = ['password' => [Duty::ChangePassword], 'details' => [Duty::AcceptTerms, Duty::CompleteFields]];
+    private const PAGES = ['password' => [Duty::ChangePassword], 'factors' => [Duty::AddFactor], 'details' => [Duty::AcceptTerms, Duty::CompleteFields]];
 
     /** @param  list<string>  $roles  keys of those that hold on the app, those included as well */
     public function __invoke(Standing $standing, LandingRules $rules, array $roles): Landing

@@ -19,6 +19,8 @@ enum MessageKind: string
     case ChangeAddress = 'change_address';
     case AddressChanged = 'address_changed';
     case OwnAddressChanged = 'own_address_changed';
+    case FactorChanged = 'factor_changed';
+    case FactorReset = 'factor_reset';
     case AccountSuspended = 'account_suspended';
     case AccountRestored = 'account_restored';
     case AccountClosed = 'account_closed';
@@ -51,6 +53,8 @@ enum MessageKind: string
                 self::AddressChanged => [new Variable('before', 'ines@older.example'), new Variable('after', 'ines@post.example')],
                 self::OwnAddressChanged => [self::link(isRequired: false), new Variable('before', 'ines@older.example'), new Variable('after', 'ines@post.example'), new Variable('days', '7')],
                 self::NewSignin => [self::link(isRequired: false), new Variable('device', 'Firefox on Linux'), new Variable('place', '198.51.100.7'), new Variable('when', '1 May 2026, 12:00 UTC')],
+                self::FactorChanged => [self::link(isRequired: false), new Variable('what', 'added')],
+                self::FactorReset => [self::link(), new Variable('when', '2 May 2026, 12:00 UTC')],
                 self::AccountClosed => [new Variable('days', '30')],
                 self::Invitation => self::invited(),
                 self::InvitationWithPassword => [...self::invited(), new Variable('password', 'quiet-maple-orbit-4', isRequired: true)],

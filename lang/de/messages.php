@@ -116,6 +116,24 @@ return [
                 <p><a href="{{ link }}">Änderung rückgängig machen</a></p>{% else %}<p>Schreiben Sie dann sofort an alle, die {{ app }} betreuen.</p>{% endif %}
                 HTML,
         ],
+        'factor_changed' => [
+            'subject' => '{{ app }}: der zweite Schritt Ihrer Anmeldung',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>bei Ihrem Konto auf {{ app }} {{ what }}.</p>
+                <p>Waren Sie das, oder haben Sie darum gebeten, ist nichts zu tun. Wenn nicht, ändern Sie sofort Ihr Passwort und sehen Sie Ihr Konto durch.</p>
+                <p><a href="{{ link }}">Zweiten Schritt ansehen</a></p>
+                HTML,
+        ],
+        'factor_reset' => [
+            'subject' => '{{ app }}: Ihr zweiter Schritt wird entfernt',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>jemand, der {{ app }} betreut, hat darum gebeten, den zweiten Schritt Ihrer Anmeldung zu entfernen. Das geschieht am {{ when }}; danach genügt Ihr Passwort.</p>
+                <p>Haben Sie ihn nicht verloren, dann halten Sie das auf: Melden Sie sich vorher mit dem zweiten Schritt an.</p>
+                <p><a href="{{ link }}">Zweiten Schritt behalten</a></p>
+                HTML,
+        ],
         'account_suspended' => [
             'subject' => '{{ app }}: Ihr Konto ist gesperrt',
             'html' => <<<'HTML'
@@ -172,6 +190,13 @@ return [
                 <p>Beides gilt bis zum {{ until }}. Wenn die Einladung nicht für Sie ist, müssen Sie nichts tun: Ohne sie entsteht kein Konto.</p>
                 HTML,
         ],
+    ],
+    'what' => [
+        'added' => 'wurde eine Authenticator-App hinzugefügt',
+        'removed' => 'wurde eine Authenticator-App entfernt',
+        'codes_renewed' => 'wurden neue Ersatzcodes erstellt; die bisherigen gelten nicht mehr',
+        'code_used' => 'wurde ein Ersatzcode zum Anmelden benutzt',
+        'reset' => 'wurden alle zweiten Faktoren entfernt, wie es erbeten war',
     ],
     'how' => [
         'by_holder' => 'von jemandem, der das bisherige kannte,',

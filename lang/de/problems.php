@@ -34,6 +34,12 @@ return [
         'refused' => ['title' => 'Das hat nicht funktioniert', 'detail' => 'Adresse oder Passwort stimmen nicht, oder das Konto kann nicht benutzt werden.'],
         'held_back' => ['title' => 'Zu viele Versuche', 'detail' => 'Warten Sie so lange, wie Retry-After in Sekunden sagt. Ein vergessenes Passwort können Sie inzwischen neu setzen.'],
         'changed_meanwhile' => ['title' => 'Das Konto wurde gerade geändert', 'detail' => 'Versuchen Sie es gleich noch einmal.'],
+        'code_refused' => ['title' => 'Dieser Code hat nicht funktioniert', 'detail' => 'Geben Sie den ein, der jetzt angezeigt wird, oder einen unbenutzten Ersatzcode.'],
+        'step_over' => ['title' => 'Melden Sie sich von vorn an', 'detail' => 'Dieser Schritt ist abgelaufen, oder es wurde zu oft versucht.'],
+    ],
+    'factor' => [
+        'needed' => ['title' => 'Dieser Faktor wird gebraucht', 'detail' => 'Von diesem Konto wird ein zweiter Faktor verlangt. Fügen Sie einen anderen hinzu, bevor Sie den letzten entfernen.'],
+        'too_many' => ['title' => 'Mehr sind nicht möglich', 'detail' => 'Entfernen Sie eine App, die Sie nicht mehr benutzen.'],
     ],
     'challenge' => [
         'refused' => ['title' => 'Der Link kann nicht benutzt werden', 'detail' => 'Der Grund steht dabei.'],

@@ -121,9 +121,12 @@ return [
         'time' => 'Das wurde schneller gesendet, als jemand lesen kann. Warten Sie kurz, und senden Sie es noch einmal.',
         'work' => 'Der Arbeitsnachweis des Formulars fehlt oder stimmt nicht.',
     ],
+    'factor' => ['code_wrong' => 'Der Code stimmt nicht oder wurde schon benutzt.', 'name' => 'Geben Sie einen Namen mit höchstens :maximum Zeichen an.'],
+    'signin' => ['step_over' => 'Diese Anmeldung muss von vorn beginnen.'],
     'duty' => [
         'verify_email' => 'Die E-Mail-Adresse ist noch nicht bestätigt.',
         'accept_terms' => 'Die Bedingungen vom :version sind noch nicht angenommen.',
+        'add_factor' => 'Ein zweiter Faktor ist nötig, und es gibt noch keinen.',
         'change_password_asked' => 'Ein neues Passwort ist nötig.',
         'change_password_temporary' => 'Das Passwort ist ein vorläufiges; ein neues muss gewählt werden.',
         'change_password_compromised' => 'Das Passwort ist vielleicht bekannt geworden; ein neues muss über den zugesandten Link gesetzt werden.',

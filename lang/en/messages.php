@@ -116,6 +116,24 @@ return [
                 <p><a href="{{ link }}">Undo the change</a></p>{% else %}<p>In that case, write to whoever looks after {{ app }} at once.</p>{% endif %}
                 HTML,
         ],
+        'factor_changed' => [
+            'subject' => '{{ app }}: the second step of your sign-in',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>On your account on {{ app }} {{ what }}.</p>
+                <p>If that was you, or you asked for it, there is nothing to do. If it was not, change your password at once and look at your account.</p>
+                <p><a href="{{ link }}">See the second step</a></p>
+                HTML,
+        ],
+        'factor_reset' => [
+            'subject' => '{{ app }}: your second step will be removed',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>Somebody who looks after {{ app }} has asked for the second step of your sign-in to be removed. It goes on {{ when }}; then your password alone signs you in.</p>
+                <p>If you have not lost it, stop this: sign in with the second step before then.</p>
+                <p><a href="{{ link }}">Keep the second step</a></p>
+                HTML,
+        ],
         'account_suspended' => [
             'subject' => '{{ app }}: your account is suspended',
             'html' => <<<'HTML'
@@ -172,6 +190,13 @@ return [
                 <p>Both work until {{ until }}. Not for you? Do nothing: without it there is no account.</p>
                 HTML,
         ],
+    ],
+    'what' => [
+        'added' => 'an authenticator app was added',
+        'removed' => 'an authenticator app was removed',
+        'codes_renewed' => 'new recovery codes were made, and the former ones are worth nothing',
+        'code_used' => 'a recovery code was used to sign in',
+        'reset' => 'every second factor was removed, as an operator had asked',
     ],
     'how' => [
         'by_holder' => 'by somebody who knew the former one',

@@ -68,6 +68,14 @@ return [
         'refused' => ['title' => 'That did not work', 'detail' => 'The address or the password is not right, or the account cannot be used.'],
         'held_back' => ['title' => 'Too many attempts', 'detail' => 'Wait as long as Retry-After says, in seconds. A forgotten password can be reset meanwhile.'],
         'changed_meanwhile' => ['title' => 'The account was being changed', 'detail' => 'Try again in a moment.'],
+        'code_refused' => ['title' => 'That code did not work', 'detail' => 'Type the one that is shown now, or a recovery code that was not used yet.'],
+        'step_over' => ['title' => 'Sign in from the start', 'detail' => 'This step has run out, or was tried too often.'],
+    ],
+    'factor' => [
+        'needed' => ['title' => 'This factor is needed', 'detail' => 'A second factor is demanded of this account. Add another before you remove the last.'],
+        'too_many' => ['title' => 'There are as many as there can be', 'detail' => 'Remove an authenticator app that is not used any more.'],
+        'none' => ['title' => 'There is no second factor', 'detail' => 'The account has none that could be removed.'],
+        'reset_asked' => ['title' => 'It is asked for already', 'detail' => 'The removal is waiting for its time.'],
     ],
     'challenge' => [
         'refused' => ['title' => 'The link cannot be used', 'detail' => 'The reason says why.'],

@@ -263,7 +263,7 @@ return [
         'past_admitted' => ':count refused sign-up of the last 30 days would have been accepted (reason lifted: :what).|:count refused sign-ups of the last 30 days would have been accepted (reason lifted: :what).',
     ],
     'short' => [
-        'duty' => ['change_password_asked' => 'a new password', 'change_password_compromised' => 'a new password', 'change_password_temporary' => 'a new password', 'verify_email' => 'address verification', 'accept_terms' => 'the terms', 'complete_fields' => ':field', 'mend_fields' => ':field, corrected'],
+        'duty' => ['change_password_asked' => 'a new password', 'change_password_compromised' => 'a new password', 'change_password_temporary' => 'a new password', 'verify_email' => 'address verification', 'add_factor' => 'a second factor', 'accept_terms' => 'the terms', 'complete_fields' => ':field', 'mend_fields' => ':field, corrected'],
         'email' => [
             'required' => 'no address', 'invalid' => 'not an address', 'local_too_long' => 'address too long', 'too_long' => 'address too long', 'domain_invalid' => 'not a domain', 'symbols' => 'symbol in the address', 'relay_ascii' => 'address the relay cannot take',
             'domain_refused' => 'refused domain', 'throwaway' => 'throw-away mailbox', 'domain_not_listed' => 'domain not listed', 'taken' => 'already registered',
@@ -288,18 +288,22 @@ return [
             'choices_too_many' => ':field: too many', 'phone' => ':field: not a number', 'phone_in' => ':field: not a number', 'url' => ':field: not an address', 'country' => ':field: not a country', 'picture' => ':field: not a picture',
         ],
     ],
+    'factor' => ['code_wrong' => 'The code is not right, or was used already.', 'name' => 'Give it a name of at most :maximum characters.'],
+    'signin' => ['step_over' => 'This sign-in has to begin anew.'],
     'duty' => [
         'verify_email' => 'The e-mail address is not verified yet.',
         'accept_terms' => 'The terms of :version are not accepted yet.',
+        'add_factor' => 'A second factor is required, and there is none yet.',
         'change_password_asked' => 'A new password is required.',
         'change_password_temporary' => 'The password is a temporary one; a new one has to be chosen.',
         'change_password_compromised' => 'The password may be compromised; a new one has to be set through a mailed link.',
         'complete_fields' => 'Not filled in yet: :label.',
         'mend_fields' => 'What is filled in no longer fits: :label.',
         'not_owed' => 'The account has no such duty.',
-        'not_waivable' => 'This cannot be waived: a new password has to be set.',
+        'not_waivable' => 'This cannot be waived; it has to be done.',
     ],
     'settle' => [
+        'add_factor' => 'The account holder adds one at their next sign-in.',
         'change_password_asked' => 'The account holder chooses a new password at their next sign-in.',
         'change_password_temporary' => 'The account holder signs in with it and chooses a new password.',
         'change_password_compromised' => 'The account holder opens the reset link; an operator can resend it, or set a temporary password.',

@@ -23,7 +23,8 @@ final class Layers
         [
             'Fields' => 'what apps ask of people: types, choices, values',
             'Pictures' => 'what is a picture',
-            'Sessions' => 'how long a session lasts',
+            'Sessions' => 'how long a session lasts, and by what it was proven',
+            'Factors' => 'second factors: codes of authenticator apps, recovery codes, of whom one is demanded',
             'Challenges' => 'whether a link still proves anything',
             'Verification' => 'how long links and codes work, how often one is sent',
             'Retention' => 'how long rows stay',
@@ -91,6 +92,7 @@ final class Layers
         [
             'Disclosure' => 'what of accounts goes out, to whom; what holders agree to; directories',
             'Verification' => 'claims, and whose an address is',
+            'Factors' => 'second factors: kept, shown, lost; sign-ins that wait for one',
             'Status' => 'suspending, closing, and what goes with it',
         ],
         ['Invitations' => 'offers of an account: sent, accepted, withdrawn'],

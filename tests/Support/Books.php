@@ -40,7 +40,7 @@ final class Books
     {
         $nothing = new FakeLists;
 
-        return Judge::of(RuleBook::fromArray($document ?? self::demo()), $nothing, $nothing, $nothing, new FieldTypes($nothing), new \DateTimeImmutable(self::NOW));
+        return Judge::of(RuleBook::fromArray($document ?? self::demo()), $nothing, $nothing, $nothing, new FieldTypes($nothing), new \DateTimeImmutable(self::NOW), static fn (array $roles): array => $roles);
     }
 
     /**

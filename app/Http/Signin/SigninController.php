@@ -11,18 +11,22 @@ use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\DeviceMark;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Throttling\Source;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Signin\AttemptSignin;
+use Kennel\App\Signin\FinishSignin;
+use Kennel\App\Signin\Outcome;
 use Kennel\App\Signin\ProveAgain;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
 
 final readonly class SigninController
 {
-    /** The token goes out once, in the cookie, and never in a body. */
+    /** The session's token goes out once, in the cookie, and never in a body. */
     public function store(Request $request, AttemptSignin $signIn, DeviceMark $mark): JsonResponse
     {
         $body = Body::of($request);
@@ -38,11 +42,31 @@ final readonly class SigninController
             throw Refusal::invalid($missing);
         }
         $browser = $mark->browser($request);
-        $session = $signIn($email, $password, $kept, $browser) ?? throw new Problem(401, 'signin.refused');
+        $outcome = $signIn($email, $password, $kept, $browser) ?? throw new Problem(401, 'signin.refused');
 
-        return Json::ok(['id' => $session['id']], 201)
-            ->withCookie(Surface::of($request)->cookie($session['token']->reveal(), $kept ? $session['until'] : null))
-            ->withCookie(DeviceMark::cookie($browser));
+        return self::said($outcome, $request, $browser);
+    }
+
+    /** The code of an authenticator app or a recovery code, with what the first step gave. */
+    public function secondFactor(Request $request, FinishSignin $finish, DeviceMark $mark): JsonResponse
+    {
+        $body = Body::of($request);
+        $token = $body->text('token') ?? '';
+        $code = $body->secret('code') ?? new Secret('');
+        $trusts = $body->yes('trust_device');
+        $body->complete();
+        $browser = $mark->browser($request);
+
+        return self::said($finish($token, $code, $trusts, $browser), $request, $browser);
+    }
+
+    private static function said(Outcome $outcome, Request $request, Browser $browser): JsonResponse
+    {
+        return $outcome->sessionId === null
+            ? Json::ok(['needs' => 'second_factor', 'token' => $outcome->token->reveal(), 'expires_at' => Moment::write($outcome->until)], 202)
+            : Json::ok(['id' => $outcome->sessionId], 201)
+                ->withCookie(Surface::of($request)->cookie($outcome->token->reveal(), $outcome->isKept ? $outcome->until : null))
+                ->withCookie(DeviceMark::cookie($browser));
     }
 
     /** The password once more, in a session there is. */

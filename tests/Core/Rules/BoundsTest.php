@@ -110,7 +110,7 @@ final class BoundsTest extends TestCase
             }
         });
         $expected = array_map(static fn (array $bounds): array => [$bounds[0], $bounds[1]], self::NUMBERS);
-        self::assertEquals([...$expected, 'format' => [8, 8]], $bounded);
+        self::assertEquals([...$expected, 'format' => [9, 9]], $bounded);
         self::assertEquals(self::LENGTHS, $lengths);
     }
 

@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Factors;
+
+use Illuminate\Contracts\Encryption\Encrypter;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Mail\Messages;
+use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Sessions\KnownDevices;
+use Kennel\Core\Factors\RecoveryCode;
+use Kennel\Core\Factors\Totp;
+use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Wording\MessageKind;
+use Psr\Clock\ClockInterface;
+
+/** The second factors of an account: which there are, whether what was typed is of one of them, and their end. */
+final readonly class Factors
+{
+    public function __construct(
+        private ClockInterface $clock,
+        private Encrypter $encrypter,
+        private RecoveryCodes $codes,
+        private KnownDevices $devices,
+        private Accounts $accounts,
+        private AuditTrail $audit,
+        private Messages $messages,
+    ) {
+    }
+
+    /** @return list<Authenticator> those that count, the oldest first */
+    public function of(string $accountId): array
+    {
+        return array_values(Authenticator::query()->confirmed()->where('account_id', $accountId)->orderBy('seq')->get()->all());
+    }
+
+    public function totp(Authenticator $authenticator): Totp
+    {
+        return new Totp(new Secret((string) base64_decode((string) $this->encrypter->decrypt($authenticator->sealed), true)));
+    }
+
+    public function seal(Totp $totp): string
+    {
+        return $this->encrypter->encrypt(base64_encode($totp->secret()->reveal()));
+    }
+
+    /**
+     * Uses up what was typed. In one statement each, so that a code that comes twice at once counts once; called inside the act's transaction.
+     *
+     * @return 'authenticator'|'recovery_code'|null what it was a code of; null for nothing that counts
+     */
+    public function spend(string $accountId, Secret $typed): ?string
+    {
+        foreach ($this->of($accountId) as $authenticator) {
+            if ($this->spendStep($authenticator, $typed)) {
+                return 'authenticator';
+            }
+        }
+        $code = RecoveryCode::read($typed->reveal());
+
+        return $code->isWhole() && $this->codes->spend($accountId, $code) ? 'recovery_code' : null;
+    }
+
+    public function spendStep(Authenticator $authenticator, Secret $typed): bool
+    {
+        $step = $this->totp($authenticator)->stepOf($typed->reveal(), $this->clock->now(), $authenticator->last_step);
+
+        return $step !== null && Authenticator::query()->whereKey($authenticator->seq)
+            ->where(static fn ($unused) => $unused->whereNull('last_step')->orWhere('last_step', '<', $step))
+            ->update(['last_step' => $step, 'used_at' => Moment::write($this->clock->now())]) === 1;
+    }
+
+    /** All of them, with what hangs on them. Called inside the act's transaction, which writes the trail. */
+    public function removeAll(Account $account): void
+    {
+        Authenticator::query()->where('account_id', $account->id)->delete();
+        $this->codes->forget($account->id);
+        $this->devices->trustNone($account->id);
+        $this->accounts->change($account, ['factor_since' => null]);
+    }
+
+    /**
+     * Tells the holder what became of their factors, and writes it down.
+     *
+     * @param  'added'|'removed'|'codes_renewed'|'code_used'|'reset'  $what
+     */
+    public function note(Account $account, Actor $by, string $what, string $reason = ''): void
+    {
+        $this->audit->record("factor.{$what}", $by, $account->reference(), [], ['factors' => count($this->of($account->id))], $reason);
+        $this->messages->queueToHolder(MessageKind::FactorChanged, $account, 'factors', ['what' => $what]);
+    }
+}

@@ -1,0 +1,159 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Factors;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Support\Str;
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\MarkComplete;
+use Kennel\App\Accounts\Standings;
+use Kennel\App\Passwords\Brakes;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Sessions\KnownDevices;
+use Kennel\Core\Factors\Totp;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Secrets\Entropy;
+use Kennel\Core\Secrets\Secret;
+use Psr\Clock\ClockInterface;
+
+/** What holders do with their own second factors. */
+final readonly class TendFactors
+{
+    /** Of one account; a phone, its successor, a tablet. */
+    private const MOST = 5;
+
+    private const LONGEST_NAME = 60;
+
+    public function __construct(
+        private ConnectionInterface $database,
+        private ClockInterface $clock,
+        private Entropy $entropy,
+        private Accounts $accounts,
+        private Factors $factors,
+        private RecoveryCodes $codes,
+        private KnownDevices $devices,
+        private Standings $standings,
+        private Brakes $brakes,
+        private MarkComplete $markComplete,
+    ) {
+    }
+
+    /**
+     * It counts once a first code of it is typed; until then nothing has changed.
+     *
+     * @return array{id: string, totp: Totp}
+     *
+     * @throws Refusal when there are as many as there may be
+     */
+    public function begin(SignedIn $holder, string $name): array
+    {
+        $name = trim($name);
+        if ($name === '' || mb_strlen($name) > self::LONGEST_NAME || preg_match('/\p{C}/u', $name) === 1) {
+            throw Refusal::invalid([new Reason('factor.name', 'name', ['maximum' => self::LONGEST_NAME])]);
+        }
+        $totp = Totp::draw($this->entropy);
+        $sealed = $this->factors->seal($totp);
+
+        return $this->database->transaction(function () use ($holder, $name, $totp, $sealed): array {
+            $this->requireRoom($holder->accountId);
+            Authenticator::query()->where('account_id', $holder->accountId)->whereNull('confirmed_at')->delete();
+            Authenticator::query()->insert(['id' => $id = (string) Str::uuid7(), 'account_id' => $holder->accountId, 'name' => $name, 'sealed' => $sealed, 'created_at' => Moment::write($this->clock->now())]);
+
+            return ['id' => $id, 'totp' => $totp];
+        });
+    }
+
+    /**
+     * @return list<string>|null a sheet of recovery codes with the first factor; null with a further one
+     *
+     * @throws Refusal for another code, while the brake is on, when it waited too long
+     */
+    public function confirm(SignedIn $holder, string $id, Secret $typed, string $source): ?array
+    {
+        $attempt = $this->brakes->enter("factor {$holder->accountId}", $source);
+        $sheet = $this->database->transaction(function () use ($holder, $id, $typed): ?array {
+            $authenticator = Authenticator::query()->where('account_id', $holder->accountId)->where('id', $id)->whereNull('confirmed_at')->first();
+            if ($authenticator === null || Moment::read($authenticator->created_at)->modify('+'.Authenticator::CONFIRMED_WITHIN.' minutes') <= $this->clock->now()) {
+                throw Refusal::notFound();
+            }
+            $this->requireRoom($holder->accountId);
+            if (! $this->factors->spendStep($authenticator, $typed)) {
+                throw Refusal::invalid([new Reason('factor.code_wrong', 'code')]);
+            }
+            $account = $this->accounts->find($holder->accountId) ?? throw Refusal::notFound();
+            $now = Moment::write($this->clock->now());
+            Authenticator::query()->whereKey($authenticator->seq)->update(['confirmed_at' => $now]);
+            $isFirst = $account->factor_since === null;
+            $sheet = $isFirst ? $this->codes->renew($account->id) : null;
+            $isFirst && $this->accounts->change($account, ['factor_since' => $now]);
+            $this->factors->note($account, $holder->asHolder(), 'added');
+            ($this->markComplete)($account);
+
+            return $sheet;
+        });
+        $attempt->succeeded();
+
+        return $sheet;
+    }
+
+    /** @throws Refusal when there is none, and for the last one of somebody who needs one */
+    public function remove(SignedIn $holder, string $id): void
+    {
+        $this->database->transaction(function () use ($holder, $id): void {
+            $account = $this->accounts->find($holder->accountId) ?? throw Refusal::notFound();
+            $authenticator = Authenticator::query()->confirmed()->where('account_id', $account->id)->where('id', $id)->first() ?? throw Refusal::notFound();
+            if (count($this->factors->of($account->id)) === 1) {
+                if ($this->standings->factorDueOf($account) !== null) {
+                    throw Refusal::conflict('factor.needed');
+                }
+                $this->factors->removeAll($account);
+            } else {
+                Authenticator::query()->whereKey($authenticator->seq)->delete();
+            }
+            $this->factors->note($account, $holder->asHolder(), 'removed');
+        });
+    }
+
+    /**
+     * @return list<string> a new sheet
+     *
+     * @throws Refusal without a factor they could stand in for
+     */
+    public function renewCodes(SignedIn $holder): array
+    {
+        return $this->database->transaction(function () use ($holder): array {
+            $account = $this->withFactor($holder);
+            $sheet = $this->codes->renew($account->id);
+            $this->factors->note($account, $holder->asHolder(), 'codes_renewed');
+
+            return $sheet;
+        });
+    }
+
+    /** Every device is asked again from now on. */
+    public function forgetDevices(SignedIn $holder): void
+    {
+        $this->database->transaction(function () use ($holder): void {
+            $this->devices->trustNone($this->withFactor($holder)->id);
+        });
+    }
+
+    private function withFactor(SignedIn $holder): Account
+    {
+        $account = $this->accounts->find($holder->accountId) ?? throw Refusal::notFound();
+
+        return $account->factor_since === null ? throw Refusal::notFound() : $account;
+    }
+
+    private function requireRoom(string $accountId): void
+    {
+        if (count($this->factors->of($accountId)) >= self::MOST) {
+            throw Refusal::conflict('factor.too_many');
+        }
+    }
+}

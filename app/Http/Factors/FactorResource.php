@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Factors;
+
+use Kennel\App\Accounts\Account;
+use Kennel\App\Accounts\Standings;
+use Kennel\App\Factors\Authenticator;
+use Kennel\App\Factors\FactorResets;
+use Kennel\App\Factors\Factors;
+use Kennel\App\Factors\RecoveryCodes;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Sessions\KnownDevices;
+
+/** The second factors of an account as its holder and operators are told of them: all but what they are made of. */
+final readonly class FactorResource
+{
+    public function __construct(private Factors $factors, private RecoveryCodes $codes, private KnownDevices $devices, private Standings $standings, private FactorResets $resets)
+    {
+    }
+
+    /** @return array<string, mixed> */
+    public function of(Account $account): array
+    {
+        $due = $this->standings->factorDueOf($account);
+        $reset = $this->resets->openOf($account->id);
+
+        return [
+            'authenticators' => array_map(static fn (Authenticator $one): array => [
+                'id' => $one->id, 'name' => $one->name, 'added_at' => $one->confirmed_at, 'used_at' => $one->used_at,
+            ], $this->factors->of($account->id)),
+            'recovery_codes' => $this->codes->count($account->id),
+            'trusted_devices' => $this->devices->countTrusted($account->id),
+            'demanded_from' => $due === null ? null : Moment::write($due),
+            'reset' => $reset === null ? null : ['asked_at' => $reset->asked_at, 'due_at' => $reset->due_at, 'by' => $reset->asked_by_name],
+        ];
+    }
+}

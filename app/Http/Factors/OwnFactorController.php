@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Factors;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Factors\FactorResets;
+use Kennel\App\Factors\TendFactors;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\Throttling\Source;
+use Kennel\Core\Secrets\Secret;
+
+/** The second factors of one's own. Open to limited accounts: adding one can be what is owed. */
+final readonly class OwnFactorController
+{
+    public function __construct(private Caller $caller, private TendFactors $tend, private FactorResource $resource, private Accounts $accounts)
+    {
+    }
+
+    public function index(): JsonResponse
+    {
+        return Json::ok($this->resource->of($this->accounts->find($this->caller->get()->accountId) ?? throw Refusal::notFound()));
+    }
+
+    /** What goes into the app is said once, here; it counts when a first code of it is typed. */
+    public function begin(Request $request): JsonResponse
+    {
+        $holder = $this->caller->get();
+        $body = Body::of($request);
+        $name = $body->text('name') ?? '';
+        $body->complete();
+        ['id' => $id, 'totp' => $totp] = $this->tend->begin($holder, $name);
+
+        return Json::ok(['id' => $id, 'key' => $totp->key(), 'address' => $totp->address((string) config('kennel.sender.name'), $holder->email)], 201);
+    }
+
+    public function confirm(string $id, Request $request): JsonResponse
+    {
+        $holder = $this->caller->get();
+        $body = Body::of($request);
+        $code = $body->secret('code') ?? new Secret('');
+        $body->complete();
+
+        return Json::ok(['recovery_codes' => $this->tend->confirm($holder, $id, $code, Source::of($request))]);
+    }
+
+    public function remove(string $id): Response
+    {
+        $this->tend->remove($this->caller->get(), $id);
+
+        return new Response(status: 204);
+    }
+
+    public function renewCodes(): JsonResponse
+    {
+        return Json::ok(['recovery_codes' => $this->tend->renewCodes($this->caller->get())], 201);
+    }
+
+    public function forgetDevices(): Response
+    {
+        $this->tend->forgetDevices($this->caller->get());
+
+        return new Response(status: 204);
+    }
+
+    public function stopReset(FactorResets $resets): Response
+    {
+        $resets->stopByHolder($this->caller->get());
+
+        return new Response(status: 204);
+    }
+}

@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Signin;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\Standings;
+use Kennel\App\Audit\Strangers;
+use Kennel\App\Factors\Factors;
+use Kennel\App\Factors\PendingSignin;
+use Kennel\App\Factors\PendingSignins;
+use Kennel\App\Passwords\Brakes;
+use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Identity\Browser;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\Throttling\Source;
+use Kennel\App\Sessions\KnownDevices;
+use Kennel\Core\Factors\FactorRules;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Sessions\Proof;
+use Psr\Clock\ClockInterface;
+
+/** Shows the second factor: a code of an authenticator app, or a recovery code. */
+final readonly class FinishSignin
+{
+    public function __construct(
+        private ConnectionInterface $database,
+        private ClockInterface $clock,
+        private PendingSignins $pending,
+        private Accounts $accounts,
+        private Standings $standings,
+        private Factors $factors,
+        private FactorRules $rules,
+        private KnownDevices $devices,
+        private BeginSession $begin,
+        private Brakes $brakes,
+        private Strangers $strangers,
+    ) {
+    }
+
+    /**
+     * @param  bool  $trustsDevice  it need not be asked again for a while
+     *
+     * @throws Refusal for another code, while the brake is on, when there is nothing to finish any more
+     */
+    public function __invoke(string $token, Secret $typed, bool $trustsDevice, Browser $browser): Outcome
+    {
+        $pending = $this->pending->find($token, $browser) ?? throw self::over();
+        $attempt = $this->brakes->enter("factor {$pending->account_id}", Source::ofAddress($browser->source));
+        $outcome = $this->database->transaction(fn (): ?Outcome => $this->finish($pending, $typed, $trustsDevice, $browser));
+        if ($outcome === null) {
+            throw Refusal::invalid([new Reason('factor.code_wrong', 'code')], 'signin.code_refused');
+        }
+        $attempt->succeeded();
+
+        return $outcome;
+    }
+
+    /** @return Outcome|null null for a code that does not count; that it was tried is written down all the same */
+    private function finish(PendingSignin $pending, Secret $typed, bool $trustsDevice, Browser $browser): ?Outcome
+    {
+        if (! $this->pending->countAttempt($pending)) {
+            throw self::over();
+        }
+        $account = $this->accounts->find($pending->account_id);
+        if ($account === null || ! $this->standings->of($account)->maySignIn()) {
+            throw self::over();
+        }
+        $second = $this->factors->spend($account->id, $typed);
+        if ($second === null) {
+            $this->strangers->note('session.refused', $account->reference());
+
+            return null;
+        }
+        if (! $this->pending->end($pending, $account)) {
+            throw self::over();
+        }
+        $session = ($this->begin)($account, $browser, $pending->kept, new Proof($pending->proven_by, $second));
+        if ($trustsDevice && $this->rules->knownFor->seconds > 0) {
+            $this->devices->trust($account->id, $browser, $this->rules->knownFor->after($this->clock->now()));
+        }
+        if ($second === 'recovery_code') {
+            $this->factors->note($account, Actor::holder($account->id, $account->name), 'code_used');
+        }
+
+        return Outcome::session($session, $pending->kept);
+    }
+
+    /** For a token nobody knows, one that ran out, and one that was tried too often: the first factor is asked for again. */
+    private static function over(): Refusal
+    {
+        return Refusal::invalid([new Reason('signin.step_over', 'token')], 'signin.step_over');
+    }
+}

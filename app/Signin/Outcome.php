@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Signin;
+
+use Kennel\Core\Secrets\Token;
+
+/** What a proven first factor led to: a session, or a token with which the second factor is shown. */
+final readonly class Outcome
+{
+    /** @param  string|null  $sessionId  null while a second factor is missing */
+    private function __construct(public Token $token, public \DateTimeImmutable $until, public ?string $sessionId, public bool $isKept = false)
+    {
+    }
+
+    /** @param  array{id: string, token: Token, until: \DateTimeImmutable}  $session */
+    public static function session(array $session, bool $isKept): self
+    {
+        return new self($session['token'], $session['until'], $session['id'], $isKept);
+    }
+
+    /** @param  array{token: Token, until: \DateTimeImmutable}  $pending */
+    public static function needsSecondFactor(array $pending): self
+    {
+        return new self($pending['token'], $pending['until'], null);
+    }
+}

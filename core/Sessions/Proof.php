@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Core\Sessions;
+
+/** How somebody showed who they are: by one factor, or by two. */
+final readonly class Proof
+{
+    /** What each is called in tokens and records (RFC 8176 §2). */
+    private const METHODS = ['password' => 'pwd', 'authenticator' => 'otp', 'recovery_code' => 'otp'];
+
+    /**
+     * @param  string  $first  'password'
+     * @param  string|null  $second  'authenticator', 'recovery_code', or 'known_device', which shows nothing anew
+     */
+    public function __construct(public string $first, public ?string $second = null)
+    {
+    }
+
+    /** @return list<string> authentication method references */
+    public function methods(): array
+    {
+        $methods = array_values(array_unique(array_filter([self::METHODS[$this->first] ?? null, $this->second === null ? null : self::METHODS[$this->second] ?? null])));
+
+        return count($methods) > 1 ? [...$methods, 'mfa'] : $methods;
+    }
+}

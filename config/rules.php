@@ -73,6 +73,11 @@ return [
         'seen_every' => 'PT1M',
         // How long typing the password counts for acts that hand out power.
         'proof_for' => 'PT10M',
+        // Of one account; 0 for as many as there are.
+        'at_once' => 0,
+        // Shorter limits for holders of a role, and for whoever came by an app: ['key' => 'keeper', 'idle' => 'PT15M', 'absolute' => 'PT8H'].
+        'roles' => [],
+        'apps' => [],
     ],
     'throttles' => [
         'verdicts' => ['times' => 600, 'within' => 'PT1M'],

@@ -24,6 +24,11 @@ final readonly class HeldBackAddresses
         HeldBack::query()->upsert([['lookup_key' => mb_substr($lookupKey, 0, self::LONGEST), 'until' => Moment::write($now->modify("+{$seconds} seconds"))]], ['lookup_key'], ['until']);
     }
 
+    public function count(): int
+    {
+        return HeldBack::query()->where('until', '>', Moment::write($this->clock->now()))->count();
+    }
+
     public function release(string $lookupKey): void
     {
         HeldBack::query()->where('lookup_key', $lookupKey)->delete();

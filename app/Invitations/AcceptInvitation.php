@@ -117,7 +117,7 @@ final readonly class AcceptInvitation
                 }
                 $this->devices->note($acceptance->account->id, $browser);
 
-                return ['acceptance' => $acceptance, 'session' => ($this->openSession)($acceptance->account->id, $browser, false)];
+                return ['acceptance' => $acceptance, 'session' => ($this->openSession)($acceptance->account, $browser, false)];
             });
         } catch (UniqueConstraintViolationException) {
             throw Refusal::changedMeanwhile();

@@ -55,6 +55,11 @@ final readonly class Blockers
         if ($book->hashing->pepper !== '' && ! $this->peppers->has($book->hashing->pepper)) {
             $reasons[] = new Reason('rules.unknown_pepper', 'hashing.pepper', ['pepper' => $book->hashing->pepper]);
         }
+        foreach (['factors.roles' => $book->factors->roles, 'sessions.roles' => array_map(strval(...), array_keys($book->sessions->roles))] as $rule => $roles) {
+            foreach (array_diff($roles, $this->roles->graph()->keys()) as $role) {
+                $reasons[] = new Reason('rules.unknown_role', $rule, ['role' => $role]);
+            }
+        }
         foreach ($book->apps as $app) {
             foreach (array_diff(array_keys($app->landing->roles), $this->roles->graph()->keys()) as $role) {
                 $reasons[] = new Reason('rules.unknown_role', "apps.{$app->key}.landing.roles", ['role' => $role]);

@@ -151,7 +151,8 @@ final class CurrentSession implements Caller
         $this->roleTag = $row->role_tag;
         $facts = new SessionFacts((bool) $row->kept, Moment::read($row->started_at), Moment::read($row->seen_at), Moment::readOrNull($row->ended_at));
         $now = $this->clock->now();
-        if (($this->decide)($facts, $now) !== null) {
+        $limits = app(LimitsOfAccount::class)->ofRow($row->app_key, $row->assignments);
+        if (($this->decide)($facts, $now, $limits) !== null) {
             return null;
         }
         $standing = Standing::of(StandingRow::facts($row, app(DutyRules::class)), app(DutyRules::class));
@@ -159,7 +160,7 @@ final class CurrentSession implements Caller
             return null;
         }
         if ($this->decide->shouldMarkSeen($facts, $now)) {
-            app(MarkSeen::class)($row->id, $row->account_id, $facts->kept, $facts->startedAt, $now);
+            app(MarkSeen::class)($row->id, $row->account_id, $facts->kept, $facts->startedAt, $now, $limits);
         }
 
         return new SignedIn(

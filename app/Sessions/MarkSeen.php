@@ -12,16 +12,16 @@ use Kennel\Core\Sessions\SessionRules;
 /** Writes down that a session was used, and when it lapses now. */
 final readonly class MarkSeen
 {
-    public function __construct(private ConnectionInterface $database, private SessionRules $rules, private NoteSeen $noteSeen)
+    public function __construct(private ConnectionInterface $database, private NoteSeen $noteSeen)
     {
     }
 
-    public function __invoke(string $sessionId, string $accountId, bool $kept, \DateTimeImmutable $startedAt, \DateTimeImmutable $now): void
+    public function __invoke(string $sessionId, string $accountId, bool $kept, \DateTimeImmutable $startedAt, \DateTimeImmutable $now, SessionRules $limits): void
     {
-        $this->database->transaction(function () use ($sessionId, $accountId, $kept, $startedAt, $now): void {
+        $this->database->transaction(function () use ($sessionId, $accountId, $kept, $startedAt, $now, $limits): void {
             Session::query()->where('id', $sessionId)->update([
                 'seen_at' => Moment::write($now),
-                'lapses_at' => Moment::write(self::lapse($this->rules, $kept, $startedAt, $now)),
+                'lapses_at' => Moment::write(self::lapse($limits, $kept, $startedAt, $now)),
             ]);
             ($this->noteSeen)($accountId, $now);
         });

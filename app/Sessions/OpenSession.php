@@ -5,33 +5,38 @@ declare(strict_types=1);
 namespace Kennel\App\Sessions;
 
 use Illuminate\Support\Str;
+use Kennel\App\Accounts\Account;
 use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Sessions\Proof;
-use Kennel\Core\Sessions\SessionRules;
 use Psr\Clock\ClockInterface;
 
 /** Starts a session under a new token. The token of a session that was there before is never carried over. */
 final readonly class OpenSession
 {
+    /** Where the rule was just made narrower; the next sign-in ends more. */
+    private const MOST_BEYOND = 200;
+
     public function __construct(
         private ClockInterface $clock,
         private Entropy $entropy,
-        private SessionRules $rules,
+        private LimitsOfAccount $limits,
     ) {
     }
 
     /** @return array{id: string, token: Token, until: \DateTimeImmutable} */
-    public function __invoke(string $accountId, Browser $browser, bool $kept, Proof $proof = new Proof('password')): array
+    public function __invoke(Account $account, Browser $browser, bool $kept, Proof $proof = new Proof('password')): array
     {
         $now = $this->clock->now();
+        $limits = $this->limits->of($account);
+        $this->makeRoom($account->id, $limits->atOnce, $now);
         $token = Token::draw($this->entropy);
         $id = (string) Str::uuid7();
         Session::query()->insert([
             'id' => $id,
-            'account_id' => $accountId,
+            'account_id' => $account->id,
             'surface' => $browser->surface->value,
             'token_digest' => $token->digest(),
             'kept' => $kept,
@@ -42,9 +47,19 @@ final readonly class OpenSession
             'proven_at' => Moment::write($now),
             'started_at' => Moment::write($now),
             'seen_at' => Moment::write($now),
-            'lapses_at' => Moment::write(MarkSeen::lapse($this->rules, $kept, $now, $now)),
+            'lapses_at' => Moment::write(MarkSeen::lapse($limits, $kept, $now, $now)),
         ]);
 
-        return ['id' => $id, 'token' => $token, 'until' => $this->rules->absoluteLimit($kept)->after($now)];
+        return ['id' => $id, 'token' => $token, 'until' => $limits->absoluteLimit($kept)->after($now)];
+    }
+
+    /** So many at once and no more: those that were used longest ago end. */
+    private function makeRoom(string $accountId, int $atOnce, \DateTimeImmutable $now): void
+    {
+        if ($atOnce === 0) {
+            return;
+        }
+        $beyond = Session::query()->live($now)->where('account_id', $accountId)->orderByDesc('seen_at')->orderByDesc('seq')->skip($atOnce - 1)->limit(self::MOST_BEYOND)->pluck('id')->all();
+        $beyond === [] || Session::query()->whereIn('id', $beyond)->update(['ended_at' => Moment::write($now), 'ended_by' => 'too many at once']);
     }
 }

@@ -46,7 +46,7 @@ final readonly class BeginSession
         if ($former !== null) {
             $this->endSessions->one($former->sessionId, 'signed in anew');
         }
-        $session = ($this->openSession)($account->id, $browser, $kept, $proof);
+        $session = ($this->openSession)($account, $browser, $kept, $proof);
         ($this->noteSeen)($account->id, $this->clock->now());
         $this->audit->record('session.signed_in', Actor::holder($account->id, $account->name), $account->reference(), [], [
             'session' => $session['id'],

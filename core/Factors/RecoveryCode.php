@@ -7,10 +7,10 @@ namespace Kennel\Core\Factors;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Secret;
 
-/** One of a sheet of codes that stand in for a lost second factor, each once: 50 random bits, in letters and digits that cannot be taken for each other. */
+/** One of a sheet of codes that stand in for a lost second factor, each once: 75 random bits, in letters and digits that cannot be taken for each other. */
 final readonly class RecoveryCode
 {
-    private const LENGTH = 10;
+    private const LENGTH = 15;
 
     /** Of 32, so five bits each: without I, L, O and U, as Crockford's Base32 has it (common practice). */
     private const ALPHABET = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
@@ -47,7 +47,7 @@ final readonly class RecoveryCode
     }
 
     /**
-     * What the store keeps. 50 bits can be searched by who has the plain digest, so this one needs a key that is not in the store.
+     * What the store keeps. What can be typed can be searched for by who has the plain digest, so this one needs a key that is not in the store.
      *
      * @param  string  $of  the account's id: the same code of another is another digest
      */

@@ -118,6 +118,9 @@ final readonly class RuleBook
                 throw new InvalidRuleBook("fields.{$field->key}.apps: there is no app \"{$unknown}\"");
             }
         }
+        foreach (array_diff(array_keys($this->sessions->apps), array_keys($this->apps)) as $unknown) {
+            throw new InvalidRuleBook("sessions.apps: there is no app \"{$unknown}\"");
+        }
         foreach (array_diff($this->disclosure->apps(), array_keys($this->apps)) as $unknown) {
             throw new InvalidRuleBook("disclosure: there is no app \"{$unknown}\"");
         }

@@ -13,14 +13,19 @@ final readonly class DecideSession
     {
     }
 
-    /** @return Reason|null null when it is live */
-    public function __invoke(?SessionFacts $session, \DateTimeImmutable $now): ?Reason
+    /**
+     * @param  SessionRules|null  $rules  narrowed for whose it is; null where everybody's hold
+     * @return Reason|null null when it is live
+     */
+    public function __invoke(?SessionFacts $session, \DateTimeImmutable $now, ?SessionRules $rules = null): ?Reason
     {
+        $rules ??= $this->rules;
+
         return match (true) {
             $session === null => new Reason('session.unknown'),
             $session->endedAt !== null => new Reason('session.ended'),
-            $this->rules->absoluteLimit($session->kept)->after($session->startedAt) <= $now => new Reason('session.expired'),
-            $this->rules->idleLimit($session->kept)->after($session->seenAt) <= $now => new Reason('session.idle'),
+            $rules->absoluteLimit($session->kept)->after($session->startedAt) <= $now => new Reason('session.expired'),
+            $rules->idleLimit($session->kept)->after($session->seenAt) <= $now => new Reason('session.idle'),
             default => null,
         };
     }

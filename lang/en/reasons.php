@@ -289,6 +289,7 @@ return [
         ],
     ],
     'factor' => ['code_wrong' => 'The code is not right, or was used already.', 'name' => 'Give it a name of at most :maximum characters.'],
+    'session' => ['ids' => 'Name 1 to :maximum sessions.'],
     'signin' => ['step_over' => 'This sign-in has to begin anew.'],
     'duty' => [
         'verify_email' => 'The e-mail address is not verified yet.',

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Http\Overview;
 
 use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\HeldBackAddresses;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Audit\AuditEvents;
 use Kennel\App\Invitations\Invitations;
@@ -22,6 +23,7 @@ final readonly class Stations
         private Invitations $invitations,
         private Census $census,
         private SessionList $sessions,
+        private HeldBackAddresses $heldBack,
         private Roles $roles,
         private Apps $apps,
         private AuditEvents $audit,
@@ -36,7 +38,7 @@ final readonly class Stations
             $this->invitations($this->invitations->countAll()),
             $this->mail(),
             $this->passwords(),
-            self::station('sessions', $this->sessions->countLive(), 'live'),
+            $this->signin(),
             self::counted('roles', count($this->roles->keys()), 'role', 'roles'),
             self::counted('apps', count($this->apps->all()), 'app', 'apps'),
             $this->accounts($this->accounts->countAll()),
@@ -68,6 +70,14 @@ final readonly class Stations
         return $failed > 0
             ? self::station('mail', $failed, 'failed', true)
             : self::station('mail', ($states['queued'] ?? 0) + ($states['sending'] ?? 0) + ($states['retrying'] ?? 0), 'waiting');
+    }
+
+    /** @return array{station: string, figure: int, unit: string, needs_attention: bool} */
+    private function signin(): array
+    {
+        $heldBack = $this->heldBack->count();
+
+        return $heldBack > 0 ? self::station('signin', $heldBack, 'held back', true) : self::station('signin', $this->sessions->countLive(), 'live');
     }
 
     /** @return array{station: string, figure: int, unit: string, needs_attention: bool} */

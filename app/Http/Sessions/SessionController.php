@@ -8,19 +8,20 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Kennel\App\Accounts\Accounts;
-use Kennel\App\Accounts\OperatorAuthority;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
 use Kennel\App\Platform\Identity\Caller;
-use Kennel\App\Platform\Identity\Sight;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Sessions\EndAsOperator;
 use Kennel\App\Sessions\EndSessions;
+use Kennel\App\Sessions\SessionFilter;
 use Kennel\App\Sessions\SessionList;
 use Kennel\App\Signin\FindLanding;
+use Kennel\Core\Reasons\Reason;
 
 final readonly class SessionController
 {
@@ -55,30 +56,43 @@ final readonly class SessionController
     public function index(Request $request): JsonResponse
     {
         $query = new Query($request);
+        $surface = $query->choice('surface', array_column(Surface::cases(), 'value'));
+        $proof = $query->choice('proof', ['one', 'two']);
+        $filter = new SessionFilter(
+            $query->uuid('account'),
+            $query->text('who', 254),
+            $query->text('from', 45),
+            $surface === null ? null : Surface::from($surface),
+            $proof === null ? null : $proof === 'two',
+            $query->text('app', 40),
+        );
 
-        return Json::ok($this->list->page($query->uuid('account'), $query->text('cursor'), $query->number('limit', 50, 1, 200)));
+        return Json::ok($this->list->page($filter, $query->text('cursor'), $query->number('limit', 50, 1, 200)));
     }
 
-    public function end(string $id, ConnectionInterface $database, Accounts $accounts, OperatorAuthority $authority, Sight $sight): Response
+    public function day(): JsonResponse
     {
-        $operator = $this->caller->require('kennel:sessions.end');
-        $session = $this->list->find($id);
-        if ($session === null || ! $sight->includes($session['account_id'])) {
-            throw Refusal::notFound();
-        }
-        $database->transaction(function () use ($operator, $session, $accounts, $authority): void {
-            $authority->require($operator, $accounts->find($session['account_id']) ?? throw Refusal::notFound());
-            $this->end->one($session['id'], 'operator');
-            $this->audit->record(
-                'session.ended',
-                $operator->asOperator(),
-                ['id' => $session['account_id'], 'name' => $session['name']],
-                ['state' => 'live'],
-                ['state' => 'ended'],
-                record: 'session',
-            );
-        });
+        return Json::ok(['hours' => $this->list->day()]);
+    }
+
+    public function end(string $id, EndAsOperator $end): Response
+    {
+        $end->one($this->caller->require('kennel:sessions.end'), $id);
 
         return new Response(status: 204);
+    }
+
+    public function endMany(Request $request, EndAsOperator $end): JsonResponse
+    {
+        $operator = $this->caller->require('kennel:sessions.end');
+        $body = Body::of($request);
+        $ids = array_values(array_unique($body->texts('ids')));
+        $body->complete();
+        if ($ids === [] || count($ids) > EndAsOperator::MOST) {
+            throw Refusal::invalid([new Reason('session.ids', 'ids', ['maximum' => EndAsOperator::MOST])]);
+        }
+        $ended = $end->many($operator, $ids);
+
+        return Json::ok(['ended' => $ended, 'left' => count($ids) - $ended]);
     }
 }

@@ -21,6 +21,7 @@ use Kennel\App\Signin\AttemptSignin;
 use Kennel\App\Signin\FinishSignin;
 use Kennel\App\Signin\Outcome;
 use Kennel\App\Signin\ProveAgain;
+use Kennel\Core\Factors\FactorRules;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
 
@@ -63,7 +64,7 @@ final readonly class SigninController
     private static function said(Outcome $outcome, Request $request, Browser $browser): JsonResponse
     {
         return $outcome->sessionId === null
-            ? Json::ok(['needs' => 'second_factor', 'token' => $outcome->token->reveal(), 'expires_at' => Moment::write($outcome->until)], 202)
+            ? Json::ok(['needs' => 'second_factor', 'token' => $outcome->token->reveal(), 'expires_at' => Moment::write($outcome->until), 'trusts_for' => app(FactorRules::class)->knownFor->seconds], 202)
             : Json::ok(['id' => $outcome->sessionId], 201)
                 ->withCookie(Surface::of($request)->cookie($outcome->token->reveal(), $outcome->isKept ? $outcome->until : null))
                 ->withCookie(DeviceMark::cookie($browser));

@@ -61,7 +61,7 @@ final readonly class SignupController
             if (! $forms->spend($app->key, $form)) {
                 throw Refusal::invalid([new Reason('bots.form')], 'signup.refused');
             }
-            $session = $account !== null && $app->rules->opensSession ? $openSession($account->id, Browser::of($request), false) : null;
+            $session = $account !== null && $app->rules->opensSession ? $openSession($account, Browser::of($request), false) : null;
         });
         if (! $verdict->isAccepted()) {
             throw Refusal::invalid($verdict->reasons, 'signup.refused');

@@ -42,9 +42,12 @@ final readonly class UpgradeBook
             ]),
             // Apps can say where whoever has signed in goes on to; until they do, it is the account page.
             new Step(8, added: ['apps.*.landing' => ['address' => '', 'roles' => []]]),
-            // Second factors are offered, and demanded of nobody until somebody says so.
+            // Sessions: so many at once, and shorter limits for some. Second factors are offered, and demanded of nobody until somebody says so.
             new Step(9, added: [
                 'apps.*.second_factor' => 'offered',
+                'sessions.at_once' => 0,
+                'sessions.roles' => [],
+                'sessions.apps' => [],
                 'factors' => ['roles' => [], 'from' => '', 'grace' => 'P14D', 'known_for' => 'P30D', 'codes' => 10, 'reset_after' => 'P1D'],
             ]),
         ]);

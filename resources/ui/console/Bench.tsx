@@ -31,7 +31,7 @@ const ImportsScreen = later(() => import('./imports/ImportsScreen').then((module
 const PasswordsScreen = later(() => import('./passwords/PasswordsScreen').then((module) => module.PasswordsScreen));
 const ProofDialog = later(() => import('./proof/ProofDialog').then((module) => module.ProofDialog));
 const RolesScreen = later(() => import('./roles/RolesScreen').then((module) => module.RolesScreen));
-const SessionsScreen = later(() => import('./sessions/SessionsScreen').then((module) => module.SessionsScreen));
+const SigninStation = later(() => import('./signin/SigninStation').then((module) => module.SigninStation));
 const SignupScreen = later(() => import('./signup/SignupScreen').then((module) => module.SignupScreen));
 
 const isDemo = document.querySelector('meta[name="demo-keeper"]') !== null;
@@ -79,7 +79,8 @@ export function Bench({ name }: { name: string }) {
                   <Route path="mail/:id?" element={<MailScreen />} />
                   <Route path="passwords/import" element={<Navigate to="/accounts/import" replace />} />
                   <Route path="passwords/:tab?" element={<PasswordsScreen />} />
-                  <Route path="sessions" element={<SessionsScreen />} />
+                  <Route path="sessions" element={<Navigate to="/sign-in/sessions" replace />} />
+                  <Route path="sign-in/:tab?" element={<SigninStation />} />
                   <Route path="roles/:tab?/:key?" element={<RolesScreen />} />
                   <Route path="apps" element={<AppsScreen />} />
                   <Route path="accounts/import/:id?" element={<ImportsScreen />} />

@@ -66,7 +66,7 @@ const STATIONS: readonly { station: StationKey; name: string; path: string; key:
   },
   { station: 'mail', name: 'Mail', path: '/mail', key: 'm', needs: 'kennel:messages.read' },
   { station: 'passwords', name: 'Passwords', path: '/passwords', key: 'p', needs: 'kennel:passwords.read' },
-  { station: 'sessions', name: 'Sessions', path: '/sessions', key: 'l', needs: 'kennel:sessions.read' },
+  { station: 'signin', name: 'Sign-in', path: '/sign-in', key: 'l', needs: 'kennel:sessions.read' },
   { station: 'roles', name: 'Roles', path: '/roles', key: 'r', needs: 'kennel:roles.read' },
   { station: 'apps', name: 'Apps', path: '/apps', key: 'q', needs: 'kennel:apps.read' },
   { station: 'accounts', name: 'Accounts', path: '/accounts', key: 'a', needs: 'kennel:accounts.read' },

@@ -15,6 +15,7 @@ export interface KitWords {
   /** Stands before and behind the power of ten. */
   guesses: readonly [string, string];
   tryAgainIn: (problem: string, seconds: number) => string;
+  secondStep: { about: string; code: string; help: string; trust: (days: number) => string };
 }
 
 export const kit: KitWords = {
@@ -31,6 +32,12 @@ export const kit: KitWords = {
   met: 'met',
   notMet: 'not met yet',
   guesses: ['about 10', 'guesses'],
+  secondStep: {
+    about: 'Your password is right. Now the second step.',
+    code: 'Code',
+    help: 'The six digits that your authenticator app shows, or one of your recovery codes.',
+    trust: (days) => `Do not ask on this device for ${days === 1 ? 'a day' : `${days} days`}`,
+  },
   tryAgainIn: (problem, seconds) => `${problem}. Try again in ${span(seconds)}.`,
 };
 

@@ -28,6 +28,8 @@ const pages = {
   'undo-address': later(() => import('./profile/UndoAddress').then((module) => module.UndoAddress)),
   data: later(() => import('./profile/OwnData').then((module) => module.OwnData)),
   sharing: later(() => import('./profile/Sharing').then((module) => module.Sharing)),
+  factors: later(() => import('./factors/Factors').then((module) => module.Factors)),
+  devices: later(() => import('./sessions/Devices').then((module) => module.Devices)),
   close: later(() => import('./profile/Close').then((module) => module.Close)),
   details: later(() => import('./duties/Details').then((module) => module.Details)),
   terms: later(() => import('./duties/Terms').then((module) => module.Terms)),

@@ -11,6 +11,7 @@ use PHPUnit\Framework\TestCase;
 
 final class FactorDemandTest extends TestCase
 {
+    /** @param  list<array{string, string}>  $held */
     private static function due(?string $from, string $app, array $held): ?string
     {
         $rules = new FactorRules(['keeper'], $from === null ? null : new \DateTimeImmutable($from), Duration::parse('P14D'), Duration::parse('P30D'), 10, Duration::nothing());

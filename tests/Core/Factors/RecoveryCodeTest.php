@@ -28,8 +28,8 @@ final class RecoveryCodeTest extends TestCase
     public function test_as_it_is_written_on_paper_and_typed_from_it(): void
     {
         $code = self::draw("\0\1\x12\x13\x14");
-        self::assertSame('01JKM-ZZZZZ', $code->inGroups());
-        foreach (['01jkm-zzzzz', ' O1JKM ZZZZZ', 'oIjkmzzzzz', '０１JKM-ZZZZZ', "0LJKM\u{2013}zzzzz"] as $typed) {
+        self::assertSame('01JKM-ZZZZZ-ZZZZZ', $code->inGroups());
+        foreach (['01jkm-zzzzz-zzzzz', ' O1JKM ZZZZZ ZZZZZ', 'oIjkmzzzzzzzzzz', '０１JKM-ZZZZZ', "0LJKM\u{2013}zzzzzzzzzz"] as $typed) {
             self::assertSame($code->digest('key', 'a'), RecoveryCode::read($typed)->digest('key', 'a'), $typed);
         }
         self::assertNotSame($code->digest('key', 'a'), $code->digest('key', 'b'), 'of another account');
@@ -38,8 +38,8 @@ final class RecoveryCodeTest extends TestCase
 
     public function test_what_is_of_another_length_is_none(): void
     {
-        self::assertTrue(RecoveryCode::read('01JKM-ZZZZZ')->isWhole());
-        foreach (['', '482913', '01JKM-ZZZZ', '01JKM-ZZZZZZ', str_repeat('A', 5_000), "\xff\xfe"] as $typed) {
+        self::assertTrue(RecoveryCode::read('01JKM-ZZZZZ-ZZZZZ')->isWhole());
+        foreach (['', '482913', '01JKM-ZZZZ', '01JKM-ZZZZZ-ZZZZZZ', str_repeat('A', 5_000), "\xff\xfe"] as $typed) {
             self::assertFalse(RecoveryCode::read($typed)->isWhole());
         }
     }

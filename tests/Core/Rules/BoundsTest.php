@@ -41,6 +41,8 @@ final class BoundsTest extends TestCase
         'throttles.resends.times' => [0, 1_000_000],
         'throttles.resends_of_address.times' => [0, 1_000_000],
         'throttles.links.times' => [0, 1_000_000],
+        'sessions.at_once' => [0, 100],
+        'factors.codes' => [6, 20],
         'throttles.signins_of_account.free' => [0, 10_000],
         'throttles.signins_of_source.free' => [0, 10_000],
     ];
@@ -56,7 +58,7 @@ final class BoundsTest extends TestCase
 
     /** What the schema says of every text. */
     private const LENGTHS = [
-        'apps.0.key' => 40, 'apps.0.look.name' => 80, 'apps.0.look.colour' => 7, 'apps.0.look.ground' => 7, 'apps.0.look.logo' => 36, 'apps.0.landing.address' => 2_000, 'apps.0.landing.roles.0.key' => 40, 'apps.0.landing.roles.0.address' => 2_000, 'signup.terms.version' => 10, 'signup.terms.text' => 20_000,
+        'apps.0.key' => 40, 'apps.0.look.name' => 80, 'apps.0.look.colour' => 7, 'apps.0.look.ground' => 7, 'apps.0.look.logo' => 36, 'factors.from' => 10, 'sessions.roles.0.key' => 40, 'sessions.apps.0.key' => 40, 'apps.0.landing.address' => 2_000, 'apps.0.landing.roles.0.key' => 40, 'apps.0.landing.roles.0.address' => 2_000, 'signup.terms.version' => 10, 'signup.terms.text' => 20_000,
         'fields.0.key' => 40, 'fields.0.label' => 80, 'fields.0.help' => 300, 'fields.0.earliest' => 10, 'fields.0.latest' => 10, 'fields.0.region' => 2, 'fields.0.choices.0.key' => 80,
         'fields.0.choices.0.label' => 120, 'hashing.pepper' => 32,
         'disclosure.fields.0.key' => 200, 'disclosure.fields.0.grants.0.key' => 60, 'disclosure.fields.0.grants.0.permission' => 60, 'disclosure.fields.0.grants.0.purpose' => 200, 'disclosure.directories.0.key' => 40,

@@ -14,6 +14,7 @@ use Kennel\Core\Accounts\Duty;
 use Kennel\Demo\DemoKeeper;
 use Kennel\Demo\Scenario;
 use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Support\InForce;
 use Kennel\Tests\Support\Books;
 
 /** Which accounts conditions find. */
@@ -111,6 +112,8 @@ final class FindTest extends DoorTestCase
     {
         $this->freshlySeeded();
         DB::table('accounts')->where('seq', 20)->update(['password_owed' => 'asked']);
+        $database = DB::connection()->getPdo();
+        InForce::write($database, array_replace_recursive(InForce::read($database), ['apps' => [2 => ['second_factor' => 'demanded']], 'factors' => ['roles' => ['dispatcher'], 'grace' => 'P30D']]));
         $this->signInAsKeeper();
         $owing = array_fill_keys(array_column(Duty::cases(), 'value'), []);
         foreach ($this->everybody([]) as $account) {

@@ -13,12 +13,14 @@ use Kennel\App\Platform\Retention\Forgets;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Retention\RetentionRules;
 use Kennel\Tests\Factories\AccountFactory;
+use Kennel\Tests\Factories\AuthenticatorFactory;
 use Kennel\Tests\Factories\BulkRunFactory;
 use Kennel\Tests\Factories\CalibrationRunFactory;
 use Kennel\Tests\Factories\ChallengeFactory;
 use Kennel\Tests\Factories\ClaimFactory;
 use Kennel\Tests\Factories\EvidenceEntryFactory;
 use Kennel\Tests\Factories\ExportFactory;
+use Kennel\Tests\Factories\FactorResetFactory;
 use Kennel\Tests\Factories\HashDayFactory;
 use Kennel\Tests\Factories\HeldDeliveryFactory;
 use Kennel\Tests\Factories\IdempotencyKeyFactory;
@@ -26,6 +28,7 @@ use Kennel\Tests\Factories\ImportFactory;
 use Kennel\Tests\Factories\InvitationFactory;
 use Kennel\Tests\Factories\MessageFactory;
 use Kennel\Tests\Factories\PastVerdictFactory;
+use Kennel\Tests\Factories\PendingSigninFactory;
 use Kennel\Tests\Factories\PictureFactory;
 use Kennel\Tests\Factories\RecordFactory;
 use Kennel\Tests\Factories\SentFormFactory;
@@ -75,6 +78,9 @@ final class RetentionTest extends DoorTestCase
             'sessions that ended' => [SessionFactory::class, '1 day', static fn (string $at): array => ['ended_at' => $at]],
             'links' => [ChallengeFactory::class, '30 days', static fn (string $at): array => ['expires_at' => $at]],
             'messages' => [MessageFactory::class, '90 days', static fn (string $at): array => ['settled_at' => $at]],
+            'authenticators nobody confirmed' => [AuthenticatorFactory::class, '60 minutes', static fn (string $at): array => ['created_at' => $at]],
+            'sign-ins that wait for a second factor' => [PendingSigninFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
+            'resets of factors' => [FactorResetFactory::class, '30 days', static fn (string $at): array => ['ended_at' => $at]],
             'invitations that lapsed' => [InvitationFactory::class, '365 days', static fn (string $at): array => ['expires_at' => $at]],
             'invitations that ended' => [InvitationFactory::class, '365 days', static fn (string $at): array => ['ended' => 'withdrawn', 'ended_at' => $at]],
             'files that were taken out' => [ExportFactory::class, '24 hours', static fn (string $at): array => ['begun_at' => $at]],
@@ -120,7 +126,7 @@ final class RetentionTest extends DoorTestCase
     public function test_every_table_that_grows_is_purged_bounded_or_kept_on_purpose(): void
     {
         $purged = array_unique(array_map(static fn (array $one): string => (new (($one[0])::new()->modelName()))->getTable(), self::tables()));
-        $goWithTheirOwner = ['field_values', 'metadata', 'metadata_values', 'duty_waivers', 'terms_acceptances', 'assignments', 'password_history', 'import_rows', 'import_addresses', 'impact_findings', 'erasure_keys', 'account_views', 'bulk_accounts', 'past_assignments', 'consents', 'message_events', 'suppressions', 'known_devices'];
+        $goWithTheirOwner = ['field_values', 'metadata', 'metadata_values', 'duty_waivers', 'terms_acceptances', 'assignments', 'password_history', 'import_rows', 'import_addresses', 'impact_findings', 'erasure_keys', 'account_views', 'bulk_accounts', 'past_assignments', 'consents', 'message_events', 'suppressions', 'known_devices', 'recovery_codes'];
         // The trail and the revisions stay for good; one draft, one impact and the last run of wrapping are kept; the rest is as large as what it describes.
         $keptOnPurpose = ['audit_events', 'rule_revisions'];
         $bounded = ['rule_draft_saves', 'rule_cases', 'impact_runs', 'wrap_runs', 'hash_times', 'relay_facts', 'stand_in_modes', 'pulses', 'jobs', 'apps', 'held_back', 'import_plans', 'roles', 'role_permissions', 'role_includes', 'role_tags', 'permissions', 'exclusions', 'exclusion_roles', 'migrations'];

@@ -14,8 +14,12 @@ use Kennel\Tests\Feature\Trail;
 final class ProofTest extends DoorTestCase
 {
     private const DOORS = [
+        'api/v1/account/factors/authenticators',
+        'api/v1/account/factors/authenticators/{id}',
+        'api/v1/account/factors/recovery-codes',
         'api/v1/accounts',
         'api/v1/accounts/{id}',
+        'api/v1/accounts/{id}/factors/reset',
         'api/v1/accounts/{id}/roles/{key}',
         'api/v1/accounts/{id}/roles/{key}',
         'api/v1/accounts/{id}/temporary-password',

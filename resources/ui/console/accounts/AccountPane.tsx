@@ -15,6 +15,7 @@ import { Fields, Owed, Waivers } from './Duties';
 import { Metadata } from './MetadataPart';
 import { AccountRoles } from './AccountRoles';
 import { ORIGINS } from './where';
+import { FactorsPart } from './FactorsPart';
 import { Challenges, History, Messages, Sessions } from './AccountParts';
 
 type Account = Schemas['Account'];
@@ -85,6 +86,7 @@ function Open({ account, back }: { account: Account; back: string }) {
             </Note>
           )}
         </Row>
+        <FactorsPart accountId={account.id} name={account.name} />
         <AccountRoles account={account} />
         <Sessions accountId={account.id} />
         <Challenges accountId={account.id} />

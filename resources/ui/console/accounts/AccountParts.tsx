@@ -10,6 +10,7 @@ import { useToast } from '../../kit/Toast';
 import { exact, When } from '../../kit/Time';
 import { counted } from '../../text/figures';
 import { api, refresh, useMay } from '../api';
+import { proofOf } from '../signin/proofOf';
 import { actorName } from '../audit/actorName';
 
 /** How many of each an account's page shows at first sight; the stations have the rest. */
@@ -60,7 +61,7 @@ export function Sessions({ accountId }: Of) {
           <span className="min-w-0">
             {session.device}, <When at={session.seen_at} />
             <Note as="span" className="block">
-              {session.surface === 'console' ? 'console' : 'account pages'} · {session.proven_by} ·{' '}
+              {session.surface === 'console' ? 'console' : 'account pages'} · {proofOf(session)} ·{' '}
               <Text face="mono">{session.source}</Text>
             </Note>
           </span>

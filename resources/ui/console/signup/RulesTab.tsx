@@ -18,7 +18,6 @@ import {
 } from '../rules/Setting';
 import { useRule } from '../rules/hand';
 import { Bots } from './Bots';
-import { LandingSettings } from './LandingSettings';
 import { Surface } from '../../kit/Surface';
 import { Note, Text } from '../../kit/Text';
 
@@ -44,7 +43,6 @@ export function RulesTab({ app }: { app: string }) {
         Until its duties are done, an account is limited on every page and API operation.
       </ChoiceSetting>
       <Roles app={app} />
-      <LandingSettings app={app} />
       <Divider>On every app</Divider>
       <DateSetting path={['signup', 'terms', 'version']} touches={({ code }) => code === 'duty.accept_terms'} />
       <LongTextSetting path={['signup', 'terms', 'text']} />

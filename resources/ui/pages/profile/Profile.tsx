@@ -89,6 +89,12 @@ export function Profile({ app }: { app: Schemas['App'] }) {
         <PageLink href={pagePath('password')}>{w.profile.password}</PageLink>
       </p>
       <p className="mb-5">
+        <PageLink href={pagePath('factors')}>{w.profile.factors}</PageLink>
+      </p>
+      <p className="mb-5">
+        <PageLink href={pagePath('devices')}>{w.profile.devices}</PageLink>
+      </p>
+      <p className="mb-5">
         <PageLink href={pagePath('address')}>{w.profile.address}</PageLink>
       </p>
       <p className="mb-5">

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { answer, type ApiError, type Schemas } from '../../api/client';
 import { Checkbox, PasswordField, TextField } from '../../kit/Field';
-import { PageLink } from '../../kit/Page';
+import { PageLink, PressLink } from '../../kit/Page';
+import { needsSecondStep, SecondStep, type FactorNeeded } from '../../kit/SecondStep';
 import { SigninRefusal } from '../../kit/SigninRefusal';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
@@ -10,23 +11,71 @@ import { w } from '../words';
 import { goOn } from './goOn';
 
 /** Where a page sent somebody who was not signed in, to come back to: one of these and nothing else, whatever stands in the address. */
-const BACK = ['profile', 'edit', 'address', 'data', 'sharing', 'close', 'password', 'invited'] as const;
+const BACK = [
+  'profile',
+  'edit',
+  'address',
+  'data',
+  'sharing',
+  'factors',
+  'devices',
+  'close',
+  'password',
+  'invited',
+] as const;
 
 function cameFrom(): string | undefined {
   const to = new URLSearchParams(window.location.search).get('to');
   return BACK.find((page) => page === to);
 }
 
+/** To where they came from, or on. */
+function signedIn(): Promise<'leaves'> | 'leaves' {
+  if (cameFrom() !== 'invited') return goOn(cameFrom());
+  // An invitation waits for whoever has an account, whatever they owe.
+  window.location.assign(pagePath('invited'));
+  return 'leaves';
+}
+
 export function SignIn({ app }: { app: Schemas['App'] }) {
   const [typed, setTyped] = useState({ email: '', password: '', keep: false });
+  const [step, setStep] = useState<FactorNeeded | null>(null);
   const [refusal, setRefusal] = useState<ApiError | null>(null);
   const { submit, busy } = useSubmit(async () => {
-    await answer(api.POST('/sessions', { body: typed }));
-    if (cameFrom() !== 'invited') return goOn(cameFrom());
-    // An invitation waits for whoever has an account, whatever they owe.
-    window.location.assign(pagePath('invited'));
-    return 'leaves';
+    const done = await answer(api.POST('/sessions', { body: typed }));
+    if (needsSecondStep(done)) {
+      setStep(done);
+      return;
+    }
+    return signedIn();
   }, setRefusal);
+  if (step !== null) {
+    return (
+      <PageFrame app={app} title={w.signIn.secondTitle}>
+        <SecondStep
+          large
+          trustsFor={step.trusts_for}
+          send={async (code, trust_device) => {
+            await answer(api.POST('/sessions/second-factor', { body: { token: step.token, code, trust_device } }));
+            return signedIn();
+          }}
+          onOver={(over) => {
+            setRefusal(over);
+            setStep(null);
+          }}
+        >
+          {({ isReady, busy: isSending }) => (
+            <Submit look={app.look} ready={isReady} busy={isSending}>
+              {w.signIn.submit}
+            </Submit>
+          )}
+        </SecondStep>
+        <p className="mt-5">
+          <PressLink onClick={() => setStep(null)}>{w.links.backToSignIn}</PressLink>
+        </p>
+      </PageFrame>
+    );
+  }
   const error = (field: string) => refusal?.problem?.reasons.find((reason) => reason.field === field)?.message;
   return (
     <PageFrame app={app} title={w.signIn.title}>

@@ -7,7 +7,7 @@ import { Select, TextField } from '../../kit/Field';
 import { roles as rolesQuery } from '../queries';
 import { useHand, useRule } from '../rules/hand';
 import { Setting, TextSetting, useSetting } from '../rules/Setting';
-import { moved } from './fieldRule';
+import { moved } from '../signup/fieldRule';
 
 /** Where an app takes over once somebody is signed in and owes nothing: one address, and others for holders of some roles. */
 export function LandingSettings({ app }: { app: string }) {

@@ -1,0 +1,33 @@
+import { answer, type ApiError } from '../../api/client';
+import { Button } from '../../kit/Button';
+import { SecondStep, type FactorNeeded } from '../../kit/SecondStep';
+import { api } from '../api';
+
+/** The second step of an operator's sign-in. */
+export function ConsoleSecondStep({
+  step,
+  onDone,
+  onOver,
+}: {
+  step: FactorNeeded;
+  onDone: () => Promise<void>;
+  onOver: (error: ApiError) => void;
+}) {
+  return (
+    <SecondStep
+      trustsFor={step.trusts_for}
+      send={async (code, trust_device) => {
+        await answer(api.POST('/sessions/second-factor', { body: { token: step.token, code, trust_device } }));
+        await onDone();
+        return undefined;
+      }}
+      onOver={onOver}
+    >
+      {({ busy }) => (
+        <Button type="submit" kind="act" size="large" aria-disabled={busy}>
+          Sign in
+        </Button>
+      )}
+    </SecondStep>
+  );
+}

@@ -1,0 +1,80 @@
+import { useQuery } from '@tanstack/react-query';
+import { useSearchParams } from 'react-router';
+import { ChoiceBoxes } from '../../kit/Field';
+import { Divider } from '../../kit/Heading';
+import { useMay } from '../api';
+import { apps as appsQuery, roles as rolesQuery } from '../queries';
+import { Conflict } from '../rules/Conflict';
+import { ChoiceSetting, DateSetting, DurationSetting, NumberSetting, Setting, useSetting } from '../rules/Setting';
+import { AppChooser } from '../signup/AppChooser';
+import { LandingSettings } from './LandingSettings';
+import { NarrowerLimits } from './NarrowerLimits';
+
+/** By what people show who they are, of whom more is asked, how long it lasts, and where they go on to. */
+export function WaysTab() {
+  const may = useMay();
+  const apps = useQuery(appsQuery).data?.items ?? [];
+  const [search, setSearch] = useSearchParams();
+  const app = search.get('app') ?? apps[0]?.key;
+  return (
+    <fieldset disabled={!may('kennel:rules.manage')} className="max-w-3xl">
+      <legend className="sr-only">Rules for signing in</legend>
+      <Conflict />
+      <Divider>Second factor</Divider>
+      <DemandedOf />
+      <DateSetting path={['factors', 'from']} touches={({ code }) => code === 'duty.add_factor'} />
+      <DurationSetting path={['factors', 'grace']} />
+      <DurationSetting path={['factors', 'known_for']} />
+      <NumberSetting path={['factors', 'codes']} />
+      <DurationSetting path={['factors', 'reset_after']} />
+      <Divider>Sessions</Divider>
+      <DurationSetting path={['sessions', 'idle']} />
+      <DurationSetting path={['sessions', 'absolute']} />
+      <DurationSetting path={['sessions', 'kept_idle']} />
+      <DurationSetting path={['sessions', 'kept_absolute']} />
+      <NarrowerLimits of="roles" />
+      <NarrowerLimits of="apps" />
+      <NumberSetting path={['sessions', 'at_once']} />
+      <DurationSetting path={['sessions', 'proof_for']} />
+      <DurationSetting path={['sessions', 'seen_every']} />
+      <Divider>Of one app</Divider>
+      <AppChooser
+        apps={apps}
+        app={app}
+        onChoose={(key) =>
+          setSearch(
+            (before) => {
+              if (key === null) before.delete('app');
+              else before.set('app', key);
+              return before;
+            },
+            { replace: true },
+          )
+        }
+      />
+      {app === undefined ? null : (
+        <>
+          <ChoiceSetting path={['apps', app, 'second_factor']} touches={({ code }) => code === 'duty.add_factor'} />
+          <LandingSettings app={app} />
+        </>
+      )}
+    </fieldset>
+  );
+}
+
+function DemandedOf() {
+  const path = ['factors', 'roles'] as const;
+  const roles = useQuery(rolesQuery).data?.items ?? [];
+  const [chosen = [], set] = useSetting(path);
+  return (
+    <Setting path={path} touches={({ code }) => code === 'duty.add_factor'}>
+      <ChoiceBoxes
+        label="Holders of"
+        kind="checkbox"
+        choices={roles.map((role) => ({ value: role.key, label: role.label }))}
+        chosen={chosen}
+        onChange={set}
+      />
+    </Setting>
+  );
+}

@@ -1,0 +1,12 @@
+const PROOFS = {
+  password: 'password',
+  authenticator: 'authenticator app',
+  recovery_code: 'recovery code',
+  known_device: 'known device',
+} as const;
+
+/** How a session was proven, in words. */
+export function proofOf({ proven_by, second_factor }: { proven_by: string; second_factor: string | null }): string {
+  const say = (one: string) => PROOFS[one as keyof typeof PROOFS] ?? one;
+  return second_factor === null ? say(proven_by) : `${say(proven_by)}, ${say(second_factor)}`;
+}

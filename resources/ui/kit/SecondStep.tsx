@@ -1,0 +1,80 @@
+import { useState, type ReactNode } from 'react';
+import type { ApiError } from '../api/client';
+import { Checkbox, TextField } from './Field';
+import { Notice } from './Notice';
+import { Text } from './Text';
+import { useFirstFocus } from './useFirstFocus';
+import { useSubmit } from './useSubmit';
+import { kit } from './words';
+
+/** What signing in answers when the password alone is not enough. */
+export interface FactorNeeded {
+  needs: 'second_factor';
+  token: string;
+  trusts_for: number;
+}
+
+export function needsSecondStep(answer: { id: string } | FactorNeeded): answer is FactorNeeded {
+  return 'needs' in answer;
+}
+
+/** The code of an authenticator app or a recovery code: one box takes both. */
+export function SecondStep({
+  trustsFor,
+  large = false,
+  send,
+  onOver,
+  children,
+}: {
+  /** How long a device is not asked again, in seconds; 0 where it always is. */
+  trustsFor: number;
+  large?: boolean;
+  send: (code: string, trustDevice: boolean) => Promise<'leaves' | undefined>;
+  /** The step has run out or was tried too often. */
+  onOver: (error: ApiError) => void;
+  /** The button, by whether a code can be complete and whether one is on its way. */
+  children: (state: { isReady: boolean; busy: boolean }) => ReactNode;
+}) {
+  const box = useFirstFocus();
+  const [code, setCode] = useState('');
+  const [trusts, setTrusts] = useState(false);
+  const [refusal, setRefusal] = useState<ApiError | null>(null);
+  const { submit, busy } = useSubmit(
+    async () => {
+      setRefusal(null);
+      return send(code, trusts);
+    },
+    (error) => (error.problem?.code === 'signin.step_over' ? onOver(error) : setRefusal(error)),
+  );
+  const isWrong = refusal?.problem?.code === 'signin.code_refused';
+  return (
+    <form onSubmit={submit} noValidate className="space-y-2">
+      {refusal === null || isWrong ? null : (
+        <Notice tone="stop" role="alert">
+          {refusal.words}
+        </Notice>
+      )}
+      <Text as="p">{kit.secondStep.about}</Text>
+      <TextField
+        label={kit.secondStep.code}
+        autoComplete="one-time-code"
+        autoCapitalize="characters"
+        spellCheck={false}
+        id={box}
+        large={large}
+        value={code}
+        onChange={(event) => setCode(event.target.value)}
+        error={isWrong ? refusal.words : undefined}
+        help={kit.secondStep.help}
+      />
+      {trustsFor === 0 ? null : (
+        <Checkbox
+          label={kit.secondStep.trust(Math.max(1, Math.round(trustsFor / 86_400)))}
+          checked={trusts}
+          onChange={(event) => setTrusts(event.target.checked)}
+        />
+      )}
+      {children({ isReady: code.replace(/[^A-Za-z0-9]/g, '').length >= 6, busy })}
+    </form>
+  );
+}

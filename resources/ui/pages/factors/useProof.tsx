@@ -1,0 +1,71 @@
+import { useState, type ReactNode } from 'react';
+import { answer, ApiError, type Schemas } from '../../api/client';
+import { PasswordField } from '../../kit/Field';
+import { PressLink } from '../../kit/Page';
+import { useFirstFocus } from '../../kit/useFirstFocus';
+import { useSubmit } from '../../kit/useSubmit';
+import { api } from '../api';
+import { PageFrame, Submit } from '../PageFrame';
+import { w } from '../words';
+
+/** Does acts of weight; where the password was typed too long ago it is asked for in between, and the act is done after it. */
+export function useProof(app: Schemas['App']): {
+  /** Stands in the page's place while it asks. */
+  dialog: ReactNode | null;
+  failure: ApiError | null;
+  run: (act: () => Promise<void>) => void;
+} {
+  const [waiting, setWaiting] = useState<(() => Promise<void>) | null>(null);
+  const [failure, setFailure] = useState<ApiError | null>(null);
+  const run = (act: () => Promise<void>) => {
+    setFailure(null);
+    act().catch((error: unknown) => {
+      const failed = error instanceof ApiError ? error : new ApiError(0, null);
+      if (failed.problem?.code === 'session.proof_required') setWaiting(() => act);
+      else setFailure(failed);
+    });
+  };
+  const proven = () => {
+    const act = waiting;
+    setWaiting(null);
+    if (act !== null) run(act);
+  };
+  return {
+    dialog: waiting === null ? null : <Prove app={app} onProven={proven} onCancel={() => setWaiting(null)} />,
+    failure,
+    run,
+  };
+}
+
+function Prove({ app, onProven, onCancel }: { app: Schemas['App']; onProven: () => void; onCancel: () => void }) {
+  const box = useFirstFocus();
+  const [password, setPassword] = useState('');
+  const [refusal, setRefusal] = useState<ApiError | null>(null);
+  const { submit, busy } = useSubmit(async () => {
+    await answer(api.POST('/session/proof', { body: { password } }));
+    onProven();
+    return 'leaves';
+  }, setRefusal);
+  return (
+    <PageFrame app={app} title={w.proof.title}>
+      <form onSubmit={submit} noValidate className="space-y-2">
+        <p>{w.proof.about}</p>
+        <PasswordField
+          label={w.boxes.password}
+          autoComplete="current-password"
+          id={box}
+          large
+          value={password}
+          onChange={(event) => setPassword(event.target.value)}
+          error={refusal?.words}
+        />
+        <Submit look={app.look} ready={password !== ''} busy={busy}>
+          {w.proof.confirm}
+        </Submit>
+      </form>
+      <p className="mt-5">
+        <PressLink onClick={onCancel}>{w.proof.cancel}</PressLink>
+      </p>
+    </PageFrame>
+  );
+}

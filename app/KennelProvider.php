@@ -52,7 +52,6 @@ use Kennel\App\Mail\SmtpRelay;
 use Kennel\App\Mail\StandInRelay;
 use Kennel\App\Mail\StandInTexts;
 use Kennel\App\Mail\TextRelay;
-use Kennel\App\Passwords\Brakes;
 use Kennel\App\Passwords\CalibrationRun;
 use Kennel\App\Passwords\CommonPasswords;
 use Kennel\App\Passwords\HashDay;
@@ -81,6 +80,10 @@ use Kennel\App\Signup\ListedThrowawayDomains;
 use Kennel\App\Signup\PastVerdict;
 use Kennel\App\Signup\SentForm;
 use Kennel\App\Signup\SignupTally;
+use Kennel\App\Throttling\Brakes;
+use Kennel\App\Throttling\FailureRun;
+use Kennel\App\Throttling\SigninAttempt;
+use Kennel\App\Throttling\SigninHistory;
 use Kennel\App\Verification\ForgetUnproven;
 use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Mail\Reach;
@@ -99,7 +102,7 @@ final class KennelProvider extends ServiceProvider
     public const PRUNED = [
         Challenge::class, Invitation::class, Message::class, HeldDelivery::class, Session::class, SentForm::class, PastVerdict::class, SignupTally::class, Import::class,
         HashDay::class, WrapRun::class, CalibrationRun::class, EvidenceEntry::class, StrangerTally::class, IdempotencyKey::class, BulkRun::class,
-        Authenticator::class, PendingSignin::class, FactorReset::class,
+        SigninAttempt::class, FailureRun::class, Authenticator::class, PendingSignin::class, FactorReset::class,
     ];
 
     /** And who deletes what takes more than that. */
@@ -168,7 +171,7 @@ final class KennelProvider extends ServiceProvider
         );
         $this->app->singleton(PhoneNumbers::class, DialledNumbers::class);
         $this->app->singleton(Pulses::class);
-        $this->app->when(Brakes::class)->needs(Repository::class)->give(static fn ($app): Repository => $app['cache']->store('throttles'));
+        $this->app->when([Brakes::class, SigninHistory::class])->needs(Repository::class)->give(static fn ($app): Repository => $app['cache']->store('throttles'));
         // Asked for by commands alone.
         if ($this->app->runningInConsole()) {
             // The framework does this in a provider of many things that no request needs. Without it the schedule that is written is not the one that runs.

@@ -90,9 +90,15 @@ return [
         'links' => ['times' => 120, 'within' => 'PT10M'],
         'signins_of_account' => ['free' => 10, 'first_delay' => 'PT1S', 'longest_delay' => 'PT5M', 'forgotten_after' => 'PT1H'],
         'signins_of_source' => ['free' => 100, 'first_delay' => 'PT1S', 'longest_delay' => 'PT5M', 'forgotten_after' => 'PT1H'],
+        // Off (free is 0) but for who expects to be attacked from everywhere: it makes strangers wait on others' account.
+        'signins_of_net' => ['free' => 400, 'first_delay' => 'PT1S', 'longest_delay' => 'PT5M', 'forgotten_after' => 'PT1H'],
+        'signins_of_service' => ['free' => 0, 'first_delay' => 'PT1S', 'longest_delay' => 'PT10S', 'forgotten_after' => 'PT10M'],
+        'ceiling' => 100,
+        'tell_after' => 20,
     ],
     'retention' => [
         'sessions' => 'P1D',
+        'signins' => 'P31D',
         'challenges' => 'P30D',
         'invitations' => 'P365D',
         'messages' => 'P90D',

@@ -59,6 +59,7 @@ use Kennel\App\Http\Sessions\RequirePermission;
 use Kennel\App\Http\Sessions\SessionController;
 use Kennel\App\Http\Signin\SigninController;
 use Kennel\App\Http\Signup\SignupController;
+use Kennel\App\Http\Throttling\BrakeController;
 use Kennel\App\Http\Verification\VerificationController;
 
 /*
@@ -212,6 +213,10 @@ Route::post('passwords/calibration', [CalibrationController::class, 'store'])->m
 Route::delete('passwords/calibration/{id}', [CalibrationController::class, 'destroy'])->middleware(RequirePermission::named('kennel:passwords.manage'));
 Route::get('passwords/census', [CensusController::class, 'show'])->middleware(RequirePermission::named('kennel:passwords.read'));
 Route::get('sessions', [SessionController::class, 'index'])->middleware(RequirePermission::named('kennel:sessions.read'));
+Route::get('brakes/held', [BrakeController::class, 'held'])->middleware(RequirePermission::named('kennel:sessions.read'));
+Route::post('brakes/release', [BrakeController::class, 'releaseSource'])->middleware(RequirePermission::named('kennel:sessions.end'));
+Route::get('brakes/guesses', [BrakeController::class, 'guesses'])->middleware(RequirePermission::named('kennel:rules.read'));
+Route::get('brakes/replay', [BrakeController::class, 'replay'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::get('sessions/day', [SessionController::class, 'day'])->middleware(RequirePermission::named('kennel:sessions.read'));
 Route::post('sessions/end', [SessionController::class, 'endMany'])->middleware(RequirePermission::named('kennel:sessions.end'));
 Route::delete('sessions/{id}', [SessionController::class, 'end'])->middleware(RequirePermission::named('kennel:sessions.end'));
@@ -262,6 +267,7 @@ Route::post('accounts/{id}/verify', [AccountController::class, 'verify'])->middl
 Route::post('accounts/{id}/sign-out', [AccountController::class, 'signOut'])->middleware(RequirePermission::named('kennel:sessions.end'));
 Route::post('accounts/{id}/require-new-password', [AccountController::class, 'requireNewPassword'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/temporary-password', [AccountController::class, 'setTemporaryPassword'])->middleware([RequirePermission::named('kennel:accounts.manage'), RequireFreshProof::class]);
+Route::post('accounts/{id}/release', [BrakeController::class, 'releaseAccount'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::get('accounts/{id}/factors', [FactorController::class, 'show'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::post('accounts/{id}/factors/reset', [FactorController::class, 'reset'])->middleware([RequirePermission::named('kennel:accounts.manage'), RequireFreshProof::class]);
 Route::delete('accounts/{id}/factors/reset', [FactorController::class, 'stopReset'])->middleware(RequirePermission::named('kennel:accounts.manage'));

@@ -11,10 +11,18 @@ use Kennel\App\Platform\Database\Record;
  *
  * @property string $lookup_key
  * @property string $until
+ * @property int $failures in a row
+ * @property bool $is_ceiling whether waiting does not help: a new password does, or an operator
  */
 final class HeldBack extends Record
 {
     protected $table = 'held_back';
 
     protected $primaryKey = 'lookup_key';
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['failures' => 'integer', 'is_ceiling' => 'boolean'];
+    }
 }

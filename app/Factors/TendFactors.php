@@ -10,11 +10,12 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Accounts\Standings;
-use Kennel\App\Passwords\Brakes;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\KnownDevices;
+use Kennel\App\Throttling\Brakes;
+use Kennel\App\Throttling\Whom;
 use Kennel\Core\Factors\Totp;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Entropy;
@@ -75,7 +76,7 @@ final readonly class TendFactors
      */
     public function confirm(SignedIn $holder, string $id, Secret $typed, string $source): ?array
     {
-        $attempt = $this->brakes->enter("factor {$holder->accountId}", $source);
+        $attempt = $this->brakes->enter(Whom::inside("factor {$holder->accountId}", $source));
         $sheet = $this->database->transaction(function () use ($holder, $id, $typed): ?array {
             $authenticator = Authenticator::query()->where('account_id', $holder->accountId)->where('id', $id)->whereNull('confirmed_at')->first();
             if ($authenticator === null || Moment::read($authenticator->created_at)->modify('+'.Authenticator::CONFIRMED_WITHIN.' minutes') <= $this->clock->now()) {

@@ -21,4 +21,9 @@ final readonly class CommonPasswords implements Blocklist
     {
         return $this->lines->contains($folded);
     }
+
+    public function size(): int
+    {
+        return $this->lines->count();
+    }
 }

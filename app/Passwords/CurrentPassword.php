@@ -7,7 +7,8 @@ namespace Kennel\App\Passwords;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
-use Kennel\App\Platform\Throttling\Source;
+use Kennel\App\Throttling\Brakes;
+use Kennel\App\Throttling\Whom;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Reasons\Reason;
@@ -27,7 +28,7 @@ final readonly class CurrentPassword
     /** @throws Refusal for another password, while the brake is on: they could guess as well as whoever signs in */
     public function require(Account $account, Secret $typed): void
     {
-        $attempt = $this->brakes->enter($account->lookup_key, Source::ofAddress((string) $this->context->source));
+        $attempt = $this->brakes->enter(Whom::inside($account->lookup_key, (string) $this->context->source));
         if (! $this->matches($typed, $account->password_hash)) {
             throw Refusal::invalid([new Reason('password.current_wrong', 'current')]);
         }

@@ -10,6 +10,7 @@ use Kennel\App\Apps\Apps;
 use Kennel\App\Challenges\Challenges;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Throttling\Brakes;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Challenges\ChallengePurpose;
@@ -33,6 +34,7 @@ final readonly class SetPassword
         private Messages $messages,
         private Apps $apps,
         private Challenges $challenges,
+        private Brakes $brakes,
     ) {
     }
 
@@ -134,6 +136,8 @@ final readonly class SetPassword
         $this->history->keep($account);
         $this->accounts->storeHash($account, $hash);
         $this->accounts->change($account, ['password_owed' => PasswordOwed::Nothing, 'password_until' => null]);
+        // Whatever was guessed so far was guessed at another one.
+        $this->brakes->release($account->lookup_key);
         // A reset link from before would set the password once more.
         $this->challenges->supersede($account->id, 'password_set', ChallengePurpose::ResetPassword);
     }

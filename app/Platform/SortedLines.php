@@ -52,4 +52,9 @@ final readonly class SortedLines
 
         return [$position, (string) fgets($file)];
     }
+
+    public function count(): int
+    {
+        return substr_count((string) file_get_contents($this->path), "\n");
+    }
 }

@@ -46,6 +46,15 @@ final readonly class KnownDevices
             ->where('trusted_until', '>', Moment::write($this->clock->now()))->exists();
     }
 
+    /** @return string|null what the device is counted by, where the account has signed in on it before; asked alike for an account that is not there */
+    public function known(?string $accountId, Browser $browser): ?string
+    {
+        $marks = self::marks($accountId ?? '', $browser);
+        $asked = $browser->hadMark ? $marks[0] : $marks[1] ?? '';
+
+        return KnownDevice::query()->where('account_id', $accountId ?? '')->where('mark', $asked)->exists() ? $asked : null;
+    }
+
     /** Of one that was noted. */
     public function trust(string $accountId, Browser $browser, \DateTimeImmutable $until): void
     {

@@ -12,12 +12,15 @@ use Kennel\App\Accounts\Standings;
 use Kennel\App\Audit\Strangers;
 use Kennel\App\Invitations\FirstSignin;
 use Kennel\App\Invitations\Invitation;
-use Kennel\App\Passwords\Brakes;
 use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
-use Kennel\App\Platform\Throttling\Source;
+use Kennel\App\Sessions\KnownDevices;
+use Kennel\App\Throttling\Attempt;
+use Kennel\App\Throttling\Brakes;
+use Kennel\App\Throttling\SigninHistory;
+use Kennel\App\Throttling\Whom;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\Standing;
@@ -47,6 +50,9 @@ final readonly class AttemptSignin
         private Brakes $brakes,
         private Strangers $strangers,
         private FirstSignin $firstSignin,
+        private KnownDevices $devices,
+        private SigninHistory $history,
+        private TellAttacked $tellAttacked,
     ) {
     }
 
@@ -57,10 +63,11 @@ final readonly class AttemptSignin
      */
     public function __invoke(string $email, Secret $typed, bool $kept, Browser $browser): ?Outcome
     {
-        $attempt = $this->brakes->enter($this->key($email), Source::ofAddress($browser->source));
+        $there = $this->account($email);
+        $attempt = $this->brakes->enter(Whom::signingIn($this->key($email), $browser, $this->devices->known($there?->id, $browser), $there?->id));
         for ($try = 0; $try < self::TRIES; $try++) {
             try {
-                $outcome = $this->attempt($email, $typed, $kept, $browser);
+                $outcome = $this->attempt($email, $typed, $kept, $browser, $attempt);
                 if ($outcome !== null) {
                     $attempt->succeeded();
                 }
@@ -78,7 +85,7 @@ final readonly class AttemptSignin
      *
      * @throws ChangedMeanwhile when what was verified is no longer what is stored
      */
-    private function attempt(string $email, Secret $typed, bool $kept, Browser $browser): ?Outcome
+    private function attempt(string $email, Secret $typed, bool $kept, Browser $browser, Attempt $attempt): ?Outcome
     {
         $account = $this->account($email);
         // Somebody who is invited has no account until they sign in with the temporary password they were mailed.
@@ -87,11 +94,15 @@ final readonly class AttemptSignin
         $began = hrtime(true);
         $verdict = ($this->decide)($password, $account->password_hash ?? $invitation?->password_hash, $this->standing($account, $invitation));
         if ($verdict->accepted && $account === null && $invitation !== null) {
-            return $this->accept($invitation, $kept, $browser);
+            return $this->accept($invitation, $kept, $browser, $attempt);
         }
         // Asked after the password was verified, so that the time tells nothing of a temporary one that has run out.
         if (! $verdict->accepted || $account === null || $password === null || $this->hasRunOut($account)) {
-            $this->database->transaction(fn () => $this->strangers->note('session.refused', $account?->reference()));
+            $this->database->transaction(function () use ($account, $attempt): void {
+                $this->strangers->note('session.refused', $account?->reference());
+                $this->history->note($attempt->whom, 'refused');
+                $account === null || ($this->tellAttacked)($account, $attempt);
+            });
             $this->refusalTime->holdBack($began);
 
             return null;
@@ -99,7 +110,7 @@ final readonly class AttemptSignin
         $renewed = $verdict->rehash ? $this->hasher->hash($password) : null;
         $this->context->accountId = $account->id;
 
-        return $this->database->transaction(function () use ($account, $renewed, $kept, $browser): Outcome {
+        return $this->database->transaction(function () use ($account, $renewed, $kept, $browser, $attempt): Outcome {
             $now = $this->accounts->find($account->id);
             if ($now === null || $now->password_hash !== $account->password_hash || $this->hasRunOut($now) || ! $this->standings->of($now)->maySignIn()) {
                 throw new ChangedMeanwhile;
@@ -108,6 +119,8 @@ final readonly class AttemptSignin
                 $this->accounts->storeHash($now, $renewed);
             }
 
+            $this->history->note($attempt->whom, 'in');
+
             return ($this->admit)($now, $browser, $kept, 'password');
         });
     }
@@ -115,10 +128,12 @@ final readonly class AttemptSignin
     /**
      * @throws ChangedMeanwhile when it was withdrawn, or accepted by another request
      */
-    private function accept(Invitation $invitation, bool $kept, Browser $browser): Outcome
+    private function accept(Invitation $invitation, bool $kept, Browser $browser, Attempt $attempt): Outcome
     {
         try {
-            return $this->database->transaction(function () use ($invitation, $kept, $browser): Outcome {
+            return $this->database->transaction(function () use ($invitation, $kept, $browser, $attempt): Outcome {
+                $this->history->note($attempt->whom, 'in');
+
                 return ($this->admit)($this->firstSignin->accept($invitation), $browser, $kept, 'password');
             });
         } catch (Refusal|UniqueConstraintViolationException) {

@@ -11,12 +11,12 @@ use Kennel\App\Audit\Strangers;
 use Kennel\App\Factors\Factors;
 use Kennel\App\Factors\PendingSignin;
 use Kennel\App\Factors\PendingSignins;
-use Kennel\App\Passwords\Brakes;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\App\Platform\Throttling\Source;
 use Kennel\App\Sessions\KnownDevices;
+use Kennel\App\Throttling\Brakes;
+use Kennel\App\Throttling\Whom;
 use Kennel\Core\Factors\FactorRules;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
@@ -49,7 +49,7 @@ final readonly class FinishSignin
     public function __invoke(string $token, Secret $typed, bool $trustsDevice, Browser $browser): Outcome
     {
         $pending = $this->pending->find($token, $browser) ?? throw self::over();
-        $attempt = $this->brakes->enter("factor {$pending->account_id}", Source::ofAddress($browser->source));
+        $attempt = $this->brakes->enter(Whom::inside("factor {$pending->account_id}", $browser->source));
         $outcome = $this->database->transaction(fn (): ?Outcome => $this->finish($pending, $typed, $trustsDevice, $browser));
         if ($outcome === null) {
             throw Refusal::invalid([new Reason('factor.code_wrong', 'code')], 'signin.code_refused');

@@ -8,11 +8,12 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Audit\Strangers;
-use Kennel\App\Passwords\Brakes;
 use Kennel\App\Passwords\CurrentPassword;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\MarkProven;
+use Kennel\App\Throttling\Brakes;
+use Kennel\App\Throttling\Whom;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
 
@@ -34,7 +35,7 @@ final readonly class ProveAgain
     public function __invoke(SignedIn $signedIn, Secret $typed, string $source): void
     {
         $account = $this->accounts->find($signedIn->accountId) ?? throw Refusal::notFound();
-        $attempt = $this->brakes->enter($account->lookup_key, $source);
+        $attempt = $this->brakes->enter(Whom::inside($account->lookup_key, $source));
         if (! $this->current->matches($typed, $account->password_hash)) {
             $this->database->transaction(fn () => $this->strangers->note('session.refused', $account->reference()));
             throw Refusal::invalid([new Reason('password.current_wrong', 'password')]);

@@ -9,4 +9,7 @@ interface Blocklist
 {
     /** @param  string  $folded  case-folded and NFC */
     public function contains(#[\SensitiveParameter] string $folded): bool;
+
+    /** @return int how many there are */
+    public function size(): int;
 }

@@ -13,6 +13,7 @@ final readonly class RetentionRules
 {
     public const SPANS = [
         'sessions' => 'Sessions after they ended or lapsed',
+        'signins' => 'Attempts to sign in: when, by keyed digests of whom and where, and how they ended',
         'challenges' => 'Mailed links after they lapsed',
         'invitations' => 'Invitations after they were accepted, lapsed or withdrawn',
         'messages' => 'Messages after they were sent, held or given up',

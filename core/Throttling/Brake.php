@@ -39,6 +39,11 @@ final readonly class Brake
         return $brake;
     }
 
+    public function isOn(): bool
+    {
+        return $this->free > 0;
+    }
+
     /** @return int seconds until the next attempt is looked at */
     public function delayAfter(int $failures): int
     {

@@ -25,8 +25,19 @@ final readonly class ThrottleRules
     ];
 
     /** @param  array<string, Limit>  $limits  by the keys of LIMITS */
-    public function __construct(private array $limits, public Brake $signinsOfAccount, public Brake $signinsOfSource)
-    {
+    public function __construct(
+        private array $limits,
+        public Brake $signinsOfAccount,
+        public Brake $signinsOfSource,
+        /** Of the network a source is in, for who guesses from many. */
+        public Brake $signinsOfNet,
+        /** Of everybody together, for who guesses from everywhere. */
+        public Brake $signinsOfService,
+        /** Failures in a row on one account; then only a new password, or a device that is known, gets in. 0 for none. */
+        public int $ceiling,
+        /** After so many failures in a row the holder is told, at most once a day. 0 for never. */
+        public int $tellAfter,
+    ) {
     }
 
     /** @throws InvalidRuleBook */
@@ -40,6 +51,10 @@ final readonly class ThrottleRules
             $limits,
             Brake::read($document->section('signins_of_account', 'Failed sign-ins to one account, or to an address that has none')),
             Brake::read($document->section('signins_of_source', 'Failed sign-ins from one source')),
+            Brake::read($document->section('signins_of_net', 'Failed sign-ins from one network: a /24 of version 4, a /48 of version 6')),
+            Brake::read($document->section('signins_of_service', 'Failed sign-ins of everybody together')),
+            $document->integer('ceiling', 0, 10_000, 'Failures in a row on one account at most; 0 for no ceiling'),
+            $document->integer('tell_after', 0, 10_000, 'Failures in a row after which the holder is told; 0 for never'),
         );
         $document->nothingElse();
 

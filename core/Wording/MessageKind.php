@@ -19,6 +19,7 @@ enum MessageKind: string
     case ChangeAddress = 'change_address';
     case AddressChanged = 'address_changed';
     case OwnAddressChanged = 'own_address_changed';
+    case SigninsRefused = 'signins_refused';
     case FactorChanged = 'factor_changed';
     case FactorReset = 'factor_reset';
     case AccountSuspended = 'account_suspended';
@@ -53,6 +54,7 @@ enum MessageKind: string
                 self::AddressChanged => [new Variable('before', 'ines@older.example'), new Variable('after', 'ines@post.example')],
                 self::OwnAddressChanged => [self::link(isRequired: false), new Variable('before', 'ines@older.example'), new Variable('after', 'ines@post.example'), new Variable('days', '7')],
                 self::NewSignin => [self::link(isRequired: false), new Variable('device', 'Firefox on Linux'), new Variable('place', '198.51.100.7'), new Variable('when', '1 May 2026, 12:00 UTC')],
+                self::SigninsRefused => [self::link(isRequired: false), new Variable('failures', '20')],
                 self::FactorChanged => [self::link(isRequired: false), new Variable('what', 'added')],
                 self::FactorReset => [self::link(), new Variable('when', '2 May 2026, 12:00 UTC')],
                 self::AccountClosed => [new Variable('days', '30')],

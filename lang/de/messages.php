@@ -116,6 +116,15 @@ return [
                 <p><a href="{{ link }}">Änderung rückgängig machen</a></p>{% else %}<p>Schreiben Sie dann sofort an alle, die {{ app }} betreuen.</p>{% endif %}
                 HTML,
         ],
+        'signins_refused' => [
+            'subject' => '{{ app }}: jemand probiert Passwörter an Ihrem Konto',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>{{ failures }} Mal hintereinander wurde versucht, sich mit einem falschen Passwort bei Ihrem Konto auf {{ app }} anzumelden. Niemand ist hineingekommen.</p>
+                <p>Ist Ihr Passwort lang und nirgends sonst in Gebrauch, ist nichts zu tun. Sonst setzen Sie ein neues. Auf einem Gerät, auf dem Sie sich schon einmal angemeldet haben, kommen Sie hinein wie immer.</p>
+                <p><a href="{{ link }}">Neues Passwort setzen</a></p>
+                HTML,
+        ],
         'factor_changed' => [
             'subject' => '{{ app }}: der zweite Schritt Ihrer Anmeldung',
             'html' => <<<'HTML'

@@ -116,6 +116,15 @@ return [
                 <p><a href="{{ link }}">Undo the change</a></p>{% else %}<p>In that case, write to whoever looks after {{ app }} at once.</p>{% endif %}
                 HTML,
         ],
+        'signins_refused' => [
+            'subject' => '{{ app }}: somebody is trying passwords on your account',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>There were {{ failures }} attempts in a row to sign in to your account on {{ app }} that had the wrong password. None of them got in.</p>
+                <p>If your password is long and used nowhere else, there is nothing to do. If it is short or used elsewhere, set a new one. On a device that you have signed in on before you get in as always.</p>
+                <p><a href="{{ link }}">Set a new password</a></p>
+                HTML,
+        ],
         'factor_changed' => [
             'subject' => '{{ app }}: the second step of your sign-in',
             'html' => <<<'HTML'

@@ -85,6 +85,7 @@ final class Layers
             'Mail' => 'the outbox, the relay',
             'Challenges' => 'links that prove something',
         ],
+        ['Throttling' => 'brakes on guessing: counted, drawn, released; what was tried at sign-in'],
         [
             'Passwords' => 'setting, changing, brakes; hashes wrapped, counted, calibrated',
             'Rules' => 'revisions, drafts, what is in force',

@@ -67,7 +67,7 @@ abstract class DoorTestCase extends TestCase
         $throttles = (array) config('rules.throttles');
         config([
             // Neither limits nor brakes, the shortest of OWASP's, and no terms, fields or forms to send but where a test is about them.
-            'rules.throttles' => array_map(static fn (array $one): array => array_replace($one, isset($one['free']) ? ['free' => 0] : ['times' => 0]), $throttles),
+            'rules.throttles' => array_map(static fn (array|int $one): array|int => is_int($one) ? 0 : array_replace($one, isset($one['free']) ? ['free' => 0] : ['times' => 0]), $throttles),
             'rules.signup.terms' => ['version' => '', 'text' => ''],
             'rules.signup.bots' => ['trap' => true, 'minimum_time' => 'PT0S', 'work_bits' => 0, 'attempts' => 0, 'attempts_within' => 'PT1H', 'form_lifetime' => 'PT4H'],
             'rules.fields' => [],

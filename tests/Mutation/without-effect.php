@@ -18,7 +18,7 @@ return [
     ['file' => 'app/Pictures/Redraw.php', 'line' => 'fclose($stream);', 'before' => 'fclose($stream);', 'after' => '', 'why' => 'closed anyhow when the method ends'],
     ['file' => 'core/Passwords/Guesses/Words.php', 'line' => '$texts[0] === $texts[1] ? [$texts[0]]', 'before' => '0', 'after' => '1', 'why' => 'the two texts are the same there'],
     ['file' => 'app/Platform/Paging/Cursor.php', 'line' => 'json_decode', 'before' => '2', 'after' => '3', 'why' => 'what is nested deeper is refused as no text or no number'],
-    ['file' => 'app/Passwords/Brakes.php', 'line' => '$delay > 0', 'before' => '>', 'after' => '>=', 'why' => 'a moment that is over when it is noted'],
+    ['file' => 'app/Throttling/Brakes.php', 'line' => '$delay > 0', 'before' => '>', 'after' => '>=', 'why' => 'a moment that is over when it is noted'],
     ['file' => 'core/Passwords/Guesses/Words.php', 'line' => 'strlen($text) === $to - $from + 1', 'before' => '+', 'after' => '-', 'why' => 'only the quicker of two ways to reverse a text; with the other sign the slower is taken always'],
     ['file' => 'core/Passwords/Guesses/Characters.php', 'line' => 'strlen($character) === 1', 'before' => 'strlen($character) === 1', 'after' => 'false', 'why' => 'spares work: what is ASCII has no accent'],
     ['file' => 'core/Passwords/Calibration/Calibration.php', 'line' => '2 * ($target - $this->fit[0])', 'before' => '2', 'after' => '3', 'why' => 'where the search begins; beyond it nothing fits'],

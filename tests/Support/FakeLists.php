@@ -24,6 +24,11 @@ final readonly class FakeLists implements Blocklist, PhoneNumbers, ThrowawayDoma
         return new self([]);
     }
 
+    public function size(): int
+    {
+        return count($this->passwords);
+    }
+
     public function contains(string $folded): bool
     {
         return in_array($folded, $this->passwords, true);

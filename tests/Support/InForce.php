@@ -12,7 +12,7 @@ final class InForce
     /** Neither limits nor brakes, for what is about other things. */
     public const UNTHROTTLED = [
         'verdicts' => ['times' => 0], 'forms' => ['times' => 0], 'signups_of_address' => ['times' => 0], 'recoveries' => ['times' => 0], 'recoveries_of_address' => ['times' => 0],
-        'resends' => ['times' => 0], 'resends_of_address' => ['times' => 0], 'links' => ['times' => 0], 'signins_of_account' => ['free' => 0], 'signins_of_source' => ['free' => 0],
+        'resends' => ['times' => 0], 'resends_of_address' => ['times' => 0], 'links' => ['times' => 0], 'signins_of_account' => ['free' => 0], 'signins_of_source' => ['free' => 0], 'signins_of_net' => ['free' => 0], 'ceiling' => 0, 'tell_after' => 0,
     ];
 
     /** As many messages as there are, for what is about other things. */

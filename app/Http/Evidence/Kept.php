@@ -59,6 +59,8 @@ final class Kept
         'POST account/factors/recovery-codes' => [[], []],
         'DELETE account/factors/trusted-devices' => [[], []],
         'DELETE account/factors/reset' => [[], []],
+        'POST accounts/{id}/release' => [['reason'], []],
+        'POST brakes/release' => [['kind', 'source', 'reason'], []],
         'POST accounts/{id}/factors/reset' => [['reason'], ['due_at']],
         'DELETE accounts/{id}/factors/reset' => [[], []],
         'POST account/close' => [[], ['reopenable_until']],

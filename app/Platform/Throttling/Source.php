@@ -17,6 +17,18 @@ final class Source
         return self::ofAddress((string) $request->ip());
     }
 
+    /** The network around it: a /24 of version 4, a /48 of version 6, as a provider hands them out. */
+    public static function netOf(string $address): string
+    {
+        $bytes = (string) @inet_pton($address);
+
+        return match (strlen($bytes)) {
+            4 => inet_ntop(substr($bytes, 0, 3)."\0").'/24',
+            16 => inet_ntop(substr($bytes, 0, 6).str_repeat("\0", 10)).'/48',
+            default => $address,
+        };
+    }
+
     public static function ofAddress(string $address): string
     {
         $bytes = (string) @inet_pton($address);

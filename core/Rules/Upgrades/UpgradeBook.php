@@ -45,6 +45,12 @@ final readonly class UpgradeBook
             // Sessions: so many at once, and shorter limits for some. Second factors are offered, and demanded of nobody until somebody says so.
             new Step(9, added: [
                 'apps.*.second_factor' => 'offered',
+                // Networks, everybody together, and a ceiling of failures in a row: none until somebody says so.
+                'throttles.signins_of_net' => ['free' => 0, 'first_delay' => 'PT1S', 'longest_delay' => 'PT5M', 'forgotten_after' => 'PT1H'],
+                'throttles.signins_of_service' => ['free' => 0, 'first_delay' => 'PT1S', 'longest_delay' => 'PT10S', 'forgotten_after' => 'PT10M'],
+                'throttles.ceiling' => 0,
+                'throttles.tell_after' => 0,
+                'retention.signins' => 'P31D',
                 'sessions.at_once' => 0,
                 'sessions.roles' => [],
                 'sessions.apps' => [],

@@ -29,7 +29,7 @@ final class RecoveryCodeTest extends TestCase
     {
         $code = self::draw("\0\1\x12\x13\x14");
         self::assertSame('01JKM-ZZZZZ-ZZZZZ', $code->inGroups());
-        foreach (['01jkm-zzzzz-zzzzz', ' O1JKM ZZZZZ ZZZZZ', 'oIjkmzzzzzzzzzz', '０１JKM-ZZZZZ', "0LJKM\u{2013}zzzzzzzzzz"] as $typed) {
+        foreach (['01jkm-zzzzz-zzzzz', ' O1JKM ZZZZZ ZZZZZ', 'oIjkmzzzzzzzzzz', '０１JKM-ZZZZZ-ZZZZZ', "0LJKM\u{2013}zzzzzzzzzz"] as $typed) {
             self::assertSame($code->digest('key', 'a'), RecoveryCode::read($typed)->digest('key', 'a'), $typed);
         }
         self::assertNotSame($code->digest('key', 'a'), $code->digest('key', 'b'), 'of another account');

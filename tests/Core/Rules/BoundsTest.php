@@ -45,6 +45,10 @@ final class BoundsTest extends TestCase
         'factors.codes' => [6, 20],
         'throttles.signins_of_account.free' => [0, 10_000],
         'throttles.signins_of_source.free' => [0, 10_000],
+        'throttles.signins_of_net.free' => [0, 10_000],
+        'throttles.signins_of_service.free' => [0, 10_000],
+        'throttles.ceiling' => [0, 10_000],
+        'throttles.tell_after' => [0, 10_000],
     ];
 
     /** Most characters of texts by path, and one of which texts are made that fit otherwise. */

@@ -14,8 +14,8 @@ use Kennel\Core\Accounts\Duty;
 use Kennel\Demo\DemoKeeper;
 use Kennel\Demo\Scenario;
 use Kennel\Tests\Feature\DoorTestCase;
-use Kennel\Tests\Support\InForce;
 use Kennel\Tests\Support\Books;
+use Kennel\Tests\Support\InForce;
 
 /** Which accounts conditions find. */
 final class FindTest extends DoorTestCase

@@ -21,6 +21,7 @@ use Kennel\Tests\Factories\ClaimFactory;
 use Kennel\Tests\Factories\EvidenceEntryFactory;
 use Kennel\Tests\Factories\ExportFactory;
 use Kennel\Tests\Factories\FactorResetFactory;
+use Kennel\Tests\Factories\FailureRunFactory;
 use Kennel\Tests\Factories\HashDayFactory;
 use Kennel\Tests\Factories\HeldDeliveryFactory;
 use Kennel\Tests\Factories\IdempotencyKeyFactory;
@@ -33,6 +34,7 @@ use Kennel\Tests\Factories\PictureFactory;
 use Kennel\Tests\Factories\RecordFactory;
 use Kennel\Tests\Factories\SentFormFactory;
 use Kennel\Tests\Factories\SessionFactory;
+use Kennel\Tests\Factories\SigninAttemptFactory;
 use Kennel\Tests\Factories\SignupTallyFactory;
 use Kennel\Tests\Factories\StrangerTallyFactory;
 use Kennel\Tests\Factories\WrapRunFactory;
@@ -81,6 +83,8 @@ final class RetentionTest extends DoorTestCase
             'authenticators nobody confirmed' => [AuthenticatorFactory::class, '60 minutes', static fn (string $at): array => ['created_at' => $at]],
             'sign-ins that wait for a second factor' => [PendingSigninFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
             'resets of factors' => [FactorResetFactory::class, '30 days', static fn (string $at): array => ['ended_at' => $at]],
+            'attempts to sign in' => [SigninAttemptFactory::class, '31 days', static fn (string $at): array => ['at' => (new \DateTimeImmutable($at))->getTimestamp() * 1_000]],
+            'failures in a row' => [FailureRunFactory::class, '31 days', static fn (string $at): array => ['last_at' => $at]],
             'invitations that lapsed' => [InvitationFactory::class, '365 days', static fn (string $at): array => ['expires_at' => $at]],
             'invitations that ended' => [InvitationFactory::class, '365 days', static fn (string $at): array => ['ended' => 'withdrawn', 'ended_at' => $at]],
             'files that were taken out' => [ExportFactory::class, '24 hours', static fn (string $at): array => ['begun_at' => $at]],
@@ -129,7 +133,7 @@ final class RetentionTest extends DoorTestCase
         $goWithTheirOwner = ['field_values', 'metadata', 'metadata_values', 'duty_waivers', 'terms_acceptances', 'assignments', 'password_history', 'import_rows', 'import_addresses', 'impact_findings', 'erasure_keys', 'account_views', 'bulk_accounts', 'past_assignments', 'consents', 'message_events', 'suppressions', 'known_devices', 'recovery_codes'];
         // The trail and the revisions stay for good; one draft, one impact and the last run of wrapping are kept; the rest is as large as what it describes.
         $keptOnPurpose = ['audit_events', 'rule_revisions'];
-        $bounded = ['rule_draft_saves', 'rule_cases', 'impact_runs', 'wrap_runs', 'hash_times', 'relay_facts', 'stand_in_modes', 'pulses', 'jobs', 'apps', 'held_back', 'import_plans', 'roles', 'role_permissions', 'role_includes', 'role_tags', 'permissions', 'exclusions', 'exclusion_roles', 'migrations'];
+        $bounded = ['rule_draft_saves', 'rule_cases', 'impact_runs', 'wrap_runs', 'hash_times', 'relay_facts', 'stand_in_modes', 'pulses', 'jobs', 'apps', 'held_back', 'held_sources', 'import_plans', 'roles', 'role_permissions', 'role_includes', 'role_tags', 'permissions', 'exclusions', 'exclusion_roles', 'migrations'];
         $tables = array_filter(array_column(Schema::getTables(), 'name'), static fn (string $table): bool => ! str_starts_with($table, 'accounts_search') && ! str_starts_with($table, 'sqlite_'));
         self::assertEqualsCanonicalizing(array_values($tables), [...$purged, ...$goWithTheirOwner, ...$keptOnPurpose, ...$bounded, 'failed_jobs']);
     }

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Throttling;
+
+use Kennel\App\Platform\Database\Record;
+
+/**
+ * A place on the network whose sign-ins are held back now.
+ *
+ * @property 'source'|'net'|'service' $kind
+ * @property string $source as it is counted; "" for everybody
+ * @property int $failures
+ * @property string $until
+ */
+final class HeldSource extends Record
+{
+    protected $primaryKey = 'source';
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['failures' => 'integer'];
+    }
+}

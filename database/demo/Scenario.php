@@ -92,6 +92,7 @@ final class Scenario
             $figures = new Figures($entropy, $start, $loader);
             $history = new History($entropy, new SeededEntropy(self::SEED + 3), $start, $loader, $this->composition, self::app('gaugebook'), $this->sessions, $this->verification, $numbers);
             $invitations = new InvitationFiller(new SeededEntropy(self::SEED + 4), $start, $loader, $this->writeInvitation, self::app('floodline'), $numbers);
+            $signins = new SigninFiller(new SeededEntropy(self::SEED + 5), $start, $loader);
             $keeper = '';
             $ages = new SeededEntropy(self::SEED + 1);
             $timeline = Timeline::of($accounts, static fn (int $index): int => isset(self::KEEPERS[$index]) ? (380 - $index * 40) * self::DAY : AccountMaker::age($index, $ages));
@@ -115,6 +116,7 @@ final class Scenario
                 $figures->note($account);
                 $history->note($account);
                 $invitations->note($account);
+                $signins->note($account);
                 if ($made % self::TELL_EVERY === 0 && $progress !== null && ! $progress($made)) {
                     throw new Stopped($made);
                 }

@@ -2,13 +2,16 @@ import type { ReactNode } from 'react';
 import { useParams } from 'react-router';
 import { useMay } from '../api';
 import { DraftFigure, DraftState, StationHead } from '../rules/Bench';
+import { Conflict } from '../rules/Conflict';
 import { DraftBar } from '../rules/DraftBar';
 import { DraftProvider } from '../rules/hand';
+import { BrakesTab } from './BrakesTab';
 import { SessionsTab } from './SessionsTab';
 import { WaysTab } from './WaysTab';
 
 const TABS = [
   ['ways', 'Ways', 'kennel:rules.read'],
+  ['brakes', 'Brakes', 'kennel:rules.read'],
   ['sessions', 'Sessions', 'kennel:sessions.read'],
 ] as const;
 
@@ -39,12 +42,19 @@ export function SigninStation() {
     <DraftProvider>
       <section className="flex h-full flex-col" aria-label="Sign-in">
         {head(<DraftFigure />)}
-        <div className="min-h-0 flex-1 overflow-y-auto">
-          <DraftState>
-            <WaysTab />
-          </DraftState>
-        </div>
-        <DraftBar />
+        {tab === 'brakes' ? <Conflict /> : null}
+        {tab === 'brakes' ? (
+          <BrakesTab />
+        ) : (
+          <>
+            <div className="min-h-0 flex-1 overflow-y-auto">
+              <DraftState>
+                <WaysTab />
+              </DraftState>
+            </div>
+            <DraftBar />
+          </>
+        )}
       </section>
     </DraftProvider>
   );

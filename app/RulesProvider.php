@@ -31,6 +31,7 @@ use Kennel\Core\Pictures\PictureRules;
 use Kennel\Core\Retention\RetentionRules;
 use Kennel\Core\Rules\ReviewRules;
 use Kennel\Core\Sessions\SessionRules;
+use Kennel\Core\Signin\SigninRules;
 use Kennel\Core\Signup\BotRules;
 use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Signup\TermsRules;
@@ -109,6 +110,7 @@ final class RulesProvider extends ServiceProvider
             InvitationRules::class => static fn (RulesInForce $rules): InvitationRules => InvitationRules::read($rules->section('invitations')),
             AllowanceRules::class => static fn (RulesInForce $rules): AllowanceRules => AllowanceRules::read($rules->section('messages', 'allowance')),
             WordingRules::class => static fn (RulesInForce $rules): WordingRules => WordingRules::read($rules->section('messages')),
+            SigninRules::class => static fn (RulesInForce $rules): SigninRules => SigninRules::read($rules->section('signin')),
             FactorRules::class => static fn (RulesInForce $rules): FactorRules => FactorRules::read($rules->section('factors')),
             SessionRules::class => static fn (RulesInForce $rules): SessionRules => SessionRules::read($rules->section('sessions')),
             ReviewRules::class => static fn (RulesInForce $rules): ReviewRules => ReviewRules::read($rules->section('review')),

@@ -63,6 +63,8 @@ return [
     'invitations' => ['lifetime' => 'P14D', 'cool_down' => 'PT1H', 'warn_before' => 'P2D'],
     // Kind, app and language of a message in words of your own: 'verify_address:*:en'. What is not here goes out as it ships (lang/*/messages.php).
     'messages' => ['wordings' => [], 'allowance' => ['a_day' => 0, 'an_address' => 0, 'an_app' => 0, 'kept_back' => 20]],
+    // Links and codes that sign in, on apps that offer them.
+    'signin' => ['mail_lifetime' => 'PT10M', 'mail_cool_down' => 'PT1M'],
     // Second factors: whose they are demanded of, and what holds for those who have one. Apps say for themselves whether they demand one.
     'factors' => ['roles' => [], 'from' => '', 'grace' => 'P14D', 'known_for' => 'P30D', 'codes' => 10, 'reset_after' => 'P1D'],
     'sessions' => [

@@ -57,6 +57,7 @@ use Kennel\App\Http\Sessions\OwnSessionController;
 use Kennel\App\Http\Sessions\RequireFreshProof;
 use Kennel\App\Http\Sessions\RequirePermission;
 use Kennel\App\Http\Sessions\SessionController;
+use Kennel\App\Http\Signin\MailSigninController;
 use Kennel\App\Http\Signin\SigninController;
 use Kennel\App\Http\Signup\SignupController;
 use Kennel\App\Http\Throttling\BrakeController;
@@ -92,6 +93,9 @@ Route::post('invitations/inspect', [AcceptanceController::class, 'inspect'])->mi
 Route::post('invitations/accept', [AcceptanceController::class, 'store'])->middleware(ThrottleSource::by('links'));
 Route::post('passwords/verdict', [PasswordController::class, 'verdict'])->middleware([ThrottleSource::by('verdicts'), UnderDraft::class]);
 Route::post('sessions', [SigninController::class, 'store']);
+Route::post('signins/mail', [MailSigninController::class, 'store'])->middleware([ThrottleSource::by('resends'), Idempotency::class]);
+Route::post('signins/mail/inspect', [MailSigninController::class, 'inspect'])->middleware(ThrottleSource::by('links'));
+Route::post('signins/mail/consume', [MailSigninController::class, 'consume'])->middleware(ThrottleSource::by('links'));
 Route::post('sessions/second-factor', [SigninController::class, 'secondFactor'])->middleware(ThrottleSource::by('links'));
 
 // The browser's own session

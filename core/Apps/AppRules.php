@@ -13,7 +13,7 @@ final readonly class AppRules
     public const EXAMPLE = [
         'key' => 'example', 'look' => ['name' => 'Example', 'colour' => '#006373', 'ground' => '', 'logo' => ''], 'admission' => 'nobody',
         'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof',
-        'roles' => [], 'landing' => ['address' => '', 'roles' => []], 'second_factor' => 'offered',
+        'roles' => [], 'landing' => ['address' => '', 'roles' => []], 'ways' => ['password'], 'second_factor' => 'offered',
     ];
 
     public function __construct(
@@ -29,6 +29,8 @@ final readonly class AppRules
         public LandingRules $landing = new LandingRules(null),
         /** Of everybody who came by this app. */
         public bool $demandsFactor = false,
+        /** @var list<SigninWay> by which people can begin to sign in on its pages */
+        public array $ways = [SigninWay::Password],
     ) {
     }
 
@@ -45,6 +47,7 @@ final readonly class AppRules
         $roles = $document->strings('roles', 'The roles that whoever signs up here gets, beside those that everybody gets');
         $landing = LandingRules::read($document->section('landing', 'Where whoever has signed in goes on to'));
         $demandsFactor = $document->choice('second_factor', ['offered', 'demanded'], 'Whether whoever came by this app needs a second factor') === 'demanded';
+        $ways = self::ways($document);
         $document->nothingElse();
         if ($isDiscreet && $opensSession) {
             // A stranger would have to be given a session for somebody else's account, or be told by not getting one.
@@ -54,10 +57,33 @@ final readonly class AppRules
             throw $document->mistake('domains', 'must list at least one domain while only listed domains are admitted');
         }
         try {
-            return new self($key, $look, Admission::of($kind, $domains, $subdomains), $isDiscreet, $opensSession, $roles, $landing, $demandsFactor);
+            return new self($key, $look, Admission::of($kind, $domains, $subdomains), $isDiscreet, $opensSession, $roles, $landing, $demandsFactor, $ways);
         } catch (\InvalidArgumentException $error) {
             throw $document->mistake('domains', $error->getMessage());
         }
+    }
+
+    public function offers(SigninWay $way): bool
+    {
+        return in_array($way, $this->ways, true);
+    }
+
+    /**
+     * @return list<SigninWay>
+     *
+     * @throws InvalidRuleBook
+     */
+    private static function ways(Document $document): array
+    {
+        $ways = [];
+        foreach ($document->strings('ways', 'The ways in that its sign-in page offers, in that order: '.implode(', ', SigninWay::names())) as $name) {
+            $ways[] = SigninWay::tryFrom($name) ?? throw $document->mistake('ways', "“{$name}” is none of ".implode(', ', SigninWay::names()));
+        }
+        if ($ways === [] || count(array_unique($ways, SORT_REGULAR)) !== count($ways)) {
+            throw $document->mistake('ways', 'must list at least one way, each once');
+        }
+
+        return $ways;
     }
 
     /**

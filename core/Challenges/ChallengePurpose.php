@@ -9,6 +9,7 @@ enum ChallengePurpose: string
 {
     case VerifyAddress = 'verify_address';
     case ResetPassword = 'reset_password';
+    case SignIn = 'sign_in';
     case ChangeAddress = 'change_address';
     /** Of the former address; nothing but its own time and its use ends it, or whoever changed the address could. */
     case UndoAddress = 'undo_address';

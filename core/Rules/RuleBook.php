@@ -23,6 +23,7 @@ use Kennel\Core\Pictures\PictureRules;
 use Kennel\Core\Retention\RetentionRules;
 use Kennel\Core\Rules\Upgrades\UpgradeBook;
 use Kennel\Core\Sessions\SessionRules;
+use Kennel\Core\Signin\SigninRules;
 use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Throttling\ThrottleRules;
 use Kennel\Core\Verification\AddressChangeRules;
@@ -49,6 +50,7 @@ final readonly class RuleBook
         public InvitationRules $invitations,
         public WordingRules $wordings,
         public AllowanceRules $allowance,
+        public SigninRules $signin,
         public FactorRules $factors,
         public SessionRules $sessions,
         public ReviewRules $review,
@@ -84,6 +86,7 @@ final readonly class RuleBook
             InvitationRules::read($root->section('invitations', 'How long invitations stay open')),
             WordingRules::read($messages = $root->section('messages', 'What messages say, and how many go out')),
             AllowanceRules::read($messages->section('allowance', 'How many messages go out in a day (UTC)')),
+            SigninRules::read($root->section('signin', 'Links and codes that sign in')),
             FactorRules::read($root->section('factors', 'Second factors')),
             SessionRules::read($root->section('sessions', 'How long a session lives')),
             ReviewRules::read($root->section('review', 'How a draft of these rules is published')),

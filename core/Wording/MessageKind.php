@@ -19,6 +19,7 @@ enum MessageKind: string
     case ChangeAddress = 'change_address';
     case AddressChanged = 'address_changed';
     case OwnAddressChanged = 'own_address_changed';
+    case SigninByMail = 'sign_in_by_mail';
     case SigninsRefused = 'signins_refused';
     case FactorChanged = 'factor_changed';
     case FactorReset = 'factor_reset';
@@ -54,6 +55,7 @@ enum MessageKind: string
                 self::AddressChanged => [new Variable('before', 'ines@older.example'), new Variable('after', 'ines@post.example')],
                 self::OwnAddressChanged => [self::link(isRequired: false), new Variable('before', 'ines@older.example'), new Variable('after', 'ines@post.example'), new Variable('days', '7')],
                 self::NewSignin => [self::link(isRequired: false), new Variable('device', 'Firefox on Linux'), new Variable('place', '198.51.100.7'), new Variable('when', '1 May 2026, 12:00 UTC')],
+                self::SigninByMail => [self::link(), self::code(), new Variable('minutes', '10')],
                 self::SigninsRefused => [self::link(isRequired: false), new Variable('failures', '20')],
                 self::FactorChanged => [self::link(isRequired: false), new Variable('what', 'added')],
                 self::FactorReset => [self::link(), new Variable('when', '2 May 2026, 12:00 UTC')],
@@ -69,7 +71,7 @@ enum MessageKind: string
     /** Whether somebody sits before a page and waits for it. */
     public function isAwaited(): bool
     {
-        return in_array($this, [self::VerifyAddress, self::VerifyByCode, self::VerifyByEither, self::ResetPassword, self::ChangeAddress], true);
+        return in_array($this, [self::VerifyAddress, self::VerifyByCode, self::VerifyByEither, self::ResetPassword, self::ChangeAddress, self::SigninByMail], true);
     }
 
     /** Whether it goes to somebody who may have no account. */

@@ -37,9 +37,9 @@ return array_replace($rules, [
             HTML, 'text' => '', 'sender_name' => '', 'reply_to' => 'volunteers@alderwend.example'],
     ]],
     'apps' => [
-        ['key' => 'gaugebook', 'look' => ['name' => 'Gaugebook', 'colour' => '#1d6f9c', 'ground' => '', 'logo' => ''], 'admission' => 'anyone', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('gaugebook'), 'second_factor' => 'offered'],
-        ['key' => 'floodline', 'look' => ['name' => 'Floodline', 'colour' => '#a3401f', 'ground' => '', 'logo' => ''], 'admission' => 'invited', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('floodline'), 'second_factor' => 'offered'],
-        ['key' => 'kitloft', 'look' => ['name' => 'Kitloft', 'colour' => '#4b6b2f', 'ground' => '#eef2e8', 'logo' => ''], 'admission' => 'domains', 'domains' => ['alderwend.example', 'millreach.example'], 'subdomains' => true, 'registered' => 'say_so', 'session' => 'at_once', 'roles' => [], 'landing' => $lands('kitloft'), 'second_factor' => 'offered'],
+        ['key' => 'gaugebook', 'look' => ['name' => 'Gaugebook', 'colour' => '#1d6f9c', 'ground' => '', 'logo' => ''], 'admission' => 'anyone', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('gaugebook'), 'ways' => ['password', 'mail', 'passkey'], 'second_factor' => 'offered'],
+        ['key' => 'floodline', 'look' => ['name' => 'Floodline', 'colour' => '#a3401f', 'ground' => '', 'logo' => ''], 'admission' => 'invited', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('floodline'), 'ways' => ['password', 'passkey'], 'second_factor' => 'offered'],
+        ['key' => 'kitloft', 'look' => ['name' => 'Kitloft', 'colour' => '#4b6b2f', 'ground' => '#eef2e8', 'logo' => ''], 'admission' => 'domains', 'domains' => ['alderwend.example', 'millreach.example'], 'subdomains' => true, 'registered' => 'say_so', 'session' => 'at_once', 'roles' => [], 'landing' => $lands('kitloft'), 'ways' => ['password', 'mail'], 'second_factor' => 'offered'],
     ],
     'fields' => [
         $field('home_reach', 'Home reach', 'one_choice', ['help' => 'The stretch of river you look after.', 'required' => 'before_first_use', 'apps' => ['gaugebook'], 'choices' => [

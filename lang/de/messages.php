@@ -116,6 +116,16 @@ return [
                 <p><a href="{{ link }}">Änderung rückgängig machen</a></p>{% else %}<p>Schreiben Sie dann sofort an alle, die {{ app }} betreuen.</p>{% endif %}
                 HTML,
         ],
+        'sign_in_by_mail' => [
+            'subject' => '{{ app }}: Ihr Code und Link zum Anmelden',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>tippen Sie diesen Code dort ein, wo Sie sich bei {{ app }} anmelden, oder öffnen Sie die Seite hier:</p>
+                <p><strong>{{ code }}</strong></p>
+                <p><a href="{{ link }}">Hier anmelden</a></p>
+                <p>Er gilt einmal, {{ minutes }} Minuten lang. Haben Sie nicht darum gebeten, tun Sie nichts, und sagen Sie den Code niemandem.</p>
+                HTML,
+        ],
         'signins_refused' => [
             'subject' => '{{ app }}: jemand probiert Passwörter an Ihrem Konto',
             'html' => <<<'HTML'

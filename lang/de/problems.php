@@ -30,10 +30,14 @@ return [
     'signup' => [
         'refused' => ['title' => 'Das Konto wurde nicht erstellt', 'detail' => 'Jeder Grund nennt das Feld und die Regel.'],
     ],
+    'code' => [
+        'refused' => ['title' => 'Dieser Code hat nicht funktioniert', 'detail' => 'Geben Sie den neuesten ein, oder fordern Sie einen anderen an.'],
+    ],
     'signin' => [
         'refused' => ['title' => 'Das hat nicht funktioniert', 'detail' => 'Adresse oder Passwort stimmen nicht, oder das Konto kann nicht benutzt werden.'],
         'held_back' => ['title' => 'Zu viele Versuche', 'detail' => 'Warten Sie so lange, wie Retry-After in Sekunden sagt. Ein vergessenes Passwort können Sie inzwischen neu setzen.'],
         'changed_meanwhile' => ['title' => 'Das Konto wurde gerade geändert', 'detail' => 'Versuchen Sie es gleich noch einmal.'],
+        'way_not_offered' => ['title' => 'Hier nicht möglich', 'detail' => 'Bei dieser App kann man sich so nicht anmelden.'],
         'ceiling' => ['title' => 'Zu viele falsche Passwörter', 'detail' => 'Warten hilft nicht. Setzen Sie per E-Mail ein neues Passwort, oder melden Sie sich auf einem Gerät an, das Sie schon benutzt haben.'],
         'code_refused' => ['title' => 'Dieser Code hat nicht funktioniert', 'detail' => 'Geben Sie den ein, der jetzt angezeigt wird, oder einen unbenutzten Ersatzcode.'],
         'step_over' => ['title' => 'Melden Sie sich von vorn an', 'detail' => 'Dieser Schritt ist abgelaufen, oder es wurde zu oft versucht.'],

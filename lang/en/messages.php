@@ -116,6 +116,16 @@ return [
                 <p><a href="{{ link }}">Undo the change</a></p>{% else %}<p>In that case, write to whoever looks after {{ app }} at once.</p>{% endif %}
                 HTML,
         ],
+        'sign_in_by_mail' => [
+            'subject' => '{{ app }}: your code and link to sign in',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>Type this code where you are signing in to {{ app }}, or open the page here:</p>
+                <p><strong>{{ code }}</strong></p>
+                <p><a href="{{ link }}">Sign in here</a></p>
+                <p>It works once, for {{ minutes }} minutes. If you did not ask for it, do nothing, and tell the code to nobody.</p>
+                HTML,
+        ],
         'signins_refused' => [
             'subject' => '{{ app }}: somebody is trying passwords on your account',
             'html' => <<<'HTML'

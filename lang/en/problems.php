@@ -64,10 +64,14 @@ return [
     'signup' => [
         'refused' => ['title' => 'The account was not created', 'detail' => 'Each reason names the field and the rule.'],
     ],
+    'code' => [
+        'refused' => ['title' => 'That code did not work', 'detail' => 'Type the newest one, or ask for another.'],
+    ],
     'signin' => [
         'refused' => ['title' => 'That did not work', 'detail' => 'The address or the password is not right, or the account cannot be used.'],
         'held_back' => ['title' => 'Too many attempts', 'detail' => 'Wait as long as Retry-After says, in seconds. A forgotten password can be reset meanwhile.'],
         'changed_meanwhile' => ['title' => 'The account was being changed', 'detail' => 'Try again in a moment.'],
+        'way_not_offered' => ['title' => 'Not offered here', 'detail' => 'This app’s pages do not sign in that way.'],
         'ceiling' => ['title' => 'Too many wrong passwords', 'detail' => 'Waiting does not help. Set a new password by mail, or sign in on a device that you have used before.'],
         'code_refused' => ['title' => 'That code did not work', 'detail' => 'Type the one that is shown now, or a recovery code that was not used yet.'],
         'step_over' => ['title' => 'Sign in from the start', 'detail' => 'This step has run out, or was tried too often.'],

@@ -17,6 +17,7 @@ return [
         'change_address' => 'Verify new address',
         'address_changed' => 'Address changed by an operator',
         'own_address_changed' => 'Address changed by the holder',
+        'sign_in_by_mail' => 'Sign in by link or code',
         'signins_refused' => 'Passwords tried on an account',
         'factor_changed' => 'Second factor changed',
         'factor_reset' => 'Second factor will be removed',

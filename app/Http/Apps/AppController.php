@@ -14,6 +14,7 @@ use Kennel\App\Pictures\PictureLinks;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
+use Kennel\Core\Apps\SigninWay;
 use Kennel\Core\Challenges\CodeRules;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldRules;
@@ -91,6 +92,7 @@ final readonly class AppController
                 'code_has_letters' => $this->codes->hasLetters,
                 'resend_after' => $this->verification->coolDown->seconds,
             ],
+            'ways' => array_map(static fn (SigninWay $way): string => $way->value, $app->rules->ways),
             'signup' => [
                 'admission' => $admission->kind,
                 'domains' => $admission->domains->domains,

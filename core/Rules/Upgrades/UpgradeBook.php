@@ -44,6 +44,9 @@ final readonly class UpgradeBook
             new Step(8, added: ['apps.*.landing' => ['address' => '', 'roles' => []]]),
             // Sessions: so many at once, and shorter limits for some. Second factors are offered, and demanded of nobody until somebody says so.
             new Step(9, added: [
+                // Passwords alone, as until now; mailed links and passkeys where an app says so.
+                'apps.*.ways' => ['password'],
+                'signin' => ['mail_lifetime' => 'PT10M', 'mail_cool_down' => 'PT1M'],
                 'apps.*.second_factor' => 'offered',
                 // Networks, everybody together, and a ceiling of failures in a row: none until somebody says so.
                 'throttles.signins_of_net' => ['free' => 0, 'first_delay' => 'PT1S', 'longest_delay' => 'PT5M', 'forgotten_after' => 'PT1H'],

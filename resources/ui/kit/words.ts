@@ -33,7 +33,7 @@ export const kit: KitWords = {
   notMet: 'not met yet',
   guesses: ['about 10', 'guesses'],
   secondStep: {
-    about: 'Your password is right. Now the second step.',
+    about: 'That was right. Now the second step.',
     code: 'Code',
     help: 'The six digits that your authenticator app shows, or one of your recovery codes.',
     trust: (days) => `Do not ask on this device for ${days === 1 ? 'a day' : `${days} days`}`,

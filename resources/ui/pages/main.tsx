@@ -19,6 +19,7 @@ const pages = {
   password: later(() => import('./passwords/ChangePassword').then((module) => module.ChangePassword)),
   'sign-up': SignUp,
   'sign-in': SignIn,
+  mailed: later(() => import('./signin/Mailed').then((module) => module.Mailed)),
   'signed-out': later(() => import('./signin/SignedOut').then((module) => module.SignedOut)),
   verify: later(() => import('./verification/Verify').then((module) => module.Verify)),
   invited: later(() => import('./invited/Invited').then((module) => module.Invited)),

@@ -20,7 +20,7 @@ final class DoorsTest extends DoorTestCase
 {
     private const OPEN = [
         'GET /health', 'GET /openapi.json', 'GET /installation', 'POST /installation', 'GET /apps/{key}', 'GET /apps/{key}/signup-schema', 'POST /signups/forms', 'POST /signups', 'POST /signups/verdict', 'POST /fields/verdict',
-        'POST /recoveries', 'POST /recoveries/inspect', 'POST /recoveries/consume', 'POST /passwords/verdict', 'POST /verifications', 'POST /verifications/inspect', 'POST /verifications/consume', 'POST /sessions', 'POST /sessions/second-factor', 'DELETE /session', 'POST /account/address/take', 'POST /account/address/undo/inspect', 'POST /account/address/undo', 'POST /invitations/inspect', 'POST /invitations/accept',
+        'POST /recoveries', 'POST /recoveries/inspect', 'POST /recoveries/consume', 'POST /passwords/verdict', 'POST /verifications', 'POST /verifications/inspect', 'POST /verifications/consume', 'POST /sessions', 'POST /sessions/second-factor', 'POST /signins/mail', 'POST /signins/mail/inspect', 'POST /signins/mail/consume', 'DELETE /session', 'POST /account/address/take', 'POST /account/address/undo/inspect', 'POST /account/address/undo', 'POST /invitations/inspect', 'POST /invitations/accept',
     ];
 
     /** A holder's own doors, which need a session and no permission. */

@@ -106,6 +106,7 @@ const PURPOSES: Record<Schemas['Challenge']['purpose'], string> = {
   reset_password: 'reset the password',
   change_address: 'verify a new address',
   undo_address: 'undo a change of address',
+  sign_in: 'sign in',
 };
 
 /** What used it, or made it pointless. */

@@ -27,6 +27,9 @@ export function WaysTab() {
       <DurationSetting path={['factors', 'known_for']} />
       <NumberSetting path={['factors', 'codes']} />
       <DurationSetting path={['factors', 'reset_after']} />
+      <Divider>Mailed links and codes</Divider>
+      <DurationSetting path={['signin', 'mail_lifetime']} />
+      <DurationSetting path={['signin', 'mail_cool_down']} />
       <Divider>Sessions</Divider>
       <DurationSetting path={['sessions', 'idle']} />
       <DurationSetting path={['sessions', 'absolute']} />
@@ -54,6 +57,7 @@ export function WaysTab() {
       />
       {app === undefined ? null : (
         <>
+          <Ways app={app} />
           <ChoiceSetting path={['apps', app, 'second_factor']} touches={({ code }) => code === 'duty.add_factor'} />
           <LandingSettings app={app} />
         </>
@@ -74,6 +78,28 @@ function DemandedOf() {
         choices={roles.map((role) => ({ value: role.key, label: role.label }))}
         chosen={chosen}
         onChange={set}
+      />
+    </Setting>
+  );
+}
+
+const WAYS = { password: 'Password', mail: 'Mailed link or code', passkey: 'Passkey' } as const;
+
+/** In the order they are ticked: the first is the one that is open. */
+function Ways({ app }: { app: string }) {
+  const path = ['apps', app, 'ways'] as const;
+  const [chosen = [], set] = useSetting(path);
+  return (
+    <Setting path={path}>
+      <ChoiceBoxes
+        label="Offered"
+        kind="checkbox"
+        choices={Object.entries(WAYS).map(([value, label]) => ({ value, label }))}
+        chosen={chosen}
+        onChange={(next) => {
+          // Without any nobody could sign in: the last one stays.
+          if (next.length > 0) set(next);
+        }}
       />
     </Setting>
   );

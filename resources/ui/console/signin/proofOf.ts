@@ -1,5 +1,8 @@
 const PROOFS = {
   password: 'password',
+  mail_link: 'mailed link',
+  mail_code: 'mailed code',
+  passkey: 'passkey',
   authenticator: 'authenticator app',
   recovery_code: 'recovery code',
   known_device: 'known device',

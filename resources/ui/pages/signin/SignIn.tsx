@@ -1,14 +1,17 @@
 import { useState } from 'react';
 import { answer, type ApiError, type Schemas } from '../../api/client';
 import { Checkbox, PasswordField, TextField } from '../../kit/Field';
-import { PageLink, PressLink } from '../../kit/Page';
-import { needsSecondStep, SecondStep, type FactorNeeded } from '../../kit/SecondStep';
+import { Button } from '../../kit/Button';
+import { PageLink } from '../../kit/Page';
+import { needsSecondStep, type FactorNeeded } from '../../kit/SecondStep';
 import { SigninRefusal } from '../../kit/SigninRefusal';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
 import { PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
+import { ByMail } from './ByMail';
 import { goOn } from './goOn';
+import { PageSecondStep } from './PageSecondStep';
 
 /** Where a page sent somebody who was not signed in, to come back to: one of these and nothing else, whatever stands in the address. */
 const BACK = [
@@ -37,45 +40,74 @@ function signedIn(): Promise<'leaves'> | 'leaves' {
   return 'leaves';
 }
 
+type Way = Schemas['App']['ways'][number];
+type Answer = Schemas['SignedIn'] | FactorNeeded;
+
+/** By whichever way the app offers; the first is the one that is open. */
 export function SignIn({ app }: { app: Schemas['App'] }) {
-  const [typed, setTyped] = useState({ email: '', password: '', keep: false });
+  const first: Way = app.ways.find((one) => one !== 'passkey') ?? 'password';
+  const [way, setWay] = useState<Way>(first);
+  const [email, setEmail] = useState('');
   const [step, setStep] = useState<FactorNeeded | null>(null);
   const [refusal, setRefusal] = useState<ApiError | null>(null);
-  const { submit, busy } = useSubmit(async () => {
-    const done = await answer(api.POST('/sessions', { body: typed }));
-    if (needsSecondStep(done)) {
-      setStep(done);
-      return;
-    }
-    return signedIn();
-  }, setRefusal);
+  const done = (got: Answer): Promise<'leaves'> | undefined => {
+    if (!needsSecondStep(got)) return Promise.resolve(signedIn());
+    setStep(got);
+    return undefined;
+  };
   if (step !== null) {
     return (
-      <PageFrame app={app} title={w.signIn.secondTitle}>
-        <SecondStep
-          large
-          trustsFor={step.trusts_for}
-          send={async (code, trust_device) => {
-            await answer(api.POST('/sessions/second-factor', { body: { token: step.token, code, trust_device } }));
-            return signedIn();
-          }}
-          onOver={(over) => {
-            setRefusal(over);
-            setStep(null);
-          }}
-        >
-          {({ isReady, busy: isSending }) => (
-            <Submit look={app.look} ready={isReady} busy={isSending}>
-              {w.signIn.submit}
-            </Submit>
-          )}
-        </SecondStep>
-        <p className="mt-5">
-          <PressLink onClick={() => setStep(null)}>{w.links.backToSignIn}</PressLink>
-        </p>
-      </PageFrame>
+      <PageSecondStep
+        app={app}
+        step={step}
+        onIn={signedIn}
+        onOver={(over) => {
+          setRefusal(over);
+          setStep(null);
+        }}
+      />
     );
   }
+  if (way === 'mail') {
+    return <ByMail app={app} email={email} onDone={done} onBack={first === 'mail' ? null : () => setWay(first)} />;
+  }
+  return (
+    <ByPassword
+      app={app}
+      email={email}
+      refusal={refusal}
+      onEmail={setEmail}
+      onRefused={setRefusal}
+      onDone={done}
+      onMail={app.ways.includes('mail') ? () => setWay('mail') : null}
+    />
+  );
+}
+
+function ByPassword({
+  app,
+  email,
+  refusal,
+  onEmail,
+  onRefused,
+  onDone,
+  onMail,
+}: {
+  app: Schemas['App'];
+  email: string;
+  refusal: ApiError | null;
+  onEmail: (email: string) => void;
+  onRefused: (error: ApiError | null) => void;
+  onDone: (done: Answer) => Promise<'leaves'> | undefined;
+  /** null where the app does not offer it */
+  onMail: (() => void) | null;
+}) {
+  const [password, setPassword] = useState('');
+  const [keep, setKeep] = useState(false);
+  const { submit, busy } = useSubmit(
+    async () => onDone(await answer(api.POST('/sessions', { body: { email, password, keep } }))),
+    onRefused,
+  );
   const error = (field: string) => refusal?.problem?.reasons.find((reason) => reason.field === field)?.message;
   return (
     <PageFrame app={app} title={w.signIn.title}>
@@ -86,29 +118,32 @@ export function SignIn({ app }: { app: Schemas['App'] }) {
           type="email"
           autoComplete="username"
           large
-          value={typed.email}
-          onChange={(event) => setTyped({ ...typed, email: event.target.value })}
+          value={email}
+          onChange={(event) => onEmail(event.target.value)}
           error={error('email')}
         />
         <PasswordField
           label={w.boxes.password}
           autoComplete="current-password"
           large
-          value={typed.password}
-          onChange={(event) => setTyped({ ...typed, password: event.target.value })}
+          value={password}
+          onChange={(event) => setPassword(event.target.value)}
           error={error('password')}
         />
-        <Checkbox
-          label={w.signIn.keep}
-          checked={typed.keep}
-          onChange={(event) => setTyped({ ...typed, keep: event.target.checked })}
-        />
+        <Checkbox label={w.signIn.keep} checked={keep} onChange={(event) => setKeep(event.target.checked)} />
         <div className="pt-2">
           <Submit look={app.look} busy={busy}>
             {w.signIn.submit}
           </Submit>
         </div>
       </form>
+      {onMail === null ? null : (
+        <p className="mt-3">
+          <Button size="large" onClick={onMail}>
+            {w.byMail.offer}
+          </Button>
+        </p>
+      )}
       <p className="mt-5">
         <PageLink href={pagePath('recover')}>{w.signIn.forgotten}</PageLink>
       </p>

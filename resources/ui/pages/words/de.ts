@@ -16,7 +16,7 @@ const kit: KitWords = {
   notMet: 'noch nicht erfüllt',
   guesses: ['etwa 10', 'Versuche'],
   secondStep: {
-    about: 'Ihr Passwort stimmt. Jetzt der zweite Schritt.',
+    about: 'Das stimmt. Jetzt der zweite Schritt.',
     code: 'Code',
     help: 'Die sechs Ziffern aus Ihrer Authenticator-App, oder einer Ihrer Ersatzcodes.',
     trust: (days) => `Auf diesem Gerät ${days === 1 ? 'einen Tag' : `${days} Tage`} nicht fragen`,
@@ -376,6 +376,19 @@ export const de: Catalogue = {
     ended: 'Dort abgemeldet.',
     endOthers: 'Überall sonst abmelden',
     othersEnded: 'Überall sonst abgemeldet.',
+  },
+  byMail: {
+    offer: 'Link oder Code zusenden',
+    title: 'Per E-Mail anmelden',
+    about: 'Wir senden einen Link und einen Code an Ihre Adresse; mit beidem können Sie sich anmelden.',
+    send: 'Senden',
+    otherWay: 'Anders anmelden',
+    sent: (email) =>
+      `Gibt es ein Konto unter ${email}, ist eine Nachricht unterwegs. Tippen Sie den Code darin ein, oder folgen Sie dem Link.`,
+    again: 'Andere Adresse oder neue Nachricht',
+    linkTitle: 'Hier anmelden?',
+    linkAbout: 'Sie sind dem Link in unserer Nachricht gefolgt. Mit dem Knopf melden Sie sich auf diesem Gerät an.',
+    gone: 'Mit diesem Link geht es nicht',
   },
   signedOut: {
     title: 'Sie sind abgemeldet',

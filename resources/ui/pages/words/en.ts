@@ -334,6 +334,19 @@ export const en = {
     endOthers: 'Sign out everywhere else',
     othersEnded: 'Signed out everywhere else.',
   },
+  byMail: {
+    offer: 'Mail me a link or code',
+    title: 'Sign in by mail',
+    about: 'We send a link and a code to your address; either signs you in.',
+    send: 'Send it',
+    otherWay: 'Sign in another way',
+    sent: (email: string) =>
+      `If there is an account under ${email}, a message is on its way. Type the code that stands in it, or follow its link.`,
+    again: 'Another address, or another message',
+    linkTitle: 'Sign in here?',
+    linkAbout: 'You have followed the link in our message. Press the button to sign in on this device.',
+    gone: 'This link does not sign you in',
+  },
   signedOut: {
     title: 'You are signed out',
     done: 'The session has ended here and on the server.',

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Signin;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Apps\Apps;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\DeviceMark;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Signin\AskForSigninMail;
+use Kennel\App\Signin\SigninByMail;
+use Kennel\Core\Challenges\Code;
+use Kennel\Core\Secrets\Secret;
+
+/** Signing in by a link or code that is mailed. */
+final readonly class MailSigninController
+{
+    /** One answer whether the address is known, unknown, stopped or asked too soon. */
+    public function store(Request $request, AskForSigninMail $ask, Apps $apps): JsonResponse
+    {
+        $body = Body::of($request);
+        $address = $body->address('email');
+        $app = $apps->find($body->text('app') ?? '') ?? throw Refusal::notFound();
+        $body->complete();
+        $ask($address, $app);
+
+        return Json::ok(['state' => 'look_for_message'], 202);
+    }
+
+    public function inspect(Request $request, SigninByMail $signIn): JsonResponse
+    {
+        $body = Body::of($request);
+        $token = $body->text('token') ?? '';
+        $body->complete();
+
+        return Json::ok($signIn->inspect($token));
+    }
+
+    public function consume(Request $request, SigninByMail $signIn, DeviceMark $mark, SaysOutcome $says): JsonResponse
+    {
+        $body = Body::of($request);
+        $token = $body->text('token');
+        $email = $token === null ? $body->address('email') : null;
+        $code = $token === null ? $body->secret('code') ?? new Secret('') : null;
+        $kept = $body->yes('keep');
+        $body->complete();
+        $browser = $mark->browser($request);
+
+        return $says->of($email === null || $code === null
+            ? $signIn->byLink((string) $token, $kept, $browser)
+            : $signIn->byCode($email, Code::read($code->reveal()), $kept, $browser), $request, $browser);
+    }
+}

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Signin;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Kennel\App\Http\Protocol\DeviceMark;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Platform\Identity\Browser;
+use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Signin\Outcome;
+use Kennel\Core\Factors\FactorRules;
+
+/** What every way in answers: a session, whose token goes out once, in the cookie; or that a second factor is asked for. */
+final readonly class SaysOutcome
+{
+    public function __construct(private FactorRules $factors)
+    {
+    }
+
+    public function of(Outcome $outcome, Request $request, Browser $browser): JsonResponse
+    {
+        return $outcome->sessionId === null
+            ? Json::ok(['needs' => 'second_factor', 'token' => $outcome->token->reveal(), 'expires_at' => Moment::write($outcome->until), 'trusts_for' => $this->factors->knownFor->seconds], 202)
+            : Json::ok(['id' => $outcome->sessionId], 201)
+                ->withCookie(Surface::of($request)->cookie($outcome->token->reveal(), $outcome->isKept ? $outcome->until : null))
+                ->withCookie(DeviceMark::cookie($browser));
+    }
+}

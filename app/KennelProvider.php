@@ -32,6 +32,7 @@ use Kennel\App\Exports\ForgetExports;
 use Kennel\App\Factors\Authenticator;
 use Kennel\App\Factors\FactorReset;
 use Kennel\App\Factors\FactorResets;
+use Kennel\App\Factors\PasskeyChallenge;
 use Kennel\App\Factors\PendingSignin;
 use Kennel\App\Factors\ResealAuthenticators;
 use Kennel\App\Fields\DialledNumbers;
@@ -102,7 +103,7 @@ final class KennelProvider extends ServiceProvider
     public const PRUNED = [
         Challenge::class, Invitation::class, Message::class, HeldDelivery::class, Session::class, SentForm::class, PastVerdict::class, SignupTally::class, Import::class,
         HashDay::class, WrapRun::class, CalibrationRun::class, EvidenceEntry::class, StrangerTally::class, IdempotencyKey::class, BulkRun::class,
-        SigninAttempt::class, FailureRun::class, Authenticator::class, PendingSignin::class, FactorReset::class,
+        SigninAttempt::class, FailureRun::class, PasskeyChallenge::class, Authenticator::class, PendingSignin::class, FactorReset::class,
     ];
 
     /** And who deletes what takes more than that. */

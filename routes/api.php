@@ -96,6 +96,9 @@ Route::post('sessions', [SigninController::class, 'store']);
 Route::post('signins/mail', [MailSigninController::class, 'store'])->middleware([ThrottleSource::by('resends'), Idempotency::class]);
 Route::post('signins/mail/inspect', [MailSigninController::class, 'inspect'])->middleware(ThrottleSource::by('links'));
 Route::post('signins/mail/consume', [MailSigninController::class, 'consume'])->middleware(ThrottleSource::by('links'));
+Route::post('signins/passkey/options', [SigninController::class, 'passkeyOptions'])->middleware(ThrottleSource::by('links'));
+Route::post('signins/passkey', [SigninController::class, 'passkey'])->middleware(ThrottleSource::by('links'));
+Route::post('sessions/second-factor/options', [SigninController::class, 'secondFactorOptions'])->middleware(ThrottleSource::by('links'));
 Route::post('sessions/second-factor', [SigninController::class, 'secondFactor'])->middleware(ThrottleSource::by('links'));
 
 // The browser's own session
@@ -129,6 +132,9 @@ Route::get('account/factors', [OwnFactorController::class, 'index']);
 Route::post('account/factors/authenticators', [OwnFactorController::class, 'begin'])->middleware(RequireFreshProof::class);
 Route::post('account/factors/authenticators/{id}/confirm', [OwnFactorController::class, 'confirm']);
 Route::delete('account/factors/authenticators/{id}', [OwnFactorController::class, 'remove'])->middleware(RequireFreshProof::class);
+Route::post('account/factors/passkeys/options', [OwnFactorController::class, 'beginPasskey'])->middleware(RequireFreshProof::class);
+Route::post('account/factors/passkeys', [OwnFactorController::class, 'addPasskey']);
+Route::delete('account/factors/passkeys/{id}', [OwnFactorController::class, 'removePasskey'])->middleware(RequireFreshProof::class);
 Route::post('account/factors/recovery-codes', [OwnFactorController::class, 'renewCodes'])->middleware(RequireFreshProof::class);
 Route::delete('account/factors/trusted-devices', [OwnFactorController::class, 'forgetDevices']);
 Route::delete('account/factors/reset', [OwnFactorController::class, 'stopReset']);

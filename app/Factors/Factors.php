@@ -7,13 +7,16 @@ namespace Kennel\App\Factors;
 use Illuminate\Contracts\Encryption\Encrypter;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
+use Kennel\App\Accounts\Standings;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Mail\Messages;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\KnownDevices;
 use Kennel\Core\Factors\RecoveryCode;
 use Kennel\Core\Factors\Totp;
+use Kennel\Core\Passkeys\PasskeyRefused;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Wording\MessageKind;
 use Psr\Clock\ClockInterface;
@@ -28,6 +31,8 @@ final readonly class Factors
         private KnownDevices $devices,
         private Accounts $accounts,
         private AuditTrail $audit,
+        private Standings $standings,
+        private Passkeys $passkeys,
         private Messages $messages,
     ) {
     }
@@ -65,6 +70,26 @@ final readonly class Factors
         return $code->isWhole() && $this->codes->spend($accountId, $code) ? 'recovery_code' : null;
     }
 
+    /**
+     * @param  array<array-key, mixed>  $response  of the browser, to what it was asked for this account
+     * @return 'passkey'|null null for what is none of the account's
+     */
+    public function spendPasskey(string $accountId, array $response): ?string
+    {
+        try {
+            $challenge = $this->passkeys->answered($response, 'second_factor', $accountId);
+            $passkey = $this->passkeys->named($response);
+            if ($passkey === null || $passkey->account_id !== $accountId) {
+                return null;
+            }
+            $this->passkeys->use($passkey, $response, $challenge, needsVerification: false);
+
+            return 'passkey';
+        } catch (PasskeyRefused) {
+            return null;
+        }
+    }
+
     public function spendStep(Authenticator $authenticator, Secret $typed): bool
     {
         $step = $this->totp($authenticator)->stepOf($typed->reveal(), $this->clock->now(), $authenticator->last_step);
@@ -74,10 +99,36 @@ final readonly class Factors
             ->update(['last_step' => $step, 'used_at' => Moment::write($this->clock->now())]) === 1;
     }
 
+    public function count(string $accountId): int
+    {
+        return Authenticator::query()->confirmed()->where('account_id', $accountId)->count() + Passkey::query()->where('account_id', $accountId)->count();
+    }
+
+    /**
+     * One of them; with the last one goes what hangs on them. Called inside the act's transaction, which writes the trail.
+     *
+     * @param  \Closure(): mixed  $remove
+     *
+     * @throws Refusal for the last one of somebody who needs one
+     */
+    public function removeOne(Account $account, \Closure $remove): void
+    {
+        if ($this->count($account->id) > 1) {
+            $remove();
+
+            return;
+        }
+        if ($this->standings->factorDueOf($account) !== null) {
+            throw Refusal::conflict('factor.needed');
+        }
+        $this->removeAll($account);
+    }
+
     /** All of them, with what hangs on them. Called inside the act's transaction, which writes the trail. */
     public function removeAll(Account $account): void
     {
         Authenticator::query()->where('account_id', $account->id)->delete();
+        Passkey::query()->where('account_id', $account->id)->delete();
         $this->codes->forget($account->id);
         $this->devices->trustNone($account->id);
         $this->accounts->change($account, ['factor_since' => null]);
@@ -86,11 +137,11 @@ final readonly class Factors
     /**
      * Tells the holder what became of their factors, and writes it down.
      *
-     * @param  'added'|'removed'|'codes_renewed'|'code_used'|'reset'  $what
+     * @param  'added'|'removed'|'passkey_added'|'passkey_removed'|'codes_renewed'|'code_used'|'reset'  $what
      */
     public function note(Account $account, Actor $by, string $what, string $reason = ''): void
     {
-        $this->audit->record("factor.{$what}", $by, $account->reference(), [], ['factors' => count($this->of($account->id))], $reason);
+        $this->audit->record("factor.{$what}", $by, $account->reference(), [], ['factors' => $this->count($account->id)], $reason);
         $this->messages->queueToHolder(MessageKind::FactorChanged, $account, 'factors', ['what' => $what]);
     }
 }

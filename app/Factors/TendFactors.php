@@ -9,7 +9,6 @@ use Illuminate\Support\Str;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\MarkComplete;
-use Kennel\App\Accounts\Standings;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
@@ -28,8 +27,6 @@ final readonly class TendFactors
     /** Of one account; a phone, its successor, a tablet. */
     private const MOST = 5;
 
-    private const LONGEST_NAME = 60;
-
     public function __construct(
         private ConnectionInterface $database,
         private ClockInterface $clock,
@@ -38,7 +35,6 @@ final readonly class TendFactors
         private Factors $factors,
         private RecoveryCodes $codes,
         private KnownDevices $devices,
-        private Standings $standings,
         private Brakes $brakes,
         private MarkComplete $markComplete,
     ) {
@@ -53,10 +49,7 @@ final readonly class TendFactors
      */
     public function begin(SignedIn $holder, string $name): array
     {
-        $name = trim($name);
-        if ($name === '' || mb_strlen($name) > self::LONGEST_NAME || preg_match('/\p{C}/u', $name) === 1) {
-            throw Refusal::invalid([new Reason('factor.name', 'name', ['maximum' => self::LONGEST_NAME])]);
-        }
+        $name = FactorName::parse($name);
         $totp = Totp::draw($this->entropy);
         $sealed = $this->factors->seal($totp);
 
@@ -108,14 +101,7 @@ final readonly class TendFactors
         $this->database->transaction(function () use ($holder, $id): void {
             $account = $this->accounts->find($holder->accountId) ?? throw Refusal::notFound();
             $authenticator = Authenticator::query()->confirmed()->where('account_id', $account->id)->where('id', $id)->first() ?? throw Refusal::notFound();
-            if (count($this->factors->of($account->id)) === 1) {
-                if ($this->standings->factorDueOf($account) !== null) {
-                    throw Refusal::conflict('factor.needed');
-                }
-                $this->factors->removeAll($account);
-            } else {
-                Authenticator::query()->whereKey($authenticator->seq)->delete();
-            }
+            $this->factors->removeOne($account, static fn () => Authenticator::query()->whereKey($authenticator->seq)->delete());
             $this->factors->note($account, $holder->asHolder(), 'removed');
         });
     }

@@ -7,6 +7,8 @@ namespace Kennel\App\Signin;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Factors\FactorResets;
+use Kennel\App\Factors\Factors;
+use Kennel\App\Factors\Passkeys;
 use Kennel\App\Factors\PendingSignins;
 use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Sessions\KnownDevices;
@@ -15,7 +17,7 @@ use Kennel\Core\Sessions\Proof;
 /** A first factor was proven: is a second one asked for? One answer for every way there is. Called inside the act's transaction. */
 final readonly class AdmitSignin
 {
-    public function __construct(private BeginSession $begin, private PendingSignins $pending, private KnownDevices $devices, private FactorResets $resets, private Accounts $accounts)
+    public function __construct(private BeginSession $begin, private PendingSignins $pending, private KnownDevices $devices, private FactorResets $resets, private Accounts $accounts, private Factors $factors, private Passkeys $passkeys)
     {
     }
 
@@ -27,6 +29,6 @@ final readonly class AdmitSignin
 
         return $account->factor_since === null || $isTrusted
             ? Outcome::session(($this->begin)($account, $browser, $kept, new Proof($provenBy, $isTrusted ? 'known_device' : null)), $kept)
-            : Outcome::needsSecondFactor($this->pending->begin($account, $browser, $kept, $provenBy));
+            : Outcome::needsSecondFactor($this->pending->begin($account, $browser, $kept, $provenBy), $this->factors->of($account->id) !== [], $this->passkeys->of($account->id) !== []);
     }
 }

@@ -9,6 +9,7 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Accounts\Standings;
 use Kennel\App\Audit\Strangers;
 use Kennel\App\Factors\Factors;
+use Kennel\App\Factors\Passkeys;
 use Kennel\App\Factors\PendingSignin;
 use Kennel\App\Factors\PendingSignins;
 use Kennel\App\Platform\Identity\Actor;
@@ -23,7 +24,7 @@ use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Sessions\Proof;
 use Psr\Clock\ClockInterface;
 
-/** Shows the second factor: a code of an authenticator app, or a recovery code. */
+/** Shows the second factor: a code of an authenticator app, a recovery code, or a passkey. */
 final readonly class FinishSignin
 {
     public function __construct(
@@ -33,6 +34,7 @@ final readonly class FinishSignin
         private Accounts $accounts,
         private Standings $standings,
         private Factors $factors,
+        private Passkeys $passkeys,
         private FactorRules $rules,
         private KnownDevices $devices,
         private BeginSession $begin,
@@ -42,15 +44,16 @@ final readonly class FinishSignin
     }
 
     /**
+     * @param  Secret|array<array-key, mixed>  $shown  a code, or what the browser answered for a passkey
      * @param  bool  $trustsDevice  it need not be asked again for a while
      *
      * @throws Refusal for another code, while the brake is on, when there is nothing to finish any more
      */
-    public function __invoke(string $token, Secret $typed, bool $trustsDevice, Browser $browser): Outcome
+    public function __invoke(string $token, Secret|array $shown, bool $trustsDevice, Browser $browser): Outcome
     {
         $pending = $this->pending->find($token, $browser) ?? throw self::over();
         $attempt = $this->brakes->enter(Whom::inside("factor {$pending->account_id}", $browser->source));
-        $outcome = $this->database->transaction(fn (): ?Outcome => $this->finish($pending, $typed, $trustsDevice, $browser));
+        $outcome = $this->database->transaction(fn (): ?Outcome => $this->finish($pending, $shown, $trustsDevice, $browser));
         if ($outcome === null) {
             throw Refusal::invalid([new Reason('factor.code_wrong', 'code')], 'signin.code_refused');
         }
@@ -59,8 +62,11 @@ final readonly class FinishSignin
         return $outcome;
     }
 
-    /** @return Outcome|null null for a code that does not count; that it was tried is written down all the same */
-    private function finish(PendingSignin $pending, Secret $typed, bool $trustsDevice, Browser $browser): ?Outcome
+    /**
+     * @param  Secret|array<array-key, mixed>  $shown
+     * @return Outcome|null null for what does not count; that it was tried is written down all the same
+     */
+    private function finish(PendingSignin $pending, Secret|array $shown, bool $trustsDevice, Browser $browser): ?Outcome
     {
         if (! $this->pending->countAttempt($pending)) {
             throw self::over();
@@ -69,7 +75,7 @@ final readonly class FinishSignin
         if ($account === null || ! $this->standings->of($account)->maySignIn()) {
             throw self::over();
         }
-        $second = $this->factors->spend($account->id, $typed);
+        $second = is_array($shown) ? $this->factors->spendPasskey($account->id, $shown) : $this->factors->spend($account->id, $shown);
         if ($second === null) {
             $this->strangers->note('session.refused', $account->reference());
 
@@ -87,6 +93,18 @@ final readonly class FinishSignin
         }
 
         return Outcome::session($session, $pending->kept);
+    }
+
+    /**
+     * @return array<string, mixed> what the browser asks its authenticators
+     *
+     * @throws Refusal when there is nothing to finish any more
+     */
+    public function options(string $token, Browser $browser): array
+    {
+        $pending = $this->pending->find($token, $browser) ?? throw self::over();
+
+        return $this->database->transaction(fn (): array => $this->passkeys->request('second_factor', $pending->account_id));
     }
 
     /** For a token nobody knows, one that ran out, and one that was tried too often: the first factor is asked for again. */

@@ -10,7 +10,7 @@ use Kennel\Core\Secrets\Token;
 final readonly class Outcome
 {
     /** @param  string|null  $sessionId  null while a second factor is missing */
-    private function __construct(public Token $token, public \DateTimeImmutable $until, public ?string $sessionId, public bool $isKept = false)
+    private function __construct(public Token $token, public \DateTimeImmutable $until, public ?string $sessionId, public bool $isKept = false, public bool $hasApp = false, public bool $hasPasskey = false)
     {
     }
 
@@ -20,9 +20,13 @@ final readonly class Outcome
         return new self($session['token'], $session['until'], $session['id'], $isKept);
     }
 
-    /** @param  array{token: Token, until: \DateTimeImmutable}  $pending */
-    public static function needsSecondFactor(array $pending): self
+    /**
+     * @param  array{token: Token, until: \DateTimeImmutable}  $pending
+     * @param  bool  $hasApp  an authenticator app can show it
+     * @param  bool  $hasPasskey  a passkey can
+     */
+    public static function needsSecondFactor(array $pending, bool $hasApp, bool $hasPasskey): self
     {
-        return new self($pending['token'], $pending['until'], null);
+        return new self($pending['token'], $pending['until'], null, hasApp: $hasApp, hasPasskey: $hasPasskey);
     }
 }

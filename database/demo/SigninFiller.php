@@ -16,8 +16,10 @@ final class SigninFiller
 {
     private const DAYS = 30;
 
-    /** Of each account at most: the demo can be large. */
+    /** Of each account at most, and of so many accounts: the demo can be large. */
     private const MOST = 12;
+
+    private const ACCOUNTS = 2_000;
 
     private const OFFICE = '198.51.100.20';
 
@@ -30,6 +32,8 @@ final class SigninFiller
 
     private const GUESSED_AT = 3;
 
+    private int $noted = 0;
+
     private int $guessedAt = 0;
 
     private int $atOffice = 0;
@@ -41,7 +45,7 @@ final class SigninFiller
     /** @param  array<string, mixed>  $account */
     public function note(array $account): void
     {
-        if ($account['status'] !== 'active' || $account['seen_at'] === '') {
+        if ($account['status'] !== 'active' || $account['seen_at'] === '' || $this->noted++ >= self::ACCOUNTS) {
             return;
         }
         $rows = $this->ordinary($account);

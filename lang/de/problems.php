@@ -38,6 +38,7 @@ return [
         'held_back' => ['title' => 'Zu viele Versuche', 'detail' => 'Warten Sie so lange, wie Retry-After in Sekunden sagt. Ein vergessenes Passwort können Sie inzwischen neu setzen.'],
         'changed_meanwhile' => ['title' => 'Das Konto wurde gerade geändert', 'detail' => 'Versuchen Sie es gleich noch einmal.'],
         'way_not_offered' => ['title' => 'Hier nicht möglich', 'detail' => 'Bei dieser App kann man sich so nicht anmelden.'],
+        'passkey_refused' => ['title' => 'Mit diesem Passkey ging es nicht', 'detail' => 'Versuchen Sie es noch einmal, oder melden Sie sich anders an.'],
         'ceiling' => ['title' => 'Zu viele falsche Passwörter', 'detail' => 'Warten hilft nicht. Setzen Sie per E-Mail ein neues Passwort, oder melden Sie sich auf einem Gerät an, das Sie schon benutzt haben.'],
         'code_refused' => ['title' => 'Dieser Code hat nicht funktioniert', 'detail' => 'Geben Sie den ein, der jetzt angezeigt wird, oder einen unbenutzten Ersatzcode.'],
         'step_over' => ['title' => 'Melden Sie sich von vorn an', 'detail' => 'Dieser Schritt ist abgelaufen, oder es wurde zu oft versucht.'],

@@ -121,7 +121,7 @@ return [
         'time' => 'Das wurde schneller gesendet, als jemand lesen kann. Warten Sie kurz, und senden Sie es noch einmal.',
         'work' => 'Der Arbeitsnachweis des Formulars fehlt oder stimmt nicht.',
     ],
-    'factor' => ['code_wrong' => 'Der Code stimmt nicht oder wurde schon benutzt.', 'name' => 'Geben Sie einen Namen mit höchstens :maximum Zeichen an.'],
+    'factor' => ['passkey_refused' => 'Der Passkey hat nicht beantwortet, was gefragt war. Versuchen Sie es noch einmal.', 'code_wrong' => 'Der Code stimmt nicht oder wurde schon benutzt.', 'name' => 'Geben Sie einen Namen mit höchstens :maximum Zeichen an.'],
     'signin' => ['step_over' => 'Diese Anmeldung muss von vorn beginnen.'],
     'duty' => [
         'verify_email' => 'Die E-Mail-Adresse ist noch nicht bestätigt.',

@@ -213,6 +213,8 @@ return [
     'what' => [
         'added' => 'an authenticator app was added',
         'removed' => 'an authenticator app was removed',
+        'passkey_added' => 'a passkey was added',
+        'passkey_removed' => 'a passkey was removed',
         'codes_renewed' => 'new recovery codes were made, and the former ones are worth nothing',
         'code_used' => 'a recovery code was used to sign in',
         'reset' => 'every second factor was removed, as an operator had asked',

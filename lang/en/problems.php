@@ -72,6 +72,7 @@ return [
         'held_back' => ['title' => 'Too many attempts', 'detail' => 'Wait as long as Retry-After says, in seconds. A forgotten password can be reset meanwhile.'],
         'changed_meanwhile' => ['title' => 'The account was being changed', 'detail' => 'Try again in a moment.'],
         'way_not_offered' => ['title' => 'Not offered here', 'detail' => 'This app’s pages do not sign in that way.'],
+        'passkey_refused' => ['title' => 'That passkey did not sign you in', 'detail' => 'Try again, or sign in another way.'],
         'ceiling' => ['title' => 'Too many wrong passwords', 'detail' => 'Waiting does not help. Set a new password by mail, or sign in on a device that you have used before.'],
         'code_refused' => ['title' => 'That code did not work', 'detail' => 'Type the one that is shown now, or a recovery code that was not used yet.'],
         'step_over' => ['title' => 'Sign in from the start', 'detail' => 'This step has run out, or was tried too often.'],

@@ -288,7 +288,7 @@ return [
             'choices_too_many' => ':field: too many', 'phone' => ':field: not a number', 'phone_in' => ':field: not a number', 'url' => ':field: not an address', 'country' => ':field: not a country', 'picture' => ':field: not a picture',
         ],
     ],
-    'factor' => ['code_wrong' => 'The code is not right, or was used already.', 'name' => 'Give it a name of at most :maximum characters.'],
+    'factor' => ['passkey_refused' => 'The passkey did not answer what was asked. Try again.', 'code_wrong' => 'The code is not right, or was used already.', 'name' => 'Give it a name of at most :maximum characters.'],
     'session' => ['ids' => 'Name 1 to :maximum sessions.'],
     'signin' => ['step_over' => 'This sign-in has to begin anew.'],
     'duty' => [

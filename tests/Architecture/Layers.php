@@ -24,6 +24,7 @@ final class Layers
             'Fields' => 'what apps ask of people: types, choices, values',
             'Pictures' => 'what is a picture',
             'Sessions' => 'how long a session lasts, and by what it was proven',
+            'Passkeys' => 'what authenticators answer (WebAuthn): CBOR, keys, the two ceremonies',
             'Factors' => 'second factors: codes of authenticator apps, recovery codes, of whom one is demanded',
             'Challenges' => 'whether a link still proves anything',
             'Verification' => 'how long links and codes work, how often one is sent',

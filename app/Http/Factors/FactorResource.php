@@ -9,6 +9,8 @@ use Kennel\App\Accounts\Standings;
 use Kennel\App\Factors\Authenticator;
 use Kennel\App\Factors\FactorResets;
 use Kennel\App\Factors\Factors;
+use Kennel\App\Factors\Passkey;
+use Kennel\App\Factors\Passkeys;
 use Kennel\App\Factors\RecoveryCodes;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Sessions\KnownDevices;
@@ -16,7 +18,7 @@ use Kennel\App\Sessions\KnownDevices;
 /** The second factors of an account as its holder and operators are told of them: all but what they are made of. */
 final readonly class FactorResource
 {
-    public function __construct(private Factors $factors, private RecoveryCodes $codes, private KnownDevices $devices, private Standings $standings, private FactorResets $resets)
+    public function __construct(private Factors $factors, private RecoveryCodes $codes, private KnownDevices $devices, private Standings $standings, private FactorResets $resets, private Passkeys $passkeys)
     {
     }
 
@@ -30,6 +32,9 @@ final readonly class FactorResource
             'authenticators' => array_map(static fn (Authenticator $one): array => [
                 'id' => $one->id, 'name' => $one->name, 'added_at' => $one->confirmed_at, 'used_at' => $one->used_at,
             ], $this->factors->of($account->id)),
+            'passkeys' => array_map(static fn (Passkey $one): array => [
+                'id' => $one->id, 'name' => $one->name, 'added_at' => $one->created_at, 'used_at' => $one->used_at, 'is_copied' => $one->is_backed_up,
+            ], $this->passkeys->of($account->id)),
             'recovery_codes' => $this->codes->count($account->id),
             'trusted_devices' => $this->devices->countTrusted($account->id),
             'demanded_from' => $due === null ? null : Moment::write($due),

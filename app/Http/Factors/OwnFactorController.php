@@ -10,6 +10,7 @@ use Illuminate\Http\Response;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Factors\FactorResets;
 use Kennel\App\Factors\TendFactors;
+use Kennel\App\Factors\TendPasskeys;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Platform\Identity\Caller;
@@ -54,6 +55,30 @@ final readonly class OwnFactorController
     public function remove(string $id): Response
     {
         $this->tend->remove($this->caller->get(), $id);
+
+        return new Response(status: 204);
+    }
+
+    /** What the browser asks an authenticator to make. */
+    public function beginPasskey(TendPasskeys $passkeys): JsonResponse
+    {
+        return Json::ok($passkeys->begin($this->caller->get()));
+    }
+
+    public function addPasskey(Request $request, TendPasskeys $passkeys): JsonResponse
+    {
+        $holder = $this->caller->get();
+        $body = Body::of($request);
+        $name = $body->text('name') ?? '';
+        $response = $body->object('response');
+        $body->complete();
+
+        return Json::ok(['recovery_codes' => $passkeys->finish($holder, $name, $response)], 201);
+    }
+
+    public function removePasskey(string $id, TendPasskeys $passkeys): Response
+    {
+        $passkeys->remove($this->caller->get(), $id);
 
         return new Response(status: 204);
     }

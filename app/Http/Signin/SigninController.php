@@ -9,6 +9,7 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\DeviceMark;
+use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Throttling\Source;
@@ -16,6 +17,7 @@ use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Signin\AttemptSignin;
 use Kennel\App\Signin\FinishSignin;
 use Kennel\App\Signin\ProveAgain;
+use Kennel\App\Signin\SigninByPasskey;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
 
@@ -46,12 +48,41 @@ final readonly class SigninController
     {
         $body = Body::of($request);
         $token = $body->text('token') ?? '';
+        $passkey = $body->has('passkey') ? $body->object('passkey') : null;
         $code = $body->secret('code') ?? new Secret('');
         $trusts = $body->yes('trust_device');
         $body->complete();
         $browser = $mark->browser($request);
 
-        return $says->of($finish($token, $code, $trusts, $browser), $request, $browser);
+        return $says->of($finish($token, $passkey ?? $code, $trusts, $browser), $request, $browser);
+    }
+
+    /** What the browser asks a passkey for, as the second factor. */
+    public function secondFactorOptions(Request $request, FinishSignin $finish, DeviceMark $mark): JsonResponse
+    {
+        $body = Body::of($request);
+        $token = $body->text('token') ?? '';
+        $body->complete();
+
+        return Json::ok($finish->options($token, $mark->browser($request)));
+    }
+
+    public function passkeyOptions(Request $request, SigninByPasskey $signIn): JsonResponse
+    {
+        Body::of($request)->complete();
+
+        return Json::ok($signIn->options());
+    }
+
+    public function passkey(Request $request, SigninByPasskey $signIn, DeviceMark $mark, SaysOutcome $says): JsonResponse
+    {
+        $body = Body::of($request);
+        $response = $body->object('response');
+        $kept = $body->yes('keep');
+        $body->complete();
+        $browser = $mark->browser($request);
+
+        return $says->of($signIn($response, $kept, $browser), $request, $browser);
     }
 
     /** The password once more, in a session there is. */

@@ -1,5 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import type { ApiError } from '../api/client';
+import { Button } from './Button';
 import { Checkbox, TextField } from './Field';
 import { Notice } from './Notice';
 import { Text } from './Text';
@@ -12,6 +13,8 @@ export interface FactorNeeded {
   needs: 'second_factor';
   token: string;
   trusts_for: number;
+  has_app: boolean;
+  has_passkey: boolean;
 }
 
 export function needsSecondStep(answer: { id: string } | FactorNeeded): answer is FactorNeeded {
@@ -23,6 +26,7 @@ export function SecondStep({
   trustsFor,
   large = false,
   send,
+  sendPasskey,
   onOver,
   children,
 }: {
@@ -30,6 +34,8 @@ export function SecondStep({
   trustsFor: number;
   large?: boolean;
   send: (code: string, trustDevice: boolean) => Promise<'leaves' | undefined>;
+  /** null for who has none; else asks for one, and is false where its holder did not want to */
+  sendPasskey: ((trustDevice: boolean) => Promise<'leaves' | boolean>) | null;
   /** The step has run out or was tried too often. */
   onOver: (error: ApiError) => void;
   /** The button, by whether a code can be complete and whether one is on its way. */
@@ -43,6 +49,13 @@ export function SecondStep({
     async () => {
       setRefusal(null);
       return send(code, trusts);
+    },
+    (error) => (error.problem?.code === 'signin.step_over' ? onOver(error) : setRefusal(error)),
+  );
+  const usePasskey = useSubmit(
+    async () => {
+      setRefusal(null);
+      return (await sendPasskey?.(trusts)) === 'leaves' ? 'leaves' : undefined;
     },
     (error) => (error.problem?.code === 'signin.step_over' ? onOver(error) : setRefusal(error)),
   );
@@ -75,6 +88,11 @@ export function SecondStep({
         />
       )}
       {children({ isReady: code.replace(/[^A-Za-z0-9]/g, '').length >= 6, busy })}
+      {sendPasskey === null ? null : (
+        <Button size={large ? 'large' : 'normal'} aria-disabled={usePasskey.busy} onClick={() => usePasskey.submit()}>
+          {kit.secondStep.passkey}
+        </Button>
+      )}
     </form>
   );
 }

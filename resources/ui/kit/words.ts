@@ -15,7 +15,7 @@ export interface KitWords {
   /** Stands before and behind the power of ten. */
   guesses: readonly [string, string];
   tryAgainIn: (problem: string, seconds: number) => string;
-  secondStep: { about: string; code: string; help: string; trust: (days: number) => string };
+  secondStep: { about: string; code: string; help: string; trust: (days: number) => string; passkey: string };
 }
 
 export const kit: KitWords = {
@@ -35,6 +35,7 @@ export const kit: KitWords = {
   secondStep: {
     about: 'That was right. Now the second step.',
     code: 'Code',
+    passkey: 'Use a passkey',
     help: 'The six digits that your authenticator app shows, or one of your recovery codes.',
     trust: (days) => `Do not ask on this device for ${days === 1 ? 'a day' : `${days} days`}`,
   },

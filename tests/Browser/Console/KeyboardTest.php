@@ -61,7 +61,7 @@ final class KeyboardTest extends BrowserTestCase
     public function test_every_station_has_the_focus_on_its_heading(): void
     {
         $console = $this->enterConsole();
-        foreach (['m' => 'Mail', 'p' => 'Passwords', 'l' => 'Sessions', 'r' => 'Roles', 'q' => 'Apps', 't' => 'Audit'] as $key => $heading) {
+        foreach (['m' => 'Mail', 'p' => 'Passwords', 'l' => 'Sign-in', 'r' => 'Roles', 'q' => 'Apps', 't' => 'Audit'] as $key => $heading) {
             $console->keys('g')->keys($key)->until(static fn (): bool => $console->focused() === $heading, "{$heading} to have the focus");
         }
     }

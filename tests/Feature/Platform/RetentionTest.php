@@ -28,6 +28,7 @@ use Kennel\Tests\Factories\IdempotencyKeyFactory;
 use Kennel\Tests\Factories\ImportFactory;
 use Kennel\Tests\Factories\InvitationFactory;
 use Kennel\Tests\Factories\MessageFactory;
+use Kennel\Tests\Factories\PasskeyChallengeFactory;
 use Kennel\Tests\Factories\PastVerdictFactory;
 use Kennel\Tests\Factories\PendingSigninFactory;
 use Kennel\Tests\Factories\PictureFactory;
@@ -81,6 +82,7 @@ final class RetentionTest extends DoorTestCase
             'links' => [ChallengeFactory::class, '30 days', static fn (string $at): array => ['expires_at' => $at]],
             'messages' => [MessageFactory::class, '90 days', static fn (string $at): array => ['settled_at' => $at]],
             'authenticators nobody confirmed' => [AuthenticatorFactory::class, '60 minutes', static fn (string $at): array => ['created_at' => $at]],
+            'challenges of passkeys' => [PasskeyChallengeFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
             'sign-ins that wait for a second factor' => [PendingSigninFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
             'resets of factors' => [FactorResetFactory::class, '30 days', static fn (string $at): array => ['ended_at' => $at]],
             'attempts to sign in' => [SigninAttemptFactory::class, '31 days', static fn (string $at): array => ['at' => (new \DateTimeImmutable($at))->getTimestamp() * 1_000]],
@@ -130,7 +132,7 @@ final class RetentionTest extends DoorTestCase
     public function test_every_table_that_grows_is_purged_bounded_or_kept_on_purpose(): void
     {
         $purged = array_unique(array_map(static fn (array $one): string => (new (($one[0])::new()->modelName()))->getTable(), self::tables()));
-        $goWithTheirOwner = ['field_values', 'metadata', 'metadata_values', 'duty_waivers', 'terms_acceptances', 'assignments', 'password_history', 'import_rows', 'import_addresses', 'impact_findings', 'erasure_keys', 'account_views', 'bulk_accounts', 'past_assignments', 'consents', 'message_events', 'suppressions', 'known_devices', 'recovery_codes'];
+        $goWithTheirOwner = ['field_values', 'metadata', 'metadata_values', 'duty_waivers', 'terms_acceptances', 'assignments', 'password_history', 'import_rows', 'import_addresses', 'impact_findings', 'erasure_keys', 'account_views', 'bulk_accounts', 'past_assignments', 'consents', 'message_events', 'suppressions', 'known_devices', 'recovery_codes', 'passkeys'];
         // The trail and the revisions stay for good; one draft, one impact and the last run of wrapping are kept; the rest is as large as what it describes.
         $keptOnPurpose = ['audit_events', 'rule_revisions'];
         $bounded = ['rule_draft_saves', 'rule_cases', 'impact_runs', 'wrap_runs', 'hash_times', 'relay_facts', 'stand_in_modes', 'pulses', 'jobs', 'apps', 'held_back', 'held_sources', 'import_plans', 'roles', 'role_permissions', 'role_includes', 'role_tags', 'permissions', 'exclusions', 'exclusion_roles', 'migrations'];

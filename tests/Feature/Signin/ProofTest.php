@@ -16,6 +16,8 @@ final class ProofTest extends DoorTestCase
     private const DOORS = [
         'api/v1/account/factors/authenticators',
         'api/v1/account/factors/authenticators/{id}',
+        'api/v1/account/factors/passkeys/options',
+        'api/v1/account/factors/passkeys/{id}',
         'api/v1/account/factors/recovery-codes',
         'api/v1/accounts',
         'api/v1/accounts/{id}',

@@ -34,7 +34,7 @@ export function FactorsPart({ accountId, name }: { accountId: string; name: stri
   return (
     <Row label="Second factor">
       <Failure error={factors.error} onRetry={factors.refetch} />
-      {data === undefined ? null : data.authenticators.length === 0 ? (
+      {data === undefined ? null : data.authenticators.length + data.passkeys.length === 0 ? (
         <Text tone="soft">
           none
           {data.demanded_from === null ? null : (
@@ -45,7 +45,7 @@ export function FactorsPart({ accountId, name }: { accountId: string; name: stri
         </Text>
       ) : (
         <>
-          {data.authenticators.map((one) => (
+          {[...data.authenticators, ...data.passkeys].map((one) => (
             <p key={one.id}>
               <bdi>{one.name}</bdi>
               {one.used_at === null ? null : (

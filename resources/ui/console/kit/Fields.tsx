@@ -1,6 +1,9 @@
 import { ApiError, type Schemas } from '../../api/client';
 import { Checkbox, ChoiceBoxes, FileField, PasswordField, Select, TextArea, TextField } from '../../kit/Field';
 import { FieldBox, type Field } from '../../kit/FieldBox';
+import { Button } from '../../kit/Button';
+import { QrCode } from '../../kit/QrCode';
+import { SecondStep } from '../../kit/SecondStep';
 import { NewPasswordField, PasswordAdvice } from '../../kit/PasswordAdvice';
 import { SigninRefusal } from '../../kit/SigninRefusal';
 import { Part } from './Part';
@@ -58,6 +61,18 @@ export function Fields() {
         chosen={['b']}
         onChange={nothing}
         error="Choose at least 2."
+      />
+      <SecondStep
+        trustsFor={2_592_000}
+        send={() => Promise.resolve(undefined)}
+        sendPasskey={null}
+        onOver={() => undefined}
+      >
+        {({ isReady }) => <Button aria-disabled={!isReady}>Sign in</Button>}
+      </SecondStep>
+      <QrCode
+        text="otpauth://totp/Example:ines%40post.example?secret=GEZDGNBVGY3TQOJQ"
+        label="QR code of a made-up key"
       />
       <PasswordAdvice isTyped verdict={VERDICT} />
       <NewPasswordField label="New password" value="otters" verdict={VERDICT} onChange={nothing} />

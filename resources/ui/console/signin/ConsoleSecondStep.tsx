@@ -1,5 +1,6 @@
 import { answer, type ApiError } from '../../api/client';
 import { Button } from '../../kit/Button';
+import { signWithPasskey } from '../../kit/passkey';
 import { SecondStep, type FactorNeeded } from '../../kit/SecondStep';
 import { api } from '../api';
 
@@ -21,6 +22,20 @@ export function ConsoleSecondStep({
         await onDone();
         return undefined;
       }}
+      sendPasskey={
+        step.has_passkey
+          ? async (trust_device) => {
+              const options = await answer(
+                api.POST('/sessions/second-factor/options', { body: { token: step.token } }),
+              );
+              const passkey = await signWithPasskey(options);
+              if (passkey === null) return false;
+              await answer(api.POST('/sessions/second-factor', { body: { token: step.token, passkey, trust_device } }));
+              await onDone();
+              return true;
+            }
+          : null
+      }
       onOver={onOver}
     >
       {({ busy }) => (

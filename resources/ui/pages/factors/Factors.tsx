@@ -9,6 +9,7 @@ import { Loading, NotSignedIn, PageFrame } from '../PageFrame';
 import { goOn } from '../signin/goOn';
 import { w } from '../words';
 import { AddApp } from './AddApp';
+import { Passkeys } from './Passkeys';
 import { Sheet } from './Sheet';
 import { useProof } from './useProof';
 
@@ -45,7 +46,12 @@ export function Factors({ app }: { app: App }) {
     setAdds(false);
     load();
   };
-  const isSafe = held.authenticators.length > 0;
+  const isSafe = held.authenticators.length + held.passkeys.length > 0;
+  const added = (codes: readonly string[] | null) => {
+    changed();
+    setSheet(codes);
+    if (codes === null) kept();
+  };
   return (
     <PageFrame app={app} title={w.factors.title}>
       <div className="space-y-5">
@@ -68,7 +74,7 @@ export function Factors({ app }: { app: App }) {
           <Notice tone="information">{w.factors.demanded(moment(held.demanded_from))}</Notice>
         ) : null}
         <p>{isSafe ? w.factors.about : w.factors.none}</p>
-        {isSafe ? (
+        {held.authenticators.length > 0 ? (
           <ul className="space-y-3" aria-label={w.factors.apps}>
             {held.authenticators.map((one) => (
               <li key={one.id} className="flex flex-wrap items-center justify-between gap-2">
@@ -98,21 +104,13 @@ export function Factors({ app }: { app: App }) {
           </ul>
         ) : null}
         {adds ? (
-          <AddApp
-            app={app}
-            run={run}
-            isFirst={!isSafe}
-            onAdded={(codes) => {
-              changed();
-              setSheet(codes);
-              if (codes === null) kept();
-            }}
-          />
+          <AddApp app={app} run={run} isFirst={!isSafe} onAdded={added} />
         ) : (
           <Button size="large" kind={isSafe ? 'plain' : 'act'} onClick={() => setAdds(true)}>
             {isSafe ? w.factors.another : w.factors.add}
           </Button>
         )}
+        <Passkeys app={app} held={held.passkeys} run={run} onChanged={changed} onAdded={added} />
         {held.recovery_codes === null ? null : (
           <section aria-label={w.factors.codes} className="space-y-2">
             <Text as="h2" weight="strong" size="lead">

@@ -1,5 +1,6 @@
 import { answer, type ApiError, type Schemas } from '../../api/client';
 import { PageLink } from '../../kit/Page';
+import { signWithPasskey } from '../../kit/passkey';
 import { SecondStep, type FactorNeeded } from '../../kit/SecondStep';
 import { api, pagePath } from '../api';
 import { PageFrame, Submit } from '../PageFrame';
@@ -26,6 +27,21 @@ export function PageSecondStep({
           await answer(api.POST('/sessions/second-factor', { body: { token: step.token, code, trust_device } }));
           return onIn();
         }}
+        sendPasskey={
+          step.has_passkey
+            ? async (trust_device) => {
+                const options = await answer(
+                  api.POST('/sessions/second-factor/options', { body: { token: step.token } }),
+                );
+                const passkey = await signWithPasskey(options);
+                if (passkey === null) return false;
+                await answer(
+                  api.POST('/sessions/second-factor', { body: { token: step.token, passkey, trust_device } }),
+                );
+                return onIn();
+              }
+            : null
+        }
         onOver={onOver}
       >
         {({ isReady, busy }) => (

@@ -3,6 +3,7 @@ import { answer, type ApiError, type Schemas } from '../../api/client';
 import { Checkbox, PasswordField, TextField } from '../../kit/Field';
 import { Button } from '../../kit/Button';
 import { PageLink } from '../../kit/Page';
+import { knowsPasskeys, signWithPasskey } from '../../kit/passkey';
 import { needsSecondStep, type FactorNeeded } from '../../kit/SecondStep';
 import { SigninRefusal } from '../../kit/SigninRefusal';
 import { useSubmit } from '../../kit/useSubmit';
@@ -79,6 +80,7 @@ export function SignIn({ app }: { app: Schemas['App'] }) {
       onEmail={setEmail}
       onRefused={setRefusal}
       onDone={done}
+      byPasskey={app.ways.includes('passkey') && knowsPasskeys()}
       onMail={app.ways.includes('mail') ? () => setWay('mail') : null}
     />
   );
@@ -91,6 +93,7 @@ function ByPassword({
   onEmail,
   onRefused,
   onDone,
+  byPasskey,
   onMail,
 }: {
   app: Schemas['App'];
@@ -99,6 +102,7 @@ function ByPassword({
   onEmail: (email: string) => void;
   onRefused: (error: ApiError | null) => void;
   onDone: (done: Answer) => Promise<'leaves'> | undefined;
+  byPasskey: boolean;
   /** null where the app does not offer it */
   onMail: (() => void) | null;
 }) {
@@ -108,6 +112,13 @@ function ByPassword({
     async () => onDone(await answer(api.POST('/sessions', { body: { email, password, keep } }))),
     onRefused,
   );
+  const passkey = useSubmit(async () => {
+    onRefused(null);
+    const response = await signWithPasskey(await answer(api.POST('/signins/passkey/options', { body: {} })));
+    return response === null
+      ? undefined
+      : onDone(await answer(api.POST('/signins/passkey', { body: { response, keep } })));
+  }, onRefused);
   const error = (field: string) => refusal?.problem?.reasons.find((reason) => reason.field === field)?.message;
   return (
     <PageFrame app={app} title={w.signIn.title}>
@@ -116,7 +127,7 @@ function ByPassword({
         <TextField
           label={w.boxes.email}
           type="email"
-          autoComplete="username"
+          autoComplete={byPasskey ? 'username webauthn' : 'username'}
           large
           value={email}
           onChange={(event) => onEmail(event.target.value)}
@@ -137,6 +148,13 @@ function ByPassword({
           </Submit>
         </div>
       </form>
+      {byPasskey ? (
+        <p className="mt-3">
+          <Button size="large" aria-disabled={passkey.busy} onClick={() => passkey.submit()}>
+            {w.passkeys.signIn}
+          </Button>
+        </p>
+      ) : null}
       {onMail === null ? null : (
         <p className="mt-3">
           <Button size="large" onClick={onMail}>

@@ -18,6 +18,7 @@ const kit: KitWords = {
   secondStep: {
     about: 'Das stimmt. Jetzt der zweite Schritt.',
     code: 'Code',
+    passkey: 'Passkey benutzen',
     help: 'Die sechs Ziffern aus Ihrer Authenticator-App, oder einer Ihrer Ersatzcodes.',
     trust: (days) => `Auf diesem Gerät ${days === 1 ? 'einen Tag' : `${days} Tage`} nicht fragen`,
   },
@@ -389,6 +390,16 @@ export const de: Catalogue = {
     linkTitle: 'Hier anmelden?',
     linkAbout: 'Sie sind dem Link in unserer Nachricht gefolgt. Mit dem Knopf melden Sie sich auf diesem Gerät an.',
     gone: 'Mit diesem Link geht es nicht',
+  },
+  passkeys: {
+    title: 'Passkeys',
+    about: 'Mit einem Passkey melden Sie sich per Finger, Gesicht oder Geräte-PIN an, ohne Passwort.',
+    unknown: 'Dieser Browser kennt keine Passkeys.',
+    add: 'Passkey hinzufügen',
+    make: 'Passkey erstellen',
+    copied: 'auf mehreren Geräten',
+    cancelled: 'Es wurde nichts hinzugefügt. Sie können es noch einmal versuchen.',
+    signIn: 'Mit Passkey anmelden',
   },
   signedOut: {
     title: 'Sie sind abgemeldet',

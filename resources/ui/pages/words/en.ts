@@ -347,6 +347,16 @@ export const en = {
     linkAbout: 'You have followed the link in our message. Press the button to sign in on this device.',
     gone: 'This link does not sign you in',
   },
+  passkeys: {
+    title: 'Passkeys',
+    about: 'With a passkey you sign in by finger, face or the PIN of your device, without a password.',
+    unknown: 'This browser does not know passkeys.',
+    add: 'Add a passkey',
+    make: 'Make the passkey',
+    copied: 'kept on more than one device',
+    cancelled: 'Nothing was added. You can try again.',
+    signIn: 'Sign in with a passkey',
+  },
   signedOut: {
     title: 'You are signed out',
     done: 'The session has ended here and on the server.',

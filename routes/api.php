@@ -204,6 +204,7 @@ Route::post('messages/{id}/send-again', [MessageController::class, 'sendAgain'])
 Route::get('passwords/wrapping', [WrappingController::class, 'show'])->middleware(RequirePermission::named('kennel:passwords.read'));
 Route::post('passwords/wrapping', [WrappingController::class, 'store'])->middleware([RequirePermission::named('kennel:passwords.manage'), RequireFreshProof::class]);
 Route::delete('passwords/wrapping/{id}', [WrappingController::class, 'destroy'])->middleware(RequirePermission::named('kennel:passwords.manage'));
+Route::get('signins/guidance', [GuidanceController::class, 'signin'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::get('passwords/guidance', [GuidanceController::class, 'passwords'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::get('imports', [ImportController::class, 'index'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::put('imports/{id}', [ImportController::class, 'store'])->middleware(RequirePermission::named('kennel:accounts.manage'))->whereUuid('id');

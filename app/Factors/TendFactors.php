@@ -13,12 +13,14 @@ use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\KnownDevices;
+use Kennel\App\Sessions\RenewToken;
 use Kennel\App\Throttling\Brakes;
 use Kennel\App\Throttling\Whom;
 use Kennel\Core\Factors\Totp;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Secrets\Token;
 use Psr\Clock\ClockInterface;
 
 /** What holders do with their own second factors. */
@@ -37,6 +39,7 @@ final readonly class TendFactors
         private KnownDevices $devices,
         private Brakes $brakes,
         private MarkComplete $markComplete,
+        private RenewToken $renewToken,
     ) {
     }
 
@@ -63,14 +66,14 @@ final readonly class TendFactors
     }
 
     /**
-     * @return list<string>|null a sheet of recovery codes with the first factor; null with a further one
+     * @return array{sheet: list<string>|null, token: Token, until: \DateTimeImmutable|null} a sheet of recovery codes with the first factor, null with a further one; and the session's token from now on
      *
      * @throws Refusal for another code, while the brake is on, when it waited too long
      */
-    public function confirm(SignedIn $holder, string $id, Secret $typed, string $source): ?array
+    public function confirm(SignedIn $holder, string $id, Secret $typed, string $source): array
     {
         $attempt = $this->brakes->enter(Whom::inside("factor {$holder->accountId}", $source));
-        $sheet = $this->database->transaction(function () use ($holder, $id, $typed): ?array {
+        $confirmed = $this->database->transaction(function () use ($holder, $id, $typed): array {
             $authenticator = Authenticator::query()->where('account_id', $holder->accountId)->where('id', $id)->whereNull('confirmed_at')->first();
             if ($authenticator === null || Moment::read($authenticator->created_at)->modify('+'.Authenticator::CONFIRMED_WITHIN.' minutes') <= $this->clock->now()) {
                 throw Refusal::notFound();
@@ -88,11 +91,11 @@ final readonly class TendFactors
             $this->factors->note($account, $holder->asHolder(), 'added');
             ($this->markComplete)($account);
 
-            return $sheet;
+            return ['sheet' => $sheet, ...($this->renewToken)($holder->sessionId)];
         });
         $attempt->succeeded();
 
-        return $sheet;
+        return $confirmed;
     }
 
     /** @throws Refusal when there is none, and for the last one of somebody who needs one */

@@ -12,9 +12,11 @@ use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Sessions\RenewToken;
 use Kennel\Core\Passkeys\Base64Url;
 use Kennel\Core\Passkeys\PasskeyRefused;
 use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Secrets\Token;
 use Psr\Clock\ClockInterface;
 
 /** Holders add passkeys of their own, and remove them. */
@@ -30,6 +32,7 @@ final readonly class TendPasskeys
         private Passkeys $passkeys,
         private RecoveryCodes $codes,
         private MarkComplete $markComplete,
+        private RenewToken $renewToken,
     ) {
     }
 
@@ -52,15 +55,15 @@ final readonly class TendPasskeys
 
     /**
      * @param  array<array-key, mixed>  $response  of the browser
-     * @return list<string>|null a sheet of recovery codes with the first factor; null with a further one
+     * @return array{sheet: list<string>|null, token: Token, until: \DateTimeImmutable|null} a sheet of recovery codes with the first factor, null with a further one; and the session's token from now on
      *
      * @throws Refusal for what is no answer to what was asked
      */
-    public function finish(SignedIn $holder, string $name, array $response): ?array
+    public function finish(SignedIn $holder, string $name, array $response): array
     {
         $name = FactorName::parse($name);
         try {
-            return $this->database->transaction(function () use ($holder, $name, $response): ?array {
+            return $this->database->transaction(function () use ($holder, $name, $response): array {
                 $account = $this->accounts->find($holder->accountId) ?? throw Refusal::notFound();
                 $made = Passkeys::verify()->registration($response, $this->passkeys->answered($response, 'register', $account->id));
                 $now = Moment::write($this->clock->now());
@@ -74,7 +77,7 @@ final readonly class TendPasskeys
                 $this->factors->note($account, $holder->asHolder(), 'passkey_added');
                 ($this->markComplete)($account);
 
-                return $sheet;
+                return ['sheet' => $sheet, ...($this->renewToken)($holder->sessionId)];
             });
         } catch (PasskeyRefused|UniqueConstraintViolationException) {
             throw Refusal::invalid([new Reason('factor.passkey_refused', 'response')]);

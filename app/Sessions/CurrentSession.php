@@ -141,8 +141,8 @@ final class CurrentSession implements Caller
         }
         $row = $this->database->look(
             'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, s.proven_at, a.id AS account_id, a.name, '.StandingRow::columns().', '.Roles::TAG.' AS role_tag
-             FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_digest = ? AND s.surface = ?',
-            [$token->digest(), $surface->value],
+             FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE (s.token_digest = ? OR (s.former_digest = ? AND s.former_until > ?)) AND s.surface = ?',
+            [$digest = $token->digest(), $digest, Moment::write($this->clock->now()), $surface->value],
         )[0] ?? null;
         if ($row === null) {
             return null;

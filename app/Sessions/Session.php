@@ -23,6 +23,8 @@ use Kennel\Core\Sessions\Proof;
  * @property string $account_id
  * @property Surface $surface
  * @property string $token_digest
+ * @property string|null $former_digest of the token before, which counts until former_until
+ * @property string|null $former_until
  * @property bool $kept
  * @property string $proven_by
  * @property string|null $second_factor that was shown besides

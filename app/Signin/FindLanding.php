@@ -18,9 +18,9 @@ final readonly class FindLanding
     {
     }
 
-    public function __invoke(SignedIn $holder, App $app): Landing
+    public function __invoke(SignedIn $holder, App $app, ?string $asked = null): Landing
     {
-        return ($this->decide)($holder->standing, $app->rules->landing, $app->rules->landing->roles === [] ? [] : $this->heldOn($app->key, $holder->accountId));
+        return ($this->decide)($holder->standing, $app->rules->landing, $app->rules->landing->roles === [] ? [] : $this->heldOn($app->key, $holder->accountId), $asked);
     }
 
     /** @return list<string> */

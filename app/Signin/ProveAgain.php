@@ -12,10 +12,12 @@ use Kennel\App\Passwords\CurrentPassword;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\MarkProven;
+use Kennel\App\Sessions\RenewToken;
 use Kennel\App\Throttling\Brakes;
 use Kennel\App\Throttling\Whom;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Secrets\Token;
 
 /** Somebody signed in types their password once more, for what hands out power. Under the same brake as signing in. */
 final readonly class ProveAgain
@@ -26,13 +28,18 @@ final readonly class ProveAgain
         private CurrentPassword $current,
         private Brakes $brakes,
         private MarkProven $markProven,
+        private RenewToken $renewToken,
         private AuditTrail $audit,
         private Strangers $strangers,
     ) {
     }
 
-    /** @throws Refusal for another password, while the brake is on */
-    public function __invoke(SignedIn $signedIn, Secret $typed, string $source): void
+    /**
+     * @return array{token: Token, until: \DateTimeImmutable|null} the session's token from now on
+     *
+     * @throws Refusal for another password, while the brake is on
+     */
+    public function __invoke(SignedIn $signedIn, Secret $typed, string $source): array
     {
         $account = $this->accounts->find($signedIn->accountId) ?? throw Refusal::notFound();
         $attempt = $this->brakes->enter(Whom::inside($account->lookup_key, $source));
@@ -41,12 +48,15 @@ final readonly class ProveAgain
             throw Refusal::invalid([new Reason('password.current_wrong', 'password')]);
         }
         $attempt->succeeded();
-        $this->database->transaction(function () use ($signedIn, $account): void {
+
+        return $this->database->transaction(function () use ($signedIn, $account): array {
             if ($this->accounts->find($account->id)?->password_hash !== $account->password_hash) {
                 throw Refusal::changedMeanwhile();
             }
             ($this->markProven)($signedIn->sessionId);
             $this->audit->record('session.password_confirmed', $signedIn->asHolder(), $account->reference());
+
+            return ($this->renewToken)($signedIn->sessionId);
         });
     }
 }

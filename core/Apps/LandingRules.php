@@ -48,6 +48,18 @@ final readonly class LandingRules
         return $this->address;
     }
 
+    /** One of the app's own addresses that was asked for: exactly, or nothing (RFC 9700 §2.1). */
+    public function asked(string $address): ?AppAddress
+    {
+        foreach ([...$this->address === null ? [] : [$this->address], ...array_values($this->roles)] as $own) {
+            if ($own->toString() === $address) {
+                return $own;
+            }
+        }
+
+        return null;
+    }
+
     private static function address(Document $document, string $about, bool $mayBeNothing): ?AppAddress
     {
         $address = $document->text('address', AppAddress::LONGEST, $about);

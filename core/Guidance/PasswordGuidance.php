@@ -25,6 +25,12 @@ final class PasswordGuidance
     /** PCI DSS 4.0, 8.3.7: the last four. */
     private const PCI_HISTORY = 4;
 
+    /** NIST SP 800-63B-4, 3.2.2. */
+    private const NIST_FAILURES = 100;
+
+    /** PCI DSS 4.0, 8.3.4. */
+    private const PCI_FAILURES = 10;
+
     /** @return list<Clause> */
     public static function of(RuleBook $book): array
     {
@@ -53,7 +59,7 @@ final class PasswordGuidance
                 Stands::Meets,
                 ['key' => $book->hashing->pepper],
             ),
-            new Clause('nist_4.failures', Stands::Against),
+            self::failures('nist_4', $book->throttles->ceiling, self::NIST_FAILURES),
             new Clause('nist_2017.length', Stands::atLeast($password->minimum, 8), $set, $password->minimum < 8 ? self::length($password, 8) : []),
             ...$book->hashing->scheme === HashingRules::BCRYPT ? [self::bcrypt($book->hashing)] : [
                 self::owasp($book->hashing->argon2id),
@@ -67,7 +73,7 @@ final class PasswordGuidance
                 ['set' => $password->history],
                 $password->history < self::PCI_HISTORY ? ['password.history' => self::PCI_HISTORY] : [],
             ),
-            new Clause('pci_4.failures', Stands::Against),
+            self::failures('pci_4', $book->throttles->ceiling, self::PCI_FAILURES),
         ];
     }
 
@@ -138,5 +144,12 @@ final class PasswordGuidance
     private static function figures(Argon2idParameters $set): array
     {
         return ['memory' => $set->memory, 'passes' => $set->passes, 'lanes' => $set->lanes];
+    }
+
+    private static function failures(string $of, int $ceiling, int $most): Clause
+    {
+        return $ceiling > 0 && $ceiling <= $most
+            ? new Clause("{$of}.failures_held", $ceiling === $most ? Stands::Meets : Stands::Exceeds, ['set' => $ceiling])
+            : new Clause("{$of}.failures", Stands::Against, ['set' => $ceiling], ['throttles.ceiling' => $most]);
     }
 }

@@ -15,8 +15,11 @@ final class DecideLanding
     /** Pages on which a duty is settled, in the order they are settled: without a password of one's own nothing else can be. */
     private const PAGES = ['password' => [Duty::ChangePassword], 'factors' => [Duty::AddFactor], 'details' => [Duty::AcceptTerms, Duty::CompleteFields]];
 
-    /** @param  list<string>  $roles  keys of those that hold on the app, those included as well */
-    public function __invoke(Standing $standing, LandingRules $rules, array $roles): Landing
+    /**
+     * @param  list<string>  $roles  keys of those that hold on the app, those included as well
+     * @param  string|null  $asked  where the app asked for; it counts only where it is one of its own addresses
+     */
+    public function __invoke(Standing $standing, LandingRules $rules, array $roles, ?string $asked = null): Landing
     {
         foreach (self::PAGES as $page => $duties) {
             if (array_intersect(array_column($duties, 'value'), array_column($standing->duties, 'value')) !== []) {
@@ -25,6 +28,6 @@ final class DecideLanding
         }
 
         // An app would only send back whoever may not use it yet; the account page says what is owed.
-        return new Landing(null, $standing->access === Access::Full ? $rules->of($roles) : null);
+        return new Landing(null, $standing->access === Access::Full ? ($asked === null ? null : $rules->asked($asked)) ?? $rules->of($roles) : null);
     }
 }

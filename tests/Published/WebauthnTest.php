@@ -82,7 +82,7 @@ final class WebauthnTest extends BrowserTestCase
                 foreach ([[$made, null], [$used, $key]] as [$response, $kept]) {
                     $one = ['response' => $response, 'challenge' => Base64Url::write($wrong['challenge'] ?? self::CHALLENGE), 'origin' => $wrong['origin'] ?? $url, 'rpId' => $wrong['rpId'] ?? 'localhost', 'verified' => true, 'key' => $kept === null ? null : base64_encode($kept->key), 'count' => 0];
                     $asked[] = $one;
-                    $ours[] = self::accepts(new RelyingParty($one['rpId'], $one['origin']), $one, $kept?->isBackupEligible ?? false);
+                    $ours[] = self::accepts(new RelyingParty($one['rpId'], $one['origin']), $one, $kept !== null && $kept->isBackupEligible);
                 }
             }
             // The same answer once more, when its count was noted; and one byte of the signature.

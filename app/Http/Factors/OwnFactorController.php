@@ -14,9 +14,11 @@ use Kennel\App\Factors\TendPasskeys;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Throttling\Source;
 use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Secrets\Token;
 
 /** The second factors of one's own. Open to limited accounts: adding one can be what is owed. */
 final readonly class OwnFactorController
@@ -49,7 +51,7 @@ final readonly class OwnFactorController
         $code = $body->secret('code') ?? new Secret('');
         $body->complete();
 
-        return Json::ok(['recovery_codes' => $this->tend->confirm($holder, $id, $code, Source::of($request))]);
+        return self::added($this->tend->confirm($holder, $id, $code, Source::of($request)), $request, 200);
     }
 
     public function remove(string $id): Response
@@ -73,7 +75,7 @@ final readonly class OwnFactorController
         $response = $body->object('response');
         $body->complete();
 
-        return Json::ok(['recovery_codes' => $passkeys->finish($holder, $name, $response)], 201);
+        return self::added($passkeys->finish($holder, $name, $response), $request, 201);
     }
 
     public function removePasskey(string $id, TendPasskeys $passkeys): Response
@@ -100,5 +102,11 @@ final readonly class OwnFactorController
         $resets->stopByHolder($this->caller->get());
 
         return new Response(status: 204);
+    }
+
+    /** @param  array{sheet: list<string>|null, token: Token, until: \DateTimeImmutable|null}  $added */
+    private static function added(array $added, Request $request, int $status): JsonResponse
+    {
+        return Json::ok(['recovery_codes' => $added['sheet']], $status)->withCookie(Surface::of($request)->cookie($added['token']->reveal(), $added['until']));
     }
 }

@@ -11,6 +11,7 @@ use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Rules\Drafts;
 use Kennel\Core\Guidance\Clause;
 use Kennel\Core\Guidance\PasswordGuidance;
+use Kennel\Core\Guidance\SigninGuidance;
 
 /** Published guidance, clause by clause, beside what the draft (or, without one, what is in force) has set. */
 final readonly class GuidanceController
@@ -24,6 +25,13 @@ final readonly class GuidanceController
         $session->require('kennel:rules.read');
 
         return Json::ok(['items' => array_map($this->present(...), PasswordGuidance::of($drafts->current()->book()))]);
+    }
+
+    public function signin(Caller $session, Drafts $drafts): JsonResponse
+    {
+        $session->require('kennel:rules.read');
+
+        return Json::ok(['items' => array_map($this->present(...), SigninGuidance::of($drafts->current()->book()))]);
     }
 
     /** @return array<string, mixed> */

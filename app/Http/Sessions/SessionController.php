@@ -21,6 +21,7 @@ use Kennel\App\Sessions\EndSessions;
 use Kennel\App\Sessions\SessionFilter;
 use Kennel\App\Sessions\SessionList;
 use Kennel\App\Signin\FindLanding;
+use Kennel\Core\Apps\AppAddress;
 use Kennel\Core\Reasons\Reason;
 
 final readonly class SessionController
@@ -47,8 +48,9 @@ final readonly class SessionController
     public function landing(Request $request, Apps $apps, FindLanding $find): JsonResponse
     {
         $holder = $this->caller->get();
-        $app = $apps->find((new Query($request))->text('app', 40) ?? '') ?? throw Refusal::notFound();
-        $landing = $find($holder, $app);
+        $query = new Query($request);
+        $app = $apps->find($query->text('app', 40) ?? '') ?? throw Refusal::notFound();
+        $landing = $find($holder, $app, $query->text('return_to', AppAddress::LONGEST));
 
         return Json::ok(['page' => $landing->page, 'address' => $landing->address?->toString(), 'is_on_the_web' => $landing->address !== null && $landing->address->isOnTheWeb]);
     }

@@ -11,6 +11,7 @@ use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\DeviceMark;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Problem;
+use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Throttling\Source;
 use Kennel\App\Sessions\CurrentSession;
@@ -92,8 +93,8 @@ final readonly class SigninController
         $body = Body::of($request);
         $password = $body->secret('password') ?? new Secret('');
         $body->complete();
-        $prove($signedIn, $password, Source::of($request));
+        ['token' => $token, 'until' => $until] = $prove($signedIn, $password, Source::of($request));
 
-        return new Response(status: 204);
+        return (new Response(status: 204))->withCookie(Surface::of($request)->cookie($token->reveal(), $until));
     }
 }

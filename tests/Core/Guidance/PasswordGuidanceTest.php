@@ -38,7 +38,7 @@ final class PasswordGuidanceTest extends TestCase
             }
             if ($clause->change !== []) {
                 $after = array_column(array_map(static fn (Clause $one): array => [$one->code, $one->stands->value], PasswordGuidance::of(RuleBook::fromArray($changed))), 1, 0);
-                self::assertNotSame('against', $after[$clause->code] ?? $after[str_replace('_asked', '', $clause->code)] ?? $after["{$clause->code}_asked"], $clause->code);
+                self::assertNotSame('against', $after[$clause->code] ?? $after[str_replace('_asked', '', $clause->code)] ?? $after["{$clause->code}_asked"] ?? $after["{$clause->code}_held"], $clause->code);
             }
         }
     }

@@ -50,4 +50,18 @@ final class LandingTest extends DoorTestCase
         $this->signIn()->assertCreated();
         $this->landing()->assertOk()->assertExactJson(['page' => 'details', 'address' => null, 'is_on_the_web' => false]);
     }
+
+    public function test_where_the_app_asked_for_counts_only_where_it_is_an_address_of_its_own(): void
+    {
+        config(['rules.apps.0.landing' => ['address' => 'https://gauges.example/', 'roles' => [['key' => 'keeper', 'address' => 'https://gauges.example/desk?a=b']]]]);
+        $this->holder();
+        $this->signIn()->assertCreated();
+        foreach ([
+            'https://gauges.example/desk?a=b' => 'https://gauges.example/desk?a=b', 'https://gauges.example/' => 'https://gauges.example/', 'https://gauges.example' => 'https://gauges.example/',
+            'https://gauges.example/desk' => 'https://gauges.example/', 'https://gauges.example.evil.example/' => 'https://gauges.example/', 'HTTPS://gauges.example/' => 'https://gauges.example/',
+            'https://gauges.example/../desk?a=b' => 'https://gauges.example/', '//gauges.example/' => 'https://gauges.example/', 'javascript:alert(1)' => 'https://gauges.example/', '' => 'https://gauges.example/',
+        ] as $asked => $expected) {
+            $this->knock('GET', '/session/landing?app=gaugebook&return_to='.rawurlencode($asked))->assertOk()->assertJsonPath('address', $expected);
+        }
+    }
 }

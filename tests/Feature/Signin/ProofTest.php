@@ -97,4 +97,21 @@ final class ProofTest extends DoorTestCase
         $this->travel(2)->seconds();
         self::assertSame(204, $change(self::PASSWORD));
     }
+
+    public function test_a_proof_gives_the_session_another_token_and_the_former_one_a_moment(): void
+    {
+        $this->holder();
+        $this->signIn(keep: true)->assertCreated();
+        $former = $this->cookies();
+        $this->knock('POST', '/session/proof', ['password' => 'wrong'])->assertStatus(422);
+        self::assertSame($former, $this->cookies());
+        $proven = $this->knock('POST', '/session/proof', ['password' => self::PASSWORD])->assertNoContent();
+        self::assertNotSame($former, $this->cookies());
+        self::assertGreaterThan(0, $proven->headers->getCookies()[0]->getExpiresTime(), 'it is kept as long as before');
+        $this->clock->move('+9 seconds');
+        $this->knock('GET', '/session', cookies: $former)->assertOk();
+        $this->clock->move('+1 second');
+        $this->knock('GET', '/session', cookies: $former)->assertUnauthorized();
+        $this->knock('GET', '/session')->assertOk();
+    }
 }

@@ -9,7 +9,7 @@ import { DraftProvider } from '../rules/hand';
 import { StoredTab } from './StoredTab';
 
 const Calibration = later(() => import('./Calibration').then((module) => module.Calibration));
-const Guidance = later(() => import('./Guidance').then((module) => module.Guidance));
+const Guidance = later(() => import('../rules/Guidance').then((module) => module.Guidance));
 const HashingRules = later(() => import('./HashingRules').then((module) => module.HashingRules));
 const PolicyRules = later(() => import('./PolicyRules').then((module) => module.PolicyRules));
 const TryPassword = later(() => import('./TryPassword').then((module) => module.TryPassword));

@@ -5,6 +5,7 @@ import { Divider } from '../../kit/Heading';
 import { useMay } from '../api';
 import { apps as appsQuery, roles as rolesQuery } from '../queries';
 import { Conflict } from '../rules/Conflict';
+import { Guidance } from '../rules/Guidance';
 import { ChoiceSetting, DateSetting, DurationSetting, NumberSetting, Setting, useSetting } from '../rules/Setting';
 import { AppChooser } from '../signup/AppChooser';
 import { LandingSettings } from './LandingSettings';
@@ -17,52 +18,57 @@ export function WaysTab() {
   const [search, setSearch] = useSearchParams();
   const app = search.get('app') ?? apps[0]?.key;
   return (
-    <fieldset disabled={!may('kennel:rules.manage')} className="max-w-3xl">
-      <legend className="sr-only">Rules for signing in</legend>
-      <Conflict />
-      <Divider>Second factor</Divider>
-      <DemandedOf />
-      <DateSetting path={['factors', 'from']} touches={({ code }) => code === 'duty.add_factor'} />
-      <DurationSetting path={['factors', 'grace']} />
-      <DurationSetting path={['factors', 'known_for']} />
-      <NumberSetting path={['factors', 'codes']} />
-      <DurationSetting path={['factors', 'reset_after']} />
-      <Divider>Mailed links and codes</Divider>
-      <DurationSetting path={['signin', 'mail_lifetime']} />
-      <DurationSetting path={['signin', 'mail_cool_down']} />
-      <Divider>Sessions</Divider>
-      <DurationSetting path={['sessions', 'idle']} />
-      <DurationSetting path={['sessions', 'absolute']} />
-      <DurationSetting path={['sessions', 'kept_idle']} />
-      <DurationSetting path={['sessions', 'kept_absolute']} />
-      <NarrowerLimits of="roles" />
-      <NarrowerLimits of="apps" />
-      <NumberSetting path={['sessions', 'at_once']} />
-      <DurationSetting path={['sessions', 'proof_for']} />
-      <DurationSetting path={['sessions', 'seen_every']} />
-      <Divider>Of one app</Divider>
-      <AppChooser
-        apps={apps}
-        app={app}
-        onChoose={(key) =>
-          setSearch(
-            (before) => {
-              if (key === null) before.delete('app');
-              else before.set('app', key);
-              return before;
-            },
-            { replace: true },
-          )
-        }
-      />
-      {app === undefined ? null : (
-        <>
-          <Ways app={app} />
-          <ChoiceSetting path={['apps', app, 'second_factor']} touches={({ code }) => code === 'duty.add_factor'} />
-          <LandingSettings app={app} />
-        </>
-      )}
-    </fieldset>
+    <div className="gap-x-6 xl:flex">
+      <fieldset disabled={!may('kennel:rules.manage')} className="max-w-3xl xl:w-1/2">
+        <legend className="sr-only">Rules for signing in</legend>
+        <Conflict />
+        <Divider>Second factor</Divider>
+        <DemandedOf />
+        <DateSetting path={['factors', 'from']} touches={({ code }) => code === 'duty.add_factor'} />
+        <DurationSetting path={['factors', 'grace']} />
+        <DurationSetting path={['factors', 'known_for']} />
+        <NumberSetting path={['factors', 'codes']} />
+        <DurationSetting path={['factors', 'reset_after']} />
+        <Divider>Mailed links and codes</Divider>
+        <DurationSetting path={['signin', 'mail_lifetime']} />
+        <DurationSetting path={['signin', 'mail_cool_down']} />
+        <Divider>Sessions</Divider>
+        <DurationSetting path={['sessions', 'idle']} />
+        <DurationSetting path={['sessions', 'absolute']} />
+        <DurationSetting path={['sessions', 'kept_idle']} />
+        <DurationSetting path={['sessions', 'kept_absolute']} />
+        <NarrowerLimits of="roles" />
+        <NarrowerLimits of="apps" />
+        <NumberSetting path={['sessions', 'at_once']} />
+        <DurationSetting path={['sessions', 'proof_for']} />
+        <DurationSetting path={['sessions', 'seen_every']} />
+        <Divider>Of one app</Divider>
+        <AppChooser
+          apps={apps}
+          app={app}
+          onChoose={(key) =>
+            setSearch(
+              (before) => {
+                if (key === null) before.delete('app');
+                else before.set('app', key);
+                return before;
+              },
+              { replace: true },
+            )
+          }
+        />
+        {app === undefined ? null : (
+          <>
+            <Ways app={app} />
+            <ChoiceSetting path={['apps', app, 'second_factor']} touches={({ code }) => code === 'duty.add_factor'} />
+            <LandingSettings app={app} />
+          </>
+        )}
+      </fieldset>
+      <div className="min-w-0 flex-1 px-4 py-3">
+        <Guidance about="signin" />
+      </div>
+    </div>
   );
 }
 

@@ -73,7 +73,7 @@ export function Factors({ app }: { app: App }) {
         {held.demanded_from !== null && !isSafe ? (
           <Notice tone="information">{w.factors.demanded(moment(held.demanded_from))}</Notice>
         ) : null}
-        <p>{isSafe ? w.factors.about : w.factors.none}</p>
+        {held.authenticators.length > 0 ? <p>{w.factors.about}</p> : isSafe ? null : <p>{w.factors.none}</p>}
         {held.authenticators.length > 0 ? (
           <ul className="space-y-3" aria-label={w.factors.apps}>
             {held.authenticators.map((one) => (
@@ -107,7 +107,7 @@ export function Factors({ app }: { app: App }) {
           <AddApp app={app} run={run} isFirst={!isSafe} onAdded={added} />
         ) : (
           <Button size="large" kind={isSafe ? 'plain' : 'act'} onClick={() => setAdds(true)}>
-            {isSafe ? w.factors.another : w.factors.add}
+            {held.authenticators.length > 0 ? w.factors.another : w.factors.add}
           </Button>
         )}
         <Passkeys app={app} held={held.passkeys} run={run} onChanged={changed} onAdded={added} />

@@ -1,9 +1,20 @@
 import { answer, type Schemas } from '../../api/client';
 import { api, location, pagePath } from '../api';
 
+const ASKED = 'return_to';
+
+/** Where the app asked to be led back to: of this tab, through every step. Whether it may be is the server's to say. */
+function takeAsked(): string | null {
+  const asked = new URLSearchParams(window.location.search).get(ASKED);
+  if (asked !== null) sessionStorage.setItem(ASKED, asked);
+  return asked ?? sessionStorage.getItem(ASKED);
+}
+
 /** What comes next for who is signed in. Where that cannot be read, the account's page says it. */
 export async function landing(): Promise<Schemas['Landing']> {
-  return answer(api.GET('/session/landing', { params: { query: { app: location().app } } })).catch(() => ({
+  const return_to = takeAsked();
+  const query = { app: location().app, ...(return_to === null ? {} : { return_to }) };
+  return answer(api.GET('/session/landing', { params: { query } })).catch(() => ({
     page: null,
     address: null,
     is_on_the_web: false,
@@ -19,6 +30,7 @@ export async function goOn(asked?: string): Promise<'leaves'> {
   // What cannot be settled here, such as a field that only an operator fills in, would lead round in a circle.
   const page = owed === location().page ? 'profile' : owed;
   const toApp = asked === undefined && is_on_the_web ? address : null;
+  if (page === null) sessionStorage.removeItem(ASKED);
   window.location.assign(page === null && toApp !== null ? toApp : pagePath(page ?? asked ?? 'profile'));
   return 'leaves';
 }

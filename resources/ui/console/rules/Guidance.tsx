@@ -4,10 +4,11 @@ import { Button } from '../../kit/Button';
 import { Failure } from '../../kit/Failure';
 import { Heading } from '../../kit/Heading';
 import { api } from '../api';
-import { write } from '../rules/document';
-import { useHand } from '../rules/hand';
+import { write } from './document';
+import { useHand } from './hand';
 import { Surface } from '../../kit/Surface';
 import { Note, Text } from '../../kit/Text';
+import { durationInWords } from '../../text/duration';
 
 type Clause = Schemas['GuidanceClause'];
 
@@ -21,12 +22,15 @@ const marks = {
 const HASHING = /^(nist_4\.(storage|pepper)|owasp\.|rfc_9106\.)/;
 
 /** Published guidance, clause by clause: what it asks, what is set, why it matters, and what one click would change. */
-export function Guidance({ about }: { about: 'policy' | 'hashing' }) {
+export function Guidance({ about }: { about: 'policy' | 'hashing' | 'signin' }) {
   const hand = useHand();
   const version = hand.draft?.version ?? 0;
   const guidance = useQuery({
-    queryKey: ['guidance', version],
-    queryFn: ({ signal }) => answer(api.GET('/passwords/guidance', { signal })),
+    queryKey: ['guidance', about === 'signin', version],
+    queryFn: ({ signal }) =>
+      answer(
+        about === 'signin' ? api.GET('/signins/guidance', { signal }) : api.GET('/passwords/guidance', { signal }),
+      ),
     placeholderData: (before) => before,
   });
   const change = (clause: Clause) => {
@@ -46,7 +50,7 @@ export function Guidance({ about }: { about: 'policy' | 'hashing' }) {
       <Failure error={hand.refusal} />
       <ul>
         {guidance.data?.items
-          .filter(({ code }) => HASHING.test(code) === (about === 'hashing'))
+          .filter(({ code }) => about === 'signin' || HASHING.test(code) === (about === 'hashing'))
           .map((clause) => {
             const [mark, tone] = marks[clause.stands];
             return (
@@ -73,7 +77,10 @@ export function Guidance({ about }: { about: 'policy' | 'hashing' }) {
                   >
                     Set{' '}
                     {clause.change
-                      .map(({ path, value }) => `${path.split('.').at(-1) ?? path} ${String(value)}`)
+                      .map(
+                        ({ path, value }) =>
+                          `${path.split('.').at(-1)?.replaceAll('_', ' ') ?? path} ${typeof value === 'string' && value.startsWith('P') ? durationInWords(value) : String(value)}`,
+                      )
                       .join(', ')}
                   </Button>
                 )}

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Sessions;
+
+use Kennel\App\Platform\Moment;
+use Kennel\Core\Secrets\Entropy;
+use Kennel\Core\Secrets\Token;
+use Kennel\Core\Sessions\SessionRules;
+use Psr\Clock\ClockInterface;
+
+/**
+ * Gives a session another token once it was proven anew, or may do more than before: whoever had learnt the former one has nothing. Requests that were under
+ * way with it are let through for a few seconds, or a second tab would find itself signed out.
+ */
+final readonly class RenewToken
+{
+    private const SECONDS = 10;
+
+    public function __construct(private ClockInterface $clock, private Entropy $entropy, private SessionRules $rules)
+    {
+    }
+
+    /**
+     * Called inside the act's transaction.
+     *
+     * @return array{token: Token, until: \DateTimeImmutable|null} until when the browser keeps it; null for as long as it is open
+     */
+    public function __invoke(string $sessionId): array
+    {
+        $session = Session::query()->where('id', $sessionId)->firstOrFail();
+        $token = Token::draw($this->entropy);
+        $now = $this->clock->now();
+        Session::query()->whereKey($session->seq)->update([
+            'token_digest' => $token->digest(), 'former_digest' => $session->token_digest, 'former_until' => Moment::write($now->modify('+'.self::SECONDS.' seconds')),
+        ]);
+
+        return ['token' => $token, 'until' => $session->kept ? $this->rules->absoluteLimit(true)->after(Moment::read($session->started_at)) : null];
+    }
+}

@@ -26,7 +26,12 @@ describe('the catalogues of the account pages', () => {
 
   it('are in two languages', () => {
     const alike = Object.entries(english).filter(([path, words]) => words === german[path]);
-    expect(alike.map(([path]) => path)).toEqual(['kit.secondStep.code', 'boxes.name', 'verify.done.0', 'passkeys.title']);
+    expect(alike.map(([path]) => path)).toEqual([
+      'kit.secondStep.code',
+      'boxes.name',
+      'verify.done.0',
+      'passkeys.title',
+    ]);
   });
 
   it('count in both forms', () => {

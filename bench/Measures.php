@@ -15,6 +15,7 @@ final class Measures
         'sign-in' => 'sign-ins a second, beside bare password_verify',
         'session' => 'the current session, beside an empty route',
         'accounts' => 'lists and searches, 100 000 accounts beside 1 000',
+        ...SigninMeasures::ABOUT,
         ...DeskMeasures::ABOUT,
         ...AccessMeasures::ABOUT,
         ...MailMeasures::ABOUT,
@@ -40,6 +41,7 @@ final class Measures
             'sign-in' => self::signIn(...),
             'session' => self::session(...),
             'accounts' => self::accounts(...),
+            ...SigninMeasures::all(),
             ...DeskMeasures::all(),
             ...AccessMeasures::all(), ...MailMeasures::all(),
             'discreet' => self::discreet(...),
@@ -157,6 +159,7 @@ final class Measures
         $figures = [
             Figure::atMost('sign-in, known and unknown apart', $apart('/sessions', ['password' => 'not this one'], array_fill(0, 200, 'oriel@alderwend.example')), 0.03),
             Figure::atMost('recovery, known and unknown apart', $apart('/recoveries', [], $some(0)), 0.03),
+            Figure::atMost('sign-in by mail, known and unknown apart', $apart('/signins/mail', ['app' => 'gaugebook'], $some(0)), 0.03),
             Figure::atMost('sign-up, known and unknown apart', $apart('/signups', $signup, $some(200)), 0.03),
         ];
         // Two hundred who signed up and did not prove their address, long enough ago to be sent another link.

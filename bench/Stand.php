@@ -165,7 +165,7 @@ final class Stand
                 access_log off; client_body_temp_path {$this->run}/b; proxy_temp_path {$this->run}/p; fastcgi_temp_path {$this->run}/f; uwsgi_temp_path {$this->run}/u; scgi_temp_path {$this->run}/s;
                 types { text/javascript js; text/css css; font/woff2 woff2; image/svg+xml svg; }
                 server {
-                    listen 127.0.0.1:{$this->port}; root {$root}/public;
+                    listen 127.0.0.1:{$this->port}; set_real_ip_from 127.0.0.1; real_ip_header X-Forwarded-For; root {$root}/public;
                     location / { try_files \$uri @kennel; }
                     location @kennel { fastcgi_pass unix:{$socket}; include /etc/nginx/fastcgi_params; fastcgi_param SCRIPT_FILENAME {$root}/public/index.php; fastcgi_param HTTP_HOST \$http_host; }
                 }

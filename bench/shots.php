@@ -34,11 +34,6 @@ $shoot = static function (string $name, ?string $path, int $width = 1280, int $h
 
 $shoot('page-sign-up', '/a/gaugebook/sign-up', 375, 812, do: static fn (Browser $page) => $page
     ->type('Full name', 'Ngozi Adeyemi-Holt')->type('E-mail address', 'ngozi@')->type('Password', 'slow green otters swim')->type('Repeat password', 'slow green'));
-$shoot('page-details', '/a/kitloft/sign-up', 375, 812, do: static function (Browser $page): void {
-    $page->type('Full name', 'Ngozi Adeyemi-Holt')->type('E-mail address', 'ngozi@alderwend.example')->type('Password', 'slow green otters swim')->type('Repeat password', 'slow green otters swim')->press('I accept the terms');
-    usleep(2_500_000);
-    $page->press('Create account')->see('Before you begin')->type('Phone', '+47 21 93 00 00')->press('Welsh');
-});
 $shoot('page-sign-in', '/a/gaugebook/sign-in', 375, 812, dark: true);
 $browser->viewport(1280, 800)->visit($server->url('/console'))->press('Fill them in')->press('Sign in')->see('Needs you');
 $shoot('needs-you', '/console');
@@ -54,6 +49,11 @@ $shoot('passwords-hashing', '/console/passwords/hashing', do: static function (B
         sleep(1);
     }
 });
+// A guesser at work, so that somebody is held back.
+for ($guess = 0; $guess < 14; $guess++) {
+    $server->postAll('/sessions', [['email' => 'oriel@alderwend.example', 'password' => "guess {$guess}"]]);
+}
+$shoot('sign-in-brakes', '/console/sign-in/brakes', do: static fn (Browser $page) => $page->see('without brakes')->press('Replay them')->see('replayed in'));
 $shoot('roles', '/console/roles/all/reviewer');
 $reviewer = $server->database()->query("SELECT a.id FROM accounts a JOIN assignments s ON s.account_id = a.id WHERE s.role_key = 'reviewer' AND a.status = 'active' ORDER BY a.seq LIMIT 1")->fetchColumn();
 $shoot('roles-why', "/console/roles/why?account={$reviewer}&permission=notices:publish");

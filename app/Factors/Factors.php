@@ -137,7 +137,7 @@ final readonly class Factors
     /**
      * Tells the holder what became of their factors, and writes it down.
      *
-     * @param  'added'|'removed'|'passkey_added'|'passkey_removed'|'codes_renewed'|'code_used'|'reset'  $what
+     * @param  'added'|'removed'|'passkey_added'|'passkey_removed'|'codes_renewed'|'code_used'|'codes_tried'|'reset'  $what
      */
     public function note(Account $account, Actor $by, string $what, string $reason = ''): void
     {

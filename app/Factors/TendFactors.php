@@ -72,7 +72,7 @@ final readonly class TendFactors
      */
     public function confirm(SignedIn $holder, string $id, Secret $typed, string $source): array
     {
-        $attempt = $this->brakes->enter(Whom::inside("factor {$holder->accountId}", $source));
+        $attempt = $this->brakes->enter(Whom::halfway($holder->accountId, $source));
         $confirmed = $this->database->transaction(function () use ($holder, $id, $typed): array {
             $authenticator = Authenticator::query()->where('account_id', $holder->accountId)->where('id', $id)->whereNull('confirmed_at')->first();
             if ($authenticator === null || Moment::read($authenticator->created_at)->modify('+'.Authenticator::CONFIRMED_WITHIN.' minutes') <= $this->clock->now()) {

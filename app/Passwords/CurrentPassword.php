@@ -28,7 +28,7 @@ final readonly class CurrentPassword
     /** @throws Refusal for another password, while the brake is on: they could guess as well as whoever signs in */
     public function require(Account $account, Secret $typed): void
     {
-        $attempt = $this->brakes->enter(Whom::inside($account->lookup_key, (string) $this->context->source));
+        $attempt = $this->brakes->enter(Whom::inside($account->id, (string) $this->context->source));
         if (! $this->matches($typed, $account->password_hash)) {
             throw Refusal::invalid([new Reason('password.current_wrong', 'current')]);
         }

@@ -137,7 +137,7 @@ final readonly class SetPassword
         $this->accounts->storeHash($account, $hash);
         $this->accounts->change($account, ['password_owed' => PasswordOwed::Nothing, 'password_until' => null]);
         // Whatever was guessed so far was guessed at another one.
-        $this->brakes->release($account->lookup_key);
+        $this->brakes->release($account->lookup_key, $account->id);
         // A reset link from before would set the password once more.
         $this->challenges->supersede($account->id, 'password_set', ChallengePurpose::ResetPassword);
     }

@@ -16,6 +16,7 @@ use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\KnownDevices;
+use Kennel\App\Throttling\Attempt;
 use Kennel\App\Throttling\Brakes;
 use Kennel\App\Throttling\Whom;
 use Kennel\Core\Factors\FactorRules;
@@ -27,6 +28,9 @@ use Psr\Clock\ClockInterface;
 /** Shows the second factor: a code of an authenticator app, a recovery code, or a passkey. */
 final readonly class FinishSignin
 {
+    /** Whoever shows wrong codes knows the password: the holder hears of it sooner than of wrong passwords. */
+    private const TOLD_AFTER = 5;
+
     public function __construct(
         private ConnectionInterface $database,
         private ClockInterface $clock,
@@ -52,8 +56,8 @@ final readonly class FinishSignin
     public function __invoke(string $token, Secret|array $shown, bool $trustsDevice, Browser $browser): Outcome
     {
         $pending = $this->pending->find($token, $browser) ?? throw self::over();
-        $attempt = $this->brakes->enter(Whom::inside("factor {$pending->account_id}", $browser->source));
-        $outcome = $this->database->transaction(fn (): ?Outcome => $this->finish($pending, $shown, $trustsDevice, $browser));
+        $attempt = $this->brakes->enter(Whom::halfway($pending->account_id, $browser, $this->devices->known($pending->account_id, $browser)));
+        $outcome = $this->database->transaction(fn (): ?Outcome => $this->finish($pending, $shown, $trustsDevice, $browser, $attempt));
         if ($outcome === null) {
             throw Refusal::invalid([new Reason('factor.code_wrong', 'code')], 'signin.code_refused');
         }
@@ -66,7 +70,7 @@ final readonly class FinishSignin
      * @param  Secret|array<array-key, mixed>  $shown
      * @return Outcome|null null for what does not count; that it was tried is written down all the same
      */
-    private function finish(PendingSignin $pending, Secret|array $shown, bool $trustsDevice, Browser $browser): ?Outcome
+    private function finish(PendingSignin $pending, Secret|array $shown, bool $trustsDevice, Browser $browser, Attempt $attempt): ?Outcome
     {
         if (! $this->pending->countAttempt($pending)) {
             throw self::over();
@@ -78,6 +82,7 @@ final readonly class FinishSignin
         $second = is_array($shown) ? $this->factors->spendPasskey($account->id, $shown) : $this->factors->spend($account->id, $shown);
         if ($second === null) {
             $this->strangers->note('session.refused', $account->reference());
+            $attempt->inARow === self::TOLD_AFTER && $this->factors->note($account, Actor::stranger(), 'codes_tried');
 
             return null;
         }

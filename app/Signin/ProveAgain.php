@@ -42,7 +42,7 @@ final readonly class ProveAgain
     public function __invoke(SignedIn $signedIn, Secret $typed, string $source): array
     {
         $account = $this->accounts->find($signedIn->accountId) ?? throw Refusal::notFound();
-        $attempt = $this->brakes->enter(Whom::inside($account->lookup_key, $source));
+        $attempt = $this->brakes->enter(Whom::inside($account->id, $source));
         if (! $this->current->matches($typed, $account->password_hash)) {
             $this->database->transaction(fn () => $this->strangers->note('session.refused', $account->reference()));
             throw Refusal::invalid([new Reason('password.current_wrong', 'password')]);

@@ -44,9 +44,9 @@ final readonly class Brakes
             $this->history->note($whom, 'held');
             throw Refusal::heldBack('signin.held_back', $wait);
         }
-        $hasCeiling = $whom->isAccount && $whom->knownDevice === null;
+        $hasCeiling = $whom->knownDevice === null;
         if ($hasCeiling && $this->rules->ceiling > 0 && $this->runs->of($whom->key) >= $this->rules->ceiling) {
-            $this->heldBack->note($whom->key, null, $this->rules->ceiling);
+            $whom->isAccount && $this->heldBack->note($whom->key, null, $this->rules->ceiling);
             $this->history->note($whom, 'held');
             throw Refusal::notAllowed('signin.ceiling');
         }
@@ -61,19 +61,19 @@ final readonly class Brakes
                 // Of sources its own attempt only: a guesser cannot wipe out what they owe by signing in to an account of their own.
                 $at === 0 && $failures[0] > 1 ? $this->clear($key) : $this->takeBack($key, $brake);
             }
-            if ($whom->isAccount) {
-                $this->heldBack->release($whom->key);
-                $hasCeiling ? $this->runs->clear($whom->key) : null;
-            }
+            $hasCeiling && $this->runs->clear($whom->key);
+            $whom->isAccount && $this->heldBack->release($whom->key);
         });
     }
 
     /** Nothing is held against an account any more: its password is another, or an operator says so. */
-    public function release(string $key): void
+    public function release(string $lookupKey, string $accountId): void
     {
-        $this->clear(self::account($key));
-        $this->runs->clear($key);
-        $this->heldBack->release($key);
+        foreach ([$lookupKey, Whom::insideKey($accountId), Whom::factorKey($accountId)] as $key) {
+            $this->clear(self::account($key));
+            $this->runs->clear($key);
+        }
+        $this->heldBack->release($lookupKey);
     }
 
     /** @param  'source'|'net'|'service'  $kind */

@@ -63,7 +63,7 @@ final readonly class HeldNow
         $this->database->transaction(function () use ($accountId, $reason, $operator): void {
             $account = $this->accounts->find($accountId) ?? throw Refusal::notFound();
             $this->authority->require($operator, $account);
-            $this->brakes->release($account->lookup_key);
+            $this->brakes->release($account->lookup_key, $account->id);
             $this->audit->record('signin.released', $operator->asOperator(), $account->reference(), [], [], trim($reason));
         });
     }

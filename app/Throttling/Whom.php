@@ -14,6 +14,7 @@ final readonly class Whom
      * @param  string  $key  the lookup key of the address, or whatever was typed for one
      * @param  string|null  $knownDevice  a digest of the device, where the account has signed in on it before
      * @param  string|null  $accountId  where there is such an account
+     * @param  bool  $isAccount  it is the front door: kept in the history, and shown to operators
      */
     private function __construct(public string $key, public string $source, public string $net, public ?string $knownDevice, public ?string $accountId, public bool $isAccount)
     {
@@ -25,9 +26,27 @@ final readonly class Whom
         return new self($key, Source::ofAddress($browser->source), Source::netOf($browser->source), $knownDevice, $accountId, true);
     }
 
-    /** What is guessed at by somebody who is in already, or halfway. */
-    public static function inside(string $key, string $source): self
+    /** The password once more, in a session there is: with a count of its own, so that whoever guesses at the front door holds nobody back here. */
+    public static function inside(string $accountId, string $source): self
     {
-        return new self($key, Source::ofAddress($source), Source::netOf($source), null, null, false);
+        return new self(self::insideKey($accountId), Source::ofAddress($source), Source::netOf($source), null, $accountId, false);
+    }
+
+    /** A second factor, by who has shown the first. */
+    public static function halfway(string $accountId, Browser|string $from, ?string $knownDevice = null): self
+    {
+        $source = is_string($from) ? $from : $from->source;
+
+        return new self(self::factorKey($accountId), Source::ofAddress($source), Source::netOf($source), $knownDevice, $accountId, false);
+    }
+
+    public static function insideKey(string $accountId): string
+    {
+        return "inside {$accountId}";
+    }
+
+    public static function factorKey(string $accountId): string
+    {
+        return "factor {$accountId}";
     }
 }

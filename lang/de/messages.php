@@ -215,6 +215,7 @@ return [
         'removed' => 'wurde eine Authenticator-App entfernt',
         'passkey_added' => 'wurde ein Passkey hinzugefügt',
         'passkey_removed' => 'wurde ein Passkey entfernt',
+        'codes_tried' => 'hat jemand das richtige Passwort und dann mehrmals falsche Codes eingegeben',
         'codes_renewed' => 'wurden neue Ersatzcodes erstellt; die bisherigen gelten nicht mehr',
         'code_used' => 'wurde ein Ersatzcode zum Anmelden benutzt',
         'reset' => 'wurden alle zweiten Faktoren entfernt, wie es erbeten war',

@@ -215,6 +215,7 @@ return [
         'removed' => 'an authenticator app was removed',
         'passkey_added' => 'a passkey was added',
         'passkey_removed' => 'a passkey was removed',
+        'codes_tried' => 'somebody gave the right password and then wrong codes, several times',
         'codes_renewed' => 'new recovery codes were made, and the former ones are worth nothing',
         'code_used' => 'a recovery code was used to sign in',
         'reset' => 'every second factor was removed, as an operator had asked',

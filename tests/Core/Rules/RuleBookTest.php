@@ -91,7 +91,7 @@ final class RuleBookTest extends TestCase
             } catch (InvalidRuleBook $mistake) {
                 $refused++;
                 // What compares two rules, asks that a domain be one, or that a duration be longer than nothing, no schema can say.
-                $beyond = preg_match('/must not be above|must be shorter|is not a domain|longer than nothing|is there twice|must say what|must list at least|would tell a stranger|must have at least|belong to a field|whole number for this|is sent after|must be the holder|there is no app|there is no such field|there is no field|is a secret|need not be listed|is for operators alone|must name the permission|is no permission over|cannot be|more characters than|must not be shorter|times passes must not|line \d+, column|names no kind of message/', $mistake->getMessage()) === 1;
+                $beyond = preg_match('/must not be above|must be shorter|is not a domain|longer than nothing|is there twice|must say what|must list at least|would tell a stranger|must have at least|belong to a field|whole number for this|is sent after|must be the holder|there is no app|there is no such field|there is no field|is a secret|need not be listed|is for operators alone|must name the permission|is no permission over|cannot be|more characters than|must not be shorter|times passes must not|line \d+, column|names no kind of message|is none of|each once|at most an hour|must be https|a whole address|must be a day there is|idle limit must be longer/', $mistake->getMessage()) === 1;
                 self::assertTrue($beyond || ! $valid, $mistake->getMessage());
             }
         }

@@ -120,4 +120,31 @@ final class SecondFactorTest extends FactorTestCase
         $without = $this->knock('POST', '/sessions', ['email' => 'nobody@post.example', 'password' => 'wrong']);
         self::assertSame([$with->status(), $with->json('code')], [$without->status(), $without->json('code')]);
     }
+
+    public function test_wrong_codes_in_a_row_come_to_an_end_and_a_new_password_ends_that(): void
+    {
+        config(['rules.throttles.ceiling' => 6]);
+        $this->enrolled();
+        $this->inBrowserOf('who knows the password');
+        for ($attempt = 0; $attempt < 6; $attempt++) {
+            self::assertSame((int) ($attempt === 5), DB::table('messages')->where('kind', 'factor_changed')->count() - 1, 'told at the fifth');
+            $this->show($this->firstStep(), '000000')->assertStatus(422);
+        }
+        $this->show($this->firstStep(), $this->code())->assertForbidden()->assertJsonPath('code', 'signin.ceiling');
+        $this->knock('POST', '/recoveries', ['email' => 'tam@post.example'])->assertStatus(202);
+        $this->knock('POST', '/recoveries/consume', ['token' => $this->tokenSent(), 'password' => 'another long password'])->assertOk();
+        $token = (string) $this->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => 'another long password'])->assertStatus(202)->json('token');
+        $this->show($token, $this->code())->assertCreated();
+    }
+
+    public function test_who_knows_the_password_holds_no_known_device_back(): void
+    {
+        config(['rules.throttles.ceiling' => 3, 'rules.throttles.signins_of_account' => ['free' => 2, 'first_delay' => 'PT1M', 'longest_delay' => 'PT5M', 'forgotten_after' => 'PT1H']]);
+        $this->enrolled();
+        $this->inBrowserOf('home')->show($this->firstStep(), $this->code())->assertCreated();
+        foreach ([422, 422, 422, 429] as $status) {
+            $this->inBrowserOf('who knows it')->show($this->firstStep(), '000000')->assertStatus($status);
+        }
+        $this->inBrowserOf('home')->show($this->firstStep(), $this->code(1))->assertCreated();
+    }
 }

@@ -45,6 +45,20 @@ final class BrakesTest extends DoorTestCase
         self::assertNotSame('', $tam->id);
     }
 
+    public function test_whoever_is_in_is_not_held_back_by_who_guesses_outside(): void
+    {
+        config(['rules.throttles.signins_of_account' => self::BRAKE]);
+        $this->holder();
+        self::assertSame(201, $this->try_(self::PASSWORD, from: 'home'));
+        for ($guess = 0; $guess < 5; $guess++) {
+            $this->try_();
+        }
+        $this->inBrowserOf('home')->knock('POST', '/session/proof', ['password' => self::PASSWORD])->assertNoContent();
+        foreach ([422, 422, 422, 429] as $status) {
+            $this->knock('POST', '/session/proof', ['password' => 'wrong'])->assertStatus($status);
+        }
+    }
+
     public function test_success_starts_the_row_anew(): void
     {
         config(['rules.throttles.ceiling' => 3]);

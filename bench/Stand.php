@@ -91,7 +91,7 @@ final class Stand
         $handle = curl_init($this->url($path));
         $options = [CURLOPT_CUSTOMREQUEST => $method, CURLOPT_RETURNTRANSFER => true, CURLOPT_HEADER => true, CURLOPT_HTTPHEADER => $headers];
         if ($body !== null) {
-            $options[CURLOPT_POSTFIELDS] = json_encode($body, JSON_THROW_ON_ERROR);
+            $options[CURLOPT_POSTFIELDS] = json_encode((object) $body, JSON_THROW_ON_ERROR);
             $options[CURLOPT_HTTPHEADER] = [...$headers, 'Content-Type: application/json'];
         }
         curl_setopt_array($handle, $options);

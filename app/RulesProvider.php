@@ -72,16 +72,15 @@ final class RulesProvider extends ServiceProvider
             ->give(static fn ($app): VerificationRules => VerificationRules::read($app->make(RulesInForce::class)->section('recovery')));
     }
 
-    /** Asked at every request as well: who includes whom is looked up only where a role is named. */
+    /** Asked at every request as well, so it is kept with the rules; who includes whom is looked up only where a role is named. */
     private static function factorDemand(Application $app): FactorDemand
     {
-        $rules = $app->make(FactorRules::class);
-
-        return new FactorDemand(
-            $rules,
-            $rules->roles === [] ? [] : $app->make(Roles::class)->graph()->including($rules->roles),
-            $app->make(Apps::class)->demandingFactor(),
+        $demand = $app->make(RulesInForce::class)->part(
+            FactorDemand::class,
+            static fn (): FactorDemand => new FactorDemand($app->make(FactorRules::class), [], $app->make(Apps::class)->demandingFactor()),
         );
+
+        return $demand->rules->roles === [] ? $demand : $demand->ofRoles($app->make(Roles::class)->graph()->including($demand->rules->roles));
     }
 
     /** @return list<class-string> everything that is made of the rules in force */

@@ -24,6 +24,7 @@ use Kennel\Core\Roles\PermissionSet;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Sessions\DecideSession;
 use Kennel\Core\Sessions\SessionFacts;
+use Kennel\Core\Sessions\SessionRules;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -151,7 +152,7 @@ final class CurrentSession implements Caller
         $this->roleTag = $row->role_tag;
         $facts = new SessionFacts((bool) $row->kept, Moment::read($row->started_at), Moment::read($row->seen_at), Moment::readOrNull($row->ended_at));
         $now = $this->clock->now();
-        $limits = app(LimitsOfAccount::class)->ofRow($row->app_key, $row->assignments);
+        $limits = $this->decide->isNarrowedForSome() ? app(LimitsOfAccount::class)->ofRow($row->app_key, $row->assignments) : null;
         if (($this->decide)($facts, $now, $limits) !== null) {
             return null;
         }
@@ -160,7 +161,7 @@ final class CurrentSession implements Caller
             return null;
         }
         if ($this->decide->shouldMarkSeen($facts, $now)) {
-            app(MarkSeen::class)($row->id, $row->account_id, $facts->kept, $facts->startedAt, $now, $limits);
+            app(MarkSeen::class)($row->id, $row->account_id, $facts->kept, $facts->startedAt, $now, $limits ?? app(SessionRules::class));
         }
 
         return new SignedIn(

@@ -15,6 +15,12 @@ final readonly class FactorDemand
     {
     }
 
+    /** @param  list<string>  $roles  of whose holders it is demanded, and every role that includes one of them */
+    public function ofRoles(array $roles): self
+    {
+        return new self($this->rules, $roles, $this->apps);
+    }
+
     public function isOfNobody(): bool
     {
         return $this->roles === [] && $this->apps === [];

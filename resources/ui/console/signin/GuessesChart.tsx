@@ -15,7 +15,7 @@ type Against = 'one' | 'all';
 
 const NAMES = { hour: 'an hour', day: 'a day', month: 'a month', year: 'a year' } as const;
 const [WIDTH, HEIGHT] = [600, 220];
-const COMPACT = new Intl.NumberFormat('en-GB', { notation: 'compact', maximumSignificantDigits: 3 });
+const COMPACT = new Intl.NumberFormat('en-US', { notation: 'compact', maximumSignificantDigits: 3 });
 
 /** How many guesses an attacker gets, drawn against time, in force and as drafted. */
 export function GuessesChart() {

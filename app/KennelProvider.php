@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App;
 
 use Illuminate\Cache\CacheManager;
+use Illuminate\Cache\RateLimiter;
 use Illuminate\Console\Scheduling\Schedule;
 use Illuminate\Contracts\Cache\Repository;
 use Illuminate\Contracts\Console\Kernel;
@@ -71,6 +72,7 @@ use Kennel\App\Platform\Queue\ForgetFailedJobs;
 use Kennel\App\Platform\Retention\Forgets;
 use Kennel\App\Platform\SystemEntropy;
 use Kennel\App\Platform\SystemPause;
+use Kennel\App\Platform\Throttling\CountingLimiter;
 use Kennel\App\Platform\Throttling\ForgetThrottles;
 use Kennel\App\Platform\Throttling\LockingFileStore;
 use Kennel\App\Roles\TidyLapsedRoles;
@@ -172,6 +174,7 @@ final class KennelProvider extends ServiceProvider
         );
         $this->app->singleton(PhoneNumbers::class, DialledNumbers::class);
         $this->app->singleton(Pulses::class);
+        $this->app->extend(RateLimiter::class, static fn (RateLimiter $limiter, $app): RateLimiter => new CountingLimiter($app['cache']->driver($app['config']->get('cache.limiter'))));
         $this->app->when([Brakes::class, SigninHistory::class])->needs(Repository::class)->give(static fn ($app): Repository => $app['cache']->store('throttles'));
         // Asked for by commands alone.
         if ($this->app->runningInConsole()) {

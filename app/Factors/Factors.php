@@ -82,7 +82,7 @@ final readonly class Factors
             if ($passkey === null || $passkey->account_id !== $accountId) {
                 return null;
             }
-            $this->passkeys->use($passkey, $response, $challenge, needsVerification: false);
+            $this->passkeys->use($passkey, $response, $challenge, isOnlyFactor: false);
 
             return 'passkey';
         } catch (PasskeyRefused) {

@@ -84,17 +84,18 @@ final readonly class Passkeys
 
     /**
      * @param  array<array-key, mixed>  $response
+     * @param  bool  $isOnlyFactor  then the authenticator must have verified its holder and say whose the passkey is (Web Authentication Level 3 §7.2)
      *
      * @throws PasskeyRefused
      */
-    public function use(Passkey $passkey, array $response, string $challenge, bool $needsVerification): UsedPasskey
+    public function use(Passkey $passkey, array $response, string $challenge, bool $isOnlyFactor): UsedPasskey
     {
         $inner = is_array($response['response'] ?? null) ? $response['response'] : [];
-        $handle = $inner['userHandle'] ?? null;
-        if ($handle !== null && $handle !== '' && $handle !== self::handle($passkey->account_id)) {
+        $handle = ($inner['userHandle'] ?? null) ?: null;
+        if ($handle !== self::handle($passkey->account_id) && ($isOnlyFactor || $handle !== null)) {
             throw new PasskeyRefused('userHandle: is of another account');
         }
-        $used = self::verify()->assertion($response, $challenge, $passkey->key(), $passkey->sign_count, $passkey->is_backup_eligible, $needsVerification);
+        $used = self::verify()->assertion($response, $challenge, $passkey->key(), $passkey->sign_count, $passkey->is_backup_eligible, $isOnlyFactor);
         // Two at once with the same count cannot both be right.
         $written = Passkey::query()->whereKey($passkey->seq)->where('sign_count', $passkey->sign_count)
             ->update(['sign_count' => $used->signCount, 'is_backed_up' => $used->isBackedUp, 'used_at' => Moment::write($this->clock->now())]);

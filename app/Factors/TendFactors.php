@@ -91,7 +91,7 @@ final readonly class TendFactors
             $this->factors->note($account, $holder->asHolder(), 'added');
             ($this->markComplete)($account);
 
-            return ['sheet' => $sheet, ...($this->renewToken)($holder->sessionId)];
+            return ['sheet' => $sheet, ...($this->renewToken)($holder->sessionId, $account)];
         });
         $attempt->succeeded();
 

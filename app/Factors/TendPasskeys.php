@@ -77,7 +77,7 @@ final readonly class TendPasskeys
                 $this->factors->note($account, $holder->asHolder(), 'passkey_added');
                 ($this->markComplete)($account);
 
-                return ['sheet' => $sheet, ...($this->renewToken)($holder->sessionId)];
+                return ['sheet' => $sheet, ...($this->renewToken)($holder->sessionId, $account)];
             });
         } catch (PasskeyRefused|UniqueConstraintViolationException) {
             throw Refusal::invalid([new Reason('factor.passkey_refused', 'response')]);

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\App\Sessions;
 
+use Kennel\App\Accounts\Account;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Token;
-use Kennel\Core\Sessions\SessionRules;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -18,7 +18,7 @@ final readonly class RenewToken
 {
     private const SECONDS = 10;
 
-    public function __construct(private ClockInterface $clock, private Entropy $entropy, private SessionRules $rules)
+    public function __construct(private ClockInterface $clock, private Entropy $entropy, private LimitsOfAccount $limits)
     {
     }
 
@@ -27,7 +27,7 @@ final readonly class RenewToken
      *
      * @return array{token: Token, until: \DateTimeImmutable|null} until when the browser keeps it; null for as long as it is open
      */
-    public function __invoke(string $sessionId): array
+    public function __invoke(string $sessionId, Account $holder): array
     {
         $session = Session::query()->where('id', $sessionId)->firstOrFail();
         $token = Token::draw($this->entropy);
@@ -36,6 +36,6 @@ final readonly class RenewToken
             'token_digest' => $token->digest(), 'former_digest' => $session->token_digest, 'former_until' => Moment::write($now->modify('+'.self::SECONDS.' seconds')),
         ]);
 
-        return ['token' => $token, 'until' => $session->kept ? $this->rules->absoluteLimit(true)->after(Moment::read($session->started_at)) : null];
+        return ['token' => $token, 'until' => $session->kept ? $this->limits->of($holder)->absoluteLimit(true)->after(Moment::read($session->started_at)) : null];
     }
 }

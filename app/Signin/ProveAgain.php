@@ -56,7 +56,7 @@ final readonly class ProveAgain
             ($this->markProven)($signedIn->sessionId);
             $this->audit->record('session.password_confirmed', $signedIn->asHolder(), $account->reference());
 
-            return ($this->renewToken)($signedIn->sessionId);
+            return ($this->renewToken)($signedIn->sessionId, $account);
         });
     }
 }

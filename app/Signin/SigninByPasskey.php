@@ -62,7 +62,7 @@ final readonly class SigninByPasskey
             if ($passkey === null || $account === null || ! $this->standings->of($account)->maySignIn()) {
                 throw new PasskeyRefused('it opens no account');
             }
-            $this->passkeys->use($passkey, $response, $challenge, needsVerification: true);
+            $this->passkeys->use($passkey, $response, $challenge, isOnlyFactor: true);
         } catch (PasskeyRefused) {
             $this->strangers->note('session.refused', $account?->reference());
 

@@ -39,22 +39,25 @@ final readonly class Brakes
     public function enter(Whom $whom): Attempt
     {
         $counted = $this->counted($whom);
-        $wait = max(0, ...array_map(fn (array $one): int => $this->wait($one[0]), $counted));
-        if ($wait > 0) {
-            $this->history->note($whom, 'held');
-            throw Refusal::heldBack('signin.held_back', $wait);
-        }
+        $untils = array_map(fn (array $one): int => (int) $this->cache->get("{$one[0]}:until", 0), $counted);
+        $this->letPass($whom, (int) ceil((max($untils) - self::now()) / 1_000));
         $hasCeiling = $whom->knownDevice === null;
-        if ($hasCeiling && $this->rules->ceiling > 0 && $this->runs->of($whom->key) >= $this->rules->ceiling) {
-            $whom->isAccount && $this->heldBack->note($whom->key, null, $this->rules->ceiling);
-            $this->history->note($whom, 'held');
-            throw Refusal::notAllowed('signin.ceiling');
-        }
+        $hasCeiling && $this->rules->ceiling > 0 && $this->runs->of($whom->key) >= $this->rules->ceiling && $this->end($whom);
         $failures = [];
+        $wait = 0;
         foreach ($counted as $at => [$key, $brake, $onDelay]) {
-            $failures[$at] = $this->count($key, $brake, $onDelay);
+            $failures[$at] = $brake->isOn() ? $this->limiter->hit($key, $brake->forgottenAfter->seconds) : 0;
+            $wait = max($wait, $this->delay($key, $untils[$at], $brake->delayAfter($failures[$at]), $failures[$at], $onDelay));
         }
+        if ($wait > 0) {
+            array_map(fn (array $one) => $this->takeBack($one[0], $one[1]), $counted);
+        }
+        $this->letPass($whom, $wait);
         $inARow = $hasCeiling ? $this->runs->add($whom->key) : 0;
+        if ($hasCeiling && $this->rules->ceiling > 0 && $inARow > $this->rules->ceiling) {
+            $this->runs->takeBack($whom->key);
+            $this->end($whom);
+        }
 
         return new Attempt($whom, $inARow, function () use ($whom, $counted, $failures, $hasCeiling): void {
             foreach ($counted as $at => [$key, $brake]) {
@@ -112,34 +115,49 @@ final readonly class Brakes
         return 'brake:account:'.Throttle::digest($key);
     }
 
-    private function wait(string $key): int
+    /** @throws Refusal */
+    private function letPass(Whom $whom, int $wait): void
     {
-        return (int) max(0, ceil(((int) $this->cache->get("{$key}:until", 0) - self::now()) / 1_000));
+        if ($wait > 0) {
+            $this->history->note($whom, 'held');
+            throw Refusal::heldBack('signin.held_back', $wait);
+        }
+    }
+
+    /** @throws Refusal */
+    private function end(Whom $whom): never
+    {
+        $whom->isAccount && $this->heldBack->note($whom->key, null, $this->rules->ceiling);
+        $this->history->note($whom, 'held');
+        throw Refusal::notAllowed('signin.ceiling');
     }
 
     /**
+     * Begins the delay that follows an attempt. Of many that arrive together after one delay, one begins the next; the others have to wait for its end.
+     *
+     * @param  int  $until  the end of the delay before, in milliseconds, as it was read when this attempt arrived; 0 for none
      * @param  \Closure(int, int): void  $onDelay
-     * @return int how many there are now, this one among them
+     * @return int how long this attempt has to wait, in seconds; 0 when it may be looked at
      */
-    private function count(string $key, Brake $brake, \Closure $onDelay): int
+    private function delay(string $key, int $until, int $delay, int $failures, \Closure $onDelay): int
     {
-        if (! $brake->isOn()) {
+        if ($delay === 0) {
             return 0;
         }
-        $failures = $this->limiter->hit($key, $brake->forgottenAfter->seconds);
-        $delay = $brake->delayAfter($failures);
-        if ($delay > 0) {
-            $this->cache->put("{$key}:until", self::now() + $delay * 1_000, $delay + 1);
-            $onDelay($failures, $delay);
+        if (! $this->cache->add("{$key}:after:{$until}", 1, $delay)) {
+            return $delay;
         }
+        $this->cache->put("{$key}:until", self::now() + $delay * 1_000, $delay + 1);
+        $onDelay($failures, $delay);
 
-        return $failures;
+        return 0;
     }
 
     private function clear(string $key): void
     {
         $this->limiter->clear($key);
         $this->cache->forget("{$key}:until");
+        $this->cache->forget("{$key}:after:0");
     }
 
     private function takeBack(string $key, Brake $brake): void

@@ -19,6 +19,9 @@ final class SoftAuthenticator
 
     public int $count = 0;
 
+    /** Whose passkey it is, as registration was told. */
+    public ?string $userHandle = null;
+
     public string $id;
 
     private \OpenSSLAsymmetricKey|string $private;
@@ -68,7 +71,7 @@ final class SoftAuthenticator
         $signature = '';
         is_string($this->private) ? $signature = sodium_crypto_sign_detached($signed, $this->private) : openssl_sign($signed, $signature, $this->private, OPENSSL_ALGO_SHA256);
 
-        return $this->answer(['clientDataJSON' => Base64Url::write($said), 'authenticatorData' => Base64Url::write($data), 'signature' => Base64Url::write($signature), 'userHandle' => null]);
+        return $this->answer(['clientDataJSON' => Base64Url::write($said), 'authenticatorData' => Base64Url::write($data), 'signature' => Base64Url::write($signature), 'userHandle' => $this->userHandle]);
     }
 
     /** @param  array<string, mixed>  $client */

@@ -36,6 +36,28 @@ final class LockingFileStore extends FileStore
     }
 
     /**
+     * Counts, and begins a count that is not there or whose time is over: in one step, so that many at once are all counted.
+     *
+     * @param  int  $seconds  until it is forgotten, from its beginning
+     * @return int how many there are now
+     */
+    public function count(string $key, int $amount, int $seconds): int
+    {
+        $this->ensureCacheDirectoryExists($this->path($key));
+        $count = $amount;
+        $isCounted = $this->overwrite($key, function (string $expires, string $content) use ($amount, $seconds, &$count): string {
+            if ($expires === '' || $this->currentTime() >= (int) $expires) {
+                return $this->header($seconds).serialize($amount);
+            }
+            $count = (int) unserialize($content, ['allowed_classes' => false]) + $amount;
+
+            return $expires.serialize($count);
+        }, 'c+');
+
+        return $isCounted ? $count : throw new \RuntimeException('What limits requests cannot be counted: see whether '.$this->directory.' can be written to.');
+    }
+
+    /**
      * @param  string  $key
      * @param  mixed  $value
      * @param  int  $seconds
@@ -43,18 +65,19 @@ final class LockingFileStore extends FileStore
      */
     public function put($key, $value, $seconds)
     {
-        $isWritten = $this->overwrite($key, fn (): string => str_pad((string) $this->expiration($seconds), self::EXPIRY, '0', STR_PAD_LEFT).serialize($value));
+        $isWritten = $this->overwrite($key, fn (): string => $this->header($seconds).serialize($value));
 
         return $isWritten || parent::put($key, $value, $seconds);
     }
 
     /**
      * @param  \Closure(string $expires, string $content): ?string  $write  null to leave the file as it is
+     * @param  'r+'|'c+'  $mode  whether a file that is not there is left so or made
      * @return bool false when nothing was written, or there is no such file yet
      */
-    private function overwrite(string $key, \Closure $write): bool
+    private function overwrite(string $key, \Closure $write, string $mode = 'r+'): bool
     {
-        $file = @fopen($this->path($key), 'r+');
+        $file = @fopen($this->path($key), $mode);
         if ($file === false) {
             return false;
         }
@@ -73,6 +96,11 @@ final class LockingFileStore extends FileStore
         } finally {
             fclose($file);
         }
+    }
+
+    private function header(int $seconds): string
+    {
+        return str_pad((string) $this->expiration($seconds), self::EXPIRY, '0', STR_PAD_LEFT);
     }
 
     /** Deletes what has expired; the framework's own does so only when it is asked for. @return int how many */

@@ -55,6 +55,24 @@ final class RacesTest extends TestCase
         }
     }
 
+    public function test_many_guesses_at_once_are_no_more_than_one_after_another(): void
+    {
+        $throttleBy = static fn (array $rules) => self::$server->changeRules(static fn (array $inForce): array => array_replace_recursive($inForce, ['throttles' => $rules]));
+        $guess = static fn (string $email): array => array_count_values(array_column(self::$server->postAll('/sessions', array_fill(0, 20, ['email' => $email, 'password' => 'slow green newts'])), 0));
+        try {
+            $throttleBy(['signins_of_account' => ['free' => 2, 'first_delay' => 'PT5M', 'longest_delay' => 'PT5M', 'forgotten_after' => 'PT1H']]);
+            foreach (range(1, 5) as $round) {
+                self::assertEquals([401 => 3, 429 => 17], $guess("guessed{$round}@post.example"), 'two without a delay, and the one that begins it');
+            }
+            $throttleBy([...InForce::UNTHROTTLED, 'ceiling' => 3]);
+            foreach (range(6, 10) as $round) {
+                self::assertEquals([401 => 3, 403 => 17], $guess("guessed{$round}@post.example"));
+            }
+        } finally {
+            $throttleBy(InForce::UNTHROTTLED);
+        }
+    }
+
     public function test_two_who_press_two_links_of_one_address_at_once_are_one_owner(): void
     {
         $email = 'pressed@post.example';

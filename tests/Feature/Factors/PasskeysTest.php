@@ -30,6 +30,7 @@ final class PasskeysTest extends FactorTestCase
     private function add(string $name = 'My phone'): ?array
     {
         $options = $this->knock('POST', '/account/factors/passkeys/options');
+        $this->key->userHandle = $options->json('user.id');
 
         return $this->knock('POST', '/account/factors/passkeys', ['name' => $name, 'response' => $this->key->create(self::challenge($options))])->assertCreated()->json('recovery_codes');
     }
@@ -98,6 +99,11 @@ final class PasskeysTest extends FactorTestCase
         $this->key->flags = 0x01;
         $answers[] = $this->byPasskey();
         $this->key->flags = 0x05;
+        foreach ([null, Base64Url::write(str_repeat('x', 16))] as $somebody) {
+            [$this->key->userHandle, $own] = [$somebody, $this->key->userHandle];
+            $answers[] = $this->byPasskey();
+            $this->key->userHandle = $own;
+        }
         $this->key->rpId = 'evil.example';
         $answers[] = $this->byPasskey();
         $this->key = new SoftAuthenticator;

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Kennel\Tests\Feature\Platform;
 
 use Carbon\Carbon;
+use Illuminate\Cache\Repository;
 use Illuminate\Filesystem\Filesystem;
+use Kennel\App\Platform\Throttling\CountingLimiter;
 use Kennel\App\Platform\Throttling\LockingFileStore;
 use PHPUnit\Framework\TestCase;
 
@@ -36,6 +38,19 @@ final class LockingFileStoreTest extends TestCase
         $running = array_map(fn () => proc_open([PHP_BINARY, '-r', $code, $this->folder], [], $pipes, dirname(__DIR__, 3)), range(1, 4));
         array_map(static fn ($process) => is_resource($process) ? proc_close($process) : -1, $running);
         self::assertSame(800, (int) $this->store->get('knocks'));
+    }
+
+    public function test_nothing_is_lost_when_many_begin_at_once(): void
+    {
+        $code = 'require "vendor/autoload.php"; Carbon\Carbon::setTestNow("2026-05-01T12:00:00Z"); $limiter = new Kennel\App\Platform\Throttling\CountingLimiter(new Illuminate\Cache\Repository(new Kennel\App\Platform\Throttling\LockingFileStore(new Illuminate\Filesystem\Filesystem, $argv[1]))); while (microtime(true) < $argv[2]) { usleep(50); } for ($n = 0; $n < 300; $n++) { $limiter->hit("knocks {$n}", 60); }';
+        $start = (string) (microtime(true) + 1);
+        $running = array_map(fn () => proc_open([PHP_BINARY, '-r', $code, $this->folder, $start], [], $pipes, dirname(__DIR__, 3)), range(1, 4));
+        array_map(static fn ($process) => is_resource($process) ? proc_close($process) : -1, $running);
+        $limiter = new CountingLimiter(new Repository($this->store));
+        self::assertSame(array_fill(0, 300, 4), array_map(static fn (int $number): int => (int) $limiter->attempts("knocks {$number}"), range(0, 299)));
+        self::assertSame(60, $limiter->availableIn('knocks 0'));
+        Carbon::setTestNow('2026-05-01T12:01:00Z');
+        self::assertSame(1, $limiter->hit('knocks 0', 60), 'and after a minute anew');
     }
 
     public function test_counting_on_keeps_the_time_and_the_file(): void

@@ -73,8 +73,7 @@ final readonly class Passkeys
      */
     public function answered(array $response, string $purpose, ?string $accountId): string
     {
-        $inner = is_array($response['response'] ?? null) ? $response['response'] : [];
-        $client = json_decode(Base64Url::read($inner['clientDataJSON'] ?? null, 'clientDataJSON'), true, 8);
+        $client = json_decode(Base64Url::read(self::inner($response)['clientDataJSON'] ?? null, 'clientDataJSON'), true, 8);
         $challenge = Base64Url::read(is_array($client) ? $client['challenge'] ?? null : null, 'challenge');
         $isOurs = PasskeyChallenge::query()->where('digest', hash('sha256', $challenge))->where('purpose', $purpose)->where('account_id', $accountId)
             ->where('expires_at', '>', Moment::write($this->clock->now()))->delete() === 1;
@@ -90,8 +89,7 @@ final readonly class Passkeys
      */
     public function use(Passkey $passkey, array $response, string $challenge, bool $isOnlyFactor): UsedPasskey
     {
-        $inner = is_array($response['response'] ?? null) ? $response['response'] : [];
-        $handle = ($inner['userHandle'] ?? null) ?: null;
+        $handle = (self::inner($response)['userHandle'] ?? null) ?: null;
         if ($handle !== self::handle($passkey->account_id) && ($isOnlyFactor || $handle !== null)) {
             throw new PasskeyRefused('userHandle: is of another account');
         }
@@ -114,6 +112,15 @@ final readonly class Passkeys
     public static function verify(): VerifyPasskey
     {
         return new VerifyPasskey(self::party());
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $response
+     * @return array<array-key, mixed>
+     */
+    private static function inner(array $response): array
+    {
+        return is_array($response['response'] ?? null) ? $response['response'] : [];
     }
 
     private static function party(): RelyingParty

@@ -8,12 +8,10 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Str;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
-use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\KnownDevices;
-use Kennel\App\Sessions\RenewToken;
 use Kennel\App\Throttling\Brakes;
 use Kennel\App\Throttling\Whom;
 use Kennel\Core\Factors\Totp;
@@ -38,8 +36,7 @@ final readonly class TendFactors
         private RecoveryCodes $codes,
         private KnownDevices $devices,
         private Brakes $brakes,
-        private MarkComplete $markComplete,
-        private RenewToken $renewToken,
+        private SettleFactor $settle,
     ) {
     }
 
@@ -83,15 +80,9 @@ final readonly class TendFactors
                 throw Refusal::invalid([new Reason('factor.code_wrong', 'code')]);
             }
             $account = $this->accounts->find($holder->accountId) ?? throw Refusal::notFound();
-            $now = Moment::write($this->clock->now());
-            Authenticator::query()->whereKey($authenticator->seq)->update(['confirmed_at' => $now]);
-            $isFirst = $account->factor_since === null;
-            $sheet = $isFirst ? $this->codes->renew($account->id) : null;
-            $isFirst && $this->accounts->change($account, ['factor_since' => $now]);
-            $this->factors->note($account, $holder->asHolder(), 'added');
-            ($this->markComplete)($account);
+            Authenticator::query()->whereKey($authenticator->seq)->update(['confirmed_at' => Moment::write($this->clock->now())]);
 
-            return ['sheet' => $sheet, ...($this->renewToken)($holder->sessionId, $account)];
+            return ($this->settle)($holder, $account, 'added');
         });
         $attempt->succeeded();
 

@@ -8,11 +8,9 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Str;
 use Kennel\App\Accounts\Accounts;
-use Kennel\App\Accounts\MarkComplete;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\App\Sessions\RenewToken;
 use Kennel\Core\Passkeys\Base64Url;
 use Kennel\Core\Passkeys\PasskeyRefused;
 use Kennel\Core\Reasons\Reason;
@@ -30,9 +28,7 @@ final readonly class TendPasskeys
         private Accounts $accounts,
         private Factors $factors,
         private Passkeys $passkeys,
-        private RecoveryCodes $codes,
-        private MarkComplete $markComplete,
-        private RenewToken $renewToken,
+        private SettleFactor $settle,
     ) {
     }
 
@@ -66,18 +62,12 @@ final readonly class TendPasskeys
             return $this->database->transaction(function () use ($holder, $name, $response): array {
                 $account = $this->accounts->find($holder->accountId) ?? throw Refusal::notFound();
                 $made = Passkeys::verify()->registration($response, $this->passkeys->answered($response, 'register', $account->id));
-                $now = Moment::write($this->clock->now());
                 Passkey::query()->insert([
                     'id' => (string) Str::uuid7(), 'account_id' => $account->id, 'name' => $name, 'credential_id' => Base64Url::write($made->id), 'public_key' => base64_encode($made->key),
-                    'algorithm' => $made->algorithm, 'sign_count' => $made->signCount, 'is_backup_eligible' => $made->isBackupEligible, 'is_backed_up' => $made->isBackedUp, 'created_at' => $now,
+                    'algorithm' => $made->algorithm, 'sign_count' => $made->signCount, 'is_backup_eligible' => $made->isBackupEligible, 'is_backed_up' => $made->isBackedUp, 'created_at' => Moment::write($this->clock->now()),
                 ]);
-                $isFirst = $account->factor_since === null;
-                $sheet = $isFirst ? $this->codes->renew($account->id) : null;
-                $isFirst && $this->accounts->change($account, ['factor_since' => $now]);
-                $this->factors->note($account, $holder->asHolder(), 'passkey_added');
-                ($this->markComplete)($account);
 
-                return ['sheet' => $sheet, ...($this->renewToken)($holder->sessionId, $account)];
+                return ($this->settle)($holder, $account, 'passkey_added');
             });
         } catch (PasskeyRefused|UniqueConstraintViolationException) {
             throw Refusal::invalid([new Reason('factor.passkey_refused', 'response')]);

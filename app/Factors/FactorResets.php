@@ -107,9 +107,11 @@ final readonly class FactorResets implements Forgets
     public function forget(\DateTimeImmutable $now): array
     {
         $done = 0;
+        $last = 0;
         do {
-            $due = FactorReset::query()->open()->where('due_at', '<=', Moment::write($now))->orderBy('seq')->limit(self::AT_ONCE)->pluck('account_id')->all();
-            foreach ($due as $accountId) {
+            // Each is come by once, also when the clock was set back meanwhile and it is not due after all.
+            $due = FactorReset::query()->open()->where('due_at', '<=', Moment::write($now))->where('seq', '>', $last)->orderBy('seq')->limit(self::AT_ONCE)->pluck('account_id', 'seq')->all();
+            foreach ($due as $last => $accountId) {
                 $done += $this->database->transaction(function () use ($accountId): int {
                     $account = $this->accounts->find($accountId);
                     $account === null || $this->carryOutDue($account);

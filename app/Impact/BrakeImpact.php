@@ -53,13 +53,21 @@ final readonly class BrakeImpact
         $nets = max(1, (int) ceil($sources / 16));
         $draft = $this->drafted();
         $aSecond = Machine::here()->cores / $this->secondsOfOne();
+        $refused = $this->blocklist->size();
         $spans = [];
         foreach (self::SPANS as $span => $seconds) {
-            $of = fn (RuleBook $book): array => $this->within($book, $seconds, $accounts, $sources, $nets);
-            $spans[] = ['span' => $span, 'unbraked' => (int) ($aSecond * $seconds), 'rules' => ['in_force' => $of($this->inForce->book()), 'draft' => $draft === null ? null : $of($draft)]];
+            $unbraked = (int) ($aSecond * $seconds);
+            $of = static function (RuleBook $book) use ($seconds, $accounts, $sources, $nets, $unbraked, $refused): array {
+                $budget = new GuessBudget($book->throttles);
+                $one = min($budget->onOneAccount($seconds), $unbraked);
+                $all = min($budget->onAll($seconds, $accounts, $sources, $nets), $unbraked);
+
+                return ['one' => $one, 'all' => $all, 'one_share' => FallingShare::of($one, $refused), 'all_share' => FallingShare::of(intdiv($all, $accounts), $refused)];
+            };
+            $spans[] = ['span' => $span, 'unbraked' => $unbraked, 'rules' => ['in_force' => $of($this->inForce->book()), 'draft' => $draft === null ? null : $of($draft)]];
         }
 
-        return ['accounts' => $accounts, 'sources' => $sources, 'nets' => $nets, 'a_second' => round($aSecond, 1), 'refused' => $this->blocklist->size(), 'spans' => $spans];
+        return ['accounts' => $accounts, 'sources' => $sources, 'nets' => $nets, 'a_second' => round($aSecond, 1), 'refused' => $refused, 'spans' => $spans];
     }
 
     /**
@@ -86,18 +94,6 @@ final readonly class BrakeImpact
             'draft' => isset($replays['draft']) ? self::figures($replays['draft']) : null,
             'people' => $this->named($shown->heldBack()),
         ];
-    }
-
-    /** @return array{one: int, all: int|null, one_share: float, all_share: float|null} all is null where nothing bounds it but the machine */
-    private function within(RuleBook $book, int $seconds, int $accounts, int $sources, int $nets): array
-    {
-        $budget = new GuessBudget($book->throttles);
-        $unbraked = (int) (Machine::here()->cores / $this->secondsOfOne() * $seconds);
-        $one = min($budget->onOneAccount($seconds), $unbraked);
-        $all = min($budget->onAll($seconds, $accounts, $sources, $nets), $unbraked);
-        $skipped = $this->blocklist->size();
-
-        return ['one' => $one, 'all' => $all, 'one_share' => FallingShare::of($one, $skipped), 'all_share' => FallingShare::of(intdiv($all, $accounts), $skipped)];
     }
 
     /** @return array{held: int, longest: int, through: int, stopped: int} */

@@ -17,9 +17,9 @@ final readonly class GuessBudget
     /** On one account, from as many sources as the attacker likes. */
     public function onOneAccount(int $seconds): int
     {
-        $guesses = $this->rules->signinsOfAccount->isOn() ? self::within($this->rules->signinsOfAccount, $seconds) : PHP_INT_MAX;
+        $atMost = $this->rules->ceiling > 0 ? $this->rules->ceiling : PHP_INT_MAX;
 
-        return min($guesses, $this->rules->ceiling > 0 ? $this->rules->ceiling : PHP_INT_MAX, $this->byService($seconds));
+        return min(self::within($this->rules->signinsOfAccount, $seconds), $atMost, self::within($this->rules->signinsOfService, $seconds));
     }
 
     /**
@@ -31,21 +31,26 @@ final readonly class GuessBudget
      */
     public function onAll(int $seconds, int $accounts, int $sources, int $nets): int
     {
-        $times = static fn (int $each, int $many): int => $each === PHP_INT_MAX || $many === 0 || $each <= intdiv(PHP_INT_MAX, max(1, $many)) ? ($each === PHP_INT_MAX ? PHP_INT_MAX : $each * $many) : PHP_INT_MAX;
-        $bySource = $this->rules->signinsOfSource->isOn() ? self::within($this->rules->signinsOfSource, $seconds) : PHP_INT_MAX;
-        $byNet = $this->rules->signinsOfNet->isOn() ? self::within($this->rules->signinsOfNet, $seconds) : PHP_INT_MAX;
-
-        return min($times($bySource, $sources), $times($byNet, $nets), $times($this->onOneAccount($seconds), $accounts), $this->byService($seconds));
+        return min(
+            self::times(self::within($this->rules->signinsOfSource, $seconds), $sources),
+            self::times(self::within($this->rules->signinsOfNet, $seconds), $nets),
+            self::times($this->onOneAccount($seconds), $accounts),
+            self::within($this->rules->signinsOfService, $seconds),
+        );
     }
 
-    private function byService(int $seconds): int
+    /** As many as an integer holds, where it is more. */
+    private static function times(int $each, int $many): int
     {
-        return $this->rules->signinsOfService->isOn() ? self::within($this->rules->signinsOfService, $seconds) : PHP_INT_MAX;
+        return $each > intdiv(PHP_INT_MAX, max(1, $many)) ? PHP_INT_MAX : $each * $many;
     }
 
-    /** Whole times until all is forgotten, and what is left of the last. */
+    /** Whole times until all is forgotten, and what is left of the last; PHP_INT_MAX without a brake. */
     private static function within(Brake $brake, int $seconds): int
     {
+        if (! $brake->isOn()) {
+            return PHP_INT_MAX;
+        }
         $round = $brake->forgottenAfter->seconds;
         $whole = intdiv($seconds, $round);
 

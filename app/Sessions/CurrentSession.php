@@ -152,16 +152,20 @@ final class CurrentSession implements Caller
         $this->roleTag = $row->role_tag;
         $facts = new SessionFacts((bool) $row->kept, Moment::read($row->started_at), Moment::read($row->seen_at), Moment::readOrNull($row->ended_at));
         $now = $this->clock->now();
-        $limits = $this->decide->isNarrowedForSome() ? app(LimitsOfAccount::class)->ofRow($row->app_key, $row->assignments) : null;
+        $limits = app(SessionRules::class);
+        if ($limits->areNarrowedForSome()) {
+            $limits = app(LimitsOfAccount::class)->ofRow($row->app_key, $row->assignments);
+        }
         if (($this->decide)($facts, $now, $limits) !== null) {
             return null;
         }
-        $standing = Standing::of(StandingRow::facts($row, app(DutyRules::class)), app(DutyRules::class));
+        $duties = app(DutyRules::class);
+        $standing = Standing::of(StandingRow::facts($row, $duties), $duties);
         if (! $standing->maySignIn()) {
             return null;
         }
         if ($this->decide->shouldMarkSeen($facts, $now)) {
-            app(MarkSeen::class)($row->id, $row->account_id, $facts->kept, $facts->startedAt, $now, $limits ?? app(SessionRules::class));
+            app(MarkSeen::class)($row->id, $row->account_id, $facts->kept, $facts->startedAt, $now, $limits);
         }
 
         return new SignedIn(

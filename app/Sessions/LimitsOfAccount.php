@@ -31,8 +31,8 @@ final readonly class LimitsOfAccount
     /** @param  \Closure(): list<string>  $held */
     private function narrow(?string $app, \Closure $held): SessionRules
     {
-        return $this->rules->roles === [] && $this->rules->apps === []
-            ? $this->rules
-            : $this->rules->narrowedFor($app, $this->rules->roles === [] ? [] : $this->roles->graph()->closure($held()));
+        return $this->rules->areNarrowedForSome()
+            ? $this->rules->narrowedFor($app, $this->rules->roles === [] ? [] : $this->roles->graph()->closure($held()))
+            : $this->rules;
     }
 }

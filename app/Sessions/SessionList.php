@@ -56,7 +56,6 @@ final readonly class SessionList
         $now = $this->clock->now();
         $from = $now->modify('-24 hours');
         $changes = [];
-        $live = 0;
         $rows = $this->sight->within(Session::query()->where('lapses_at', '>', Moment::write($from)))->toBase()
             ->selectRaw('substr(started_at, 1, 13) AS began, substr(min(coalesce(ended_at, lapses_at), lapses_at), 1, 13) AS ended, count(*) AS sessions')->groupBy('began', 'ended')->get();
         foreach ($rows as $row) {

@@ -30,12 +30,6 @@ final readonly class DecideSession
         };
     }
 
-    /** Whether the rules have shorter limits for some. */
-    public function isNarrowedForSome(): bool
-    {
-        return $this->rules->roles !== [] || $this->rules->apps !== [];
-    }
-
     /** Whether "last seen" is old enough to be written again. */
     public function shouldMarkSeen(SessionFacts $session, \DateTimeImmutable $now): bool
     {

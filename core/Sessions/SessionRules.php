@@ -58,6 +58,12 @@ final readonly class SessionRules
         return $rules;
     }
 
+    /** Whether some have shorter limits than everybody. */
+    public function areNarrowedForSome(): bool
+    {
+        return $this->roles !== [] || $this->apps !== [];
+    }
+
     /**
      * The limits of one person: the shortest of all that are theirs, also of sessions that are kept.
      *

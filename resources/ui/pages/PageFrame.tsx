@@ -63,6 +63,32 @@ export function Loading({ app }: { app: Shown }) {
   );
 }
 
+/** Behind a mailed link that does not count, or not any more: why, and where to go on. */
+export function BadLink({
+  app,
+  title,
+  error,
+  href,
+  children,
+}: {
+  app: Shown;
+  title: string;
+  error: ApiError;
+  href: string;
+  children: ReactNode;
+}) {
+  return (
+    <PageFrame app={app} title={title}>
+      <Notice tone="caution" role="alert">
+        {error.words}
+      </Notice>
+      <p className="mt-5">
+        <PageLink href={href}>{children}</PageLink>
+      </p>
+    </PageFrame>
+  );
+}
+
 /** What is only for somebody who is signed in, to somebody who is not; or who cannot be told apart now, which can be tried again. */
 export function NotSignedIn({ app, error }: { app: Shown; error: ApiError }) {
   return error.status === 401 ? (

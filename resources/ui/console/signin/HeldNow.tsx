@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { answer, type Schemas } from '../../api/client';
 import { ActDialog } from '../../kit/ActDialog';
 import { InlineLink, LinkButton } from '../../kit/Link';
@@ -42,53 +42,28 @@ export function HeldNow() {
       {data === undefined ? null : (
         <ul className="mt-2 max-w-2xl">
           {data.accounts.map(({ account, until, failures }) => (
-            <li key={account.id} className="flex flex-wrap items-baseline justify-between gap-x-4 py-1.5">
-              <span className="min-w-0">
-                <InlineLink to={`/accounts/${account.id}`}>
-                  <bdi>{account.name}</bdi>
-                </InlineLink>
-                <Note as="span" className="block">
-                  {counted(failures, 'failure', 'failures')} in a row
-                </Note>
-              </span>
-              <span className="flex gap-4">
-                {until === null ? (
-                  <Text tone="caution">until a new password</Text>
-                ) : (
-                  <span>
-                    until <When at={until} />
-                  </span>
-                )}
-                {may('kennel:accounts.manage') ? (
-                  <LinkButton onClick={() => ask({ account })} aria-label={`Release ${account.name}`}>
-                    Release…
-                  </LinkButton>
-                ) : null}
-              </span>
-            </li>
+            <HeldRow
+              key={account.id}
+              name={account.name}
+              about={`${counted(failures, 'failure', 'failures')} in a row`}
+              until={until}
+              onRelease={may('kennel:accounts.manage') ? () => ask({ account }) : null}
+            >
+              <InlineLink to={`/accounts/${account.id}`}>
+                <bdi>{account.name}</bdi>
+              </InlineLink>
+            </HeldRow>
           ))}
           {data.sources.map((place) => (
-            <li
+            <HeldRow
               key={`${place.kind} ${place.source}`}
-              className="flex flex-wrap items-baseline justify-between gap-x-4 py-1.5"
+              name={nameOf(place)}
+              about={counted(place.failures, 'failure', 'failures')}
+              until={place.until}
+              onRelease={may('kennel:sessions.end') ? () => ask({ place }) : null}
             >
-              <span>
-                <Text face="mono">{nameOf(place)}</Text>
-                <Note as="span" className="block">
-                  {counted(place.failures, 'failure', 'failures')}
-                </Note>
-              </span>
-              <span className="flex gap-4">
-                <span>
-                  until <When at={place.until} />
-                </span>
-                {may('kennel:sessions.end') ? (
-                  <LinkButton onClick={() => ask({ place })} aria-label={`Release ${nameOf(place)}`}>
-                    Release…
-                  </LinkButton>
-                ) : null}
-              </span>
-            </li>
+              <Text face="mono">{nameOf(place)}</Text>
+            </HeldRow>
           ))}
           {data.unknown === 0 ? null : (
             <li className="py-1.5">
@@ -115,6 +90,47 @@ export function HeldNow() {
         </ActDialog>
       )}
     </QueryState>
+  );
+}
+
+function HeldRow({
+  name,
+  about,
+  until,
+  onRelease,
+  children,
+}: {
+  name: string;
+  about: string;
+  /** null where waiting does not help */
+  until: string | null;
+  /** null for who may not */
+  onRelease: (() => void) | null;
+  children: ReactNode;
+}) {
+  return (
+    <li className="flex flex-wrap items-baseline justify-between gap-x-4 py-1.5">
+      <span className="min-w-0">
+        {children}
+        <Note as="span" className="block">
+          {about}
+        </Note>
+      </span>
+      <span className="flex gap-4">
+        {until === null ? (
+          <Text tone="caution">until a new password</Text>
+        ) : (
+          <span>
+            until <When at={until} />
+          </span>
+        )}
+        {onRelease === null ? null : (
+          <LinkButton onClick={onRelease} aria-label={`Release ${name}`}>
+            Release…
+          </LinkButton>
+        )}
+      </span>
+    </li>
   );
 }
 

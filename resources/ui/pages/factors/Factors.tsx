@@ -7,8 +7,9 @@ import { Text } from '../../kit/Text';
 import { api, pagePath } from '../api';
 import { Loading, NotSignedIn, PageFrame } from '../PageFrame';
 import { goOn } from '../signin/goOn';
-import { w } from '../words';
+import { longMoment, w } from '../words';
 import { AddApp } from './AddApp';
+import { FactorRow } from './FactorRow';
 import { Passkeys } from './Passkeys';
 import { Sheet } from './Sheet';
 import { useProof } from './useProof';
@@ -63,7 +64,7 @@ export function Factors({ app }: { app: App }) {
         {held.reset === null ? null : (
           <div className="space-y-3">
             <Notice tone="caution" role="alert">
-              {w.factors.reset(moment(held.reset.due_at))}
+              {w.factors.reset(longMoment(held.reset.due_at))}
             </Notice>
             <Button size="large" onClick={() => run(() => answer(api.DELETE('/account/factors/reset')).then(changed))}>
               {w.factors.keep}
@@ -71,35 +72,24 @@ export function Factors({ app }: { app: App }) {
           </div>
         )}
         {held.demanded_from !== null && !isSafe ? (
-          <Notice tone="information">{w.factors.demanded(moment(held.demanded_from))}</Notice>
+          <Notice tone="information">{w.factors.demanded(longMoment(held.demanded_from))}</Notice>
         ) : null}
         {held.authenticators.length > 0 ? <p>{w.factors.about}</p> : isSafe ? null : <p>{w.factors.none}</p>}
         {held.authenticators.length > 0 ? (
           <ul className="space-y-3" aria-label={w.factors.apps}>
             {held.authenticators.map((one) => (
-              <li key={one.id} className="flex flex-wrap items-center justify-between gap-2">
-                <span className="min-w-0">
-                  <Text as="bdi" weight="strong" className="wrap-anywhere">
-                    {one.name}
-                  </Text>
-                  <Text as="span" size="note" tone="soft" className="block">
-                    {one.used_at === null ? w.factors.unused : w.factors.used(moment(one.used_at))}
-                  </Text>
-                </span>
-                <Button
-                  size="small"
-                  aria-label={w.factors.removeOf(one.name)}
-                  onClick={() =>
-                    run(() =>
-                      answer(
-                        api.DELETE('/account/factors/authenticators/{id}', { params: { path: { id: one.id } } }),
-                      ).then(changed),
-                    )
-                  }
-                >
-                  {w.factors.remove}
-                </Button>
-              </li>
+              <FactorRow
+                key={one.id}
+                name={one.name}
+                usedAt={one.used_at}
+                onRemove={() =>
+                  run(() =>
+                    answer(
+                      api.DELETE('/account/factors/authenticators/{id}', { params: { path: { id: one.id } } }),
+                    ).then(changed),
+                  )
+                }
+              />
             ))}
           </ul>
         ) : null}
@@ -148,8 +138,4 @@ export function Factors({ app }: { app: App }) {
       </div>
     </PageFrame>
   );
-}
-
-function moment(at: string): string {
-  return new Intl.DateTimeFormat(w.locale, { dateStyle: 'long', timeStyle: 'short' }).format(new Date(at));
 }

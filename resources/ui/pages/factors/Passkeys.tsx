@@ -10,6 +10,7 @@ import { useSubmit } from '../../kit/useSubmit';
 import { api } from '../api';
 import { Submit } from '../PageFrame';
 import { w } from '../words';
+import { FactorRow } from './FactorRow';
 
 /** The passkeys there are, and one more. */
 export function Passkeys({
@@ -36,30 +37,19 @@ export function Passkeys({
       {held.length === 0 ? null : (
         <ul className="space-y-3">
           {held.map((one) => (
-            <li key={one.id} className="flex flex-wrap items-center justify-between gap-2">
-              <span className="min-w-0">
-                <Text as="bdi" weight="strong" className="wrap-anywhere">
-                  {one.name}
-                </Text>
-                <Text as="span" size="note" tone="soft" className="block">
-                  {one.used_at === null ? w.factors.unused : w.factors.used(moment(one.used_at))}
-                  {one.is_copied ? ` · ${w.passkeys.copied}` : ''}
-                </Text>
-              </span>
-              <Button
-                size="small"
-                aria-label={w.factors.removeOf(one.name)}
-                onClick={() =>
-                  run(() =>
-                    answer(api.DELETE('/account/factors/passkeys/{id}', { params: { path: { id: one.id } } })).then(
-                      onChanged,
-                    ),
-                  )
-                }
-              >
-                {w.factors.remove}
-              </Button>
-            </li>
+            <FactorRow
+              key={one.id}
+              name={one.name}
+              usedAt={one.used_at}
+              note={one.is_copied ? ` · ${w.passkeys.copied}` : ''}
+              onRemove={() =>
+                run(() =>
+                  answer(api.DELETE('/account/factors/passkeys/{id}', { params: { path: { id: one.id } } })).then(
+                    onChanged,
+                  ),
+                )
+              }
+            />
           ))}
         </ul>
       )}
@@ -132,8 +122,4 @@ function AddPasskey({
       </Submit>
     </form>
   );
-}
-
-function moment(at: string): string {
-  return new Intl.DateTimeFormat(w.locale, { dateStyle: 'long', timeStyle: 'short' }).format(new Date(at));
 }

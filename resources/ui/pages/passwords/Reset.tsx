@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Notice } from '../../kit/Notice';
 import { api, linkToken, pagePath } from '../api';
-import { Loading, PageFrame } from '../PageFrame';
+import { BadLink, Loading, PageFrame } from '../PageFrame';
 import { w } from '../words';
 import { ChoosePassword } from './ChoosePassword';
 import { PageLink } from '../../kit/Page';
@@ -24,14 +24,9 @@ export function Reset({ app }: { app: App }) {
   if (found === null) return <Loading app={app} />;
   if (found instanceof ApiError) {
     return (
-      <PageFrame app={app} title={w.reset.badTitle}>
-        <Notice tone="caution" role="alert">
-          {found.words}
-        </Notice>
-        <p className="mt-5">
-          <PageLink href={pagePath('recover')}>{w.reset.another}</PageLink>
-        </p>
-      </PageFrame>
+      <BadLink app={app} title={w.reset.badTitle} error={found} href={pagePath('recover')}>
+        {w.reset.another}
+      </BadLink>
     );
   }
   if (done) {

@@ -1,10 +1,10 @@
 import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Notice } from '../../kit/Notice';
-import { PageLink, Pair } from '../../kit/Page';
+import { Pair } from '../../kit/Page';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, linkToken, pagePath } from '../api';
-import { Loading, PageFrame, Submit } from '../PageFrame';
+import { BadLink, Loading, PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
 
 /** Behind the link that went to a former address. Opening it changes nothing; the button takes the address back. */
@@ -33,14 +33,9 @@ export function UndoAddress({ app }: { app: Schemas['App'] }) {
   if (found === null) return <Loading app={app} />;
   if (found instanceof ApiError) {
     return (
-      <PageFrame app={app} title={w.undoAddress.badTitle}>
-        <Notice tone="caution" role="alert">
-          {found.words}
-        </Notice>
-        <p className="mt-5">
-          <PageLink href={pagePath('sign-in')}>{w.links.toSignIn}</PageLink>
-        </p>
-      </PageFrame>
+      <BadLink app={app} title={w.undoAddress.badTitle} error={found} href={pagePath('sign-in')}>
+        {w.links.toSignIn}
+      </BadLink>
     );
   }
   return (

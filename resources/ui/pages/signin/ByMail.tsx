@@ -7,6 +7,7 @@ import { useFirstFocus } from '../../kit/useFirstFocus';
 import { useSubmit } from '../../kit/useSubmit';
 import { api } from '../api';
 import { PageFrame, Submit } from '../PageFrame';
+import { CodeField, isWhole } from '../verification/CodeField';
 import { w } from '../words';
 
 type Answer = Schemas['SignedIn'] | Schemas['FactorNeeded'];
@@ -105,28 +106,15 @@ function TypeCode({
     setRefusal(null);
     return onDone(await answer(api.POST('/signins/mail/consume', { body: { email, code, keep } })));
   }, setRefusal);
-  const { code_length: length, code_has_letters: hasLetters } = app.verification;
   return (
     <PageFrame app={app} title={w.byMail.title}>
       <form onSubmit={submit} noValidate className="space-y-2">
         <Notice tone="information" role="status">
           {w.byMail.sent(email)}
         </Notice>
-        <TextField
-          id={box}
-          label={w.verify.code}
-          autoComplete="one-time-code"
-          inputMode={hasLetters ? 'text' : 'numeric'}
-          autoCapitalize={hasLetters ? 'characters' : 'off'}
-          spellCheck={false}
-          large
-          value={code}
-          onChange={(event) => setCode(event.target.value)}
-          error={refusal?.words}
-          help={hasLetters ? w.verify.codeOfLetters(length) : w.verify.codeOfDigits(length)}
-        />
+        <CodeField app={app} id={box} code={code} onType={setCode} error={refusal?.words} />
         <Checkbox label={w.signIn.keep} checked={keep} onChange={(event) => setKeep(event.target.checked)} />
-        <Submit look={app.look} ready={code.replace(/[^A-Za-z0-9]/g, '').length === length} busy={busy}>
+        <Submit look={app.look} ready={isWhole(app, code)} busy={busy}>
           {w.signIn.submit}
         </Submit>
       </form>

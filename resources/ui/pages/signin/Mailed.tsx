@@ -1,13 +1,11 @@
 import { useEffect, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Checkbox } from '../../kit/Field';
-import { Notice } from '../../kit/Notice';
-import { PageLink } from '../../kit/Page';
 import { needsSecondStep, type FactorNeeded } from '../../kit/SecondStep';
 import { Text } from '../../kit/Text';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, linkToken, pagePath } from '../api';
-import { Loading, PageFrame, Submit } from '../PageFrame';
+import { BadLink, Loading, PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
 import { goOn } from './goOn';
 import { PageSecondStep } from './PageSecondStep';
@@ -30,14 +28,9 @@ export function Mailed({ app }: { app: Schemas['App'] }) {
   if (found === null) return <Loading app={app} />;
   if (found instanceof ApiError) {
     return (
-      <PageFrame app={app} title={w.byMail.gone}>
-        <Notice tone="caution" role="alert">
-          {found.words}
-        </Notice>
-        <p className="mt-5">
-          <PageLink href={pagePath('sign-in')}>{w.links.toSignIn}</PageLink>
-        </p>
-      </PageFrame>
+      <BadLink app={app} title={w.byMail.gone} error={found} href={pagePath('sign-in')}>
+        {w.links.toSignIn}
+      </BadLink>
     );
   }
   if (step !== null) {

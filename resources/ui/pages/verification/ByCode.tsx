@@ -1,10 +1,10 @@
 import { useState, type ReactNode } from 'react';
 import { answer, type ApiError, type Schemas } from '../../api/client';
-import { TextField } from '../../kit/Field';
 import { useSubmit } from '../../kit/useSubmit';
 import { api } from '../api';
 import { Submit } from '../PageFrame';
 import { w } from '../words';
+import { CodeField, isWhole } from './CodeField';
 import { ProofSteps } from './ProofSteps';
 import type { Found } from './pressing';
 
@@ -33,23 +33,10 @@ export function ByCode({
     };
     return <ProofSteps app={app} shown={{ email, code }} found={found} onRefused={back} />;
   }
-  const { code_length: length, code_has_letters: hasLetters } = app.verification;
-  const typed = code.replace(/[^A-Za-z0-9]/g, '').length;
   return children(
     <form onSubmit={submit} noValidate className="mb-5 space-y-2">
-      <TextField
-        label={w.verify.code}
-        autoComplete="one-time-code"
-        inputMode={hasLetters ? 'text' : 'numeric'}
-        autoCapitalize={hasLetters ? 'characters' : 'off'}
-        spellCheck={false}
-        large
-        value={code}
-        onChange={(event) => setCode(event.target.value)}
-        error={refusal?.words}
-        help={hasLetters ? w.verify.codeOfLetters(length) : w.verify.codeOfDigits(length)}
-      />
-      <Submit look={app.look} ready={typed === length} busy={busy}>
+      <CodeField app={app} code={code} onType={setCode} error={refusal?.words} />
+      <Submit look={app.look} ready={isWhole(app, code)} busy={busy}>
         {w.verify.confirm}
       </Submit>
     </form>,

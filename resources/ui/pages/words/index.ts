@@ -19,6 +19,11 @@ export async function takeWords(): Promise<void> {
   Object.assign(kit, w.kit);
 }
 
+/** A moment, as people write it. */
+export function longMoment(at: string): string {
+  return new Intl.DateTimeFormat(w.locale, { dateStyle: 'long', timeStyle: 'short' }).format(new Date(at));
+}
+
 /** A day, as people write it. */
 export function longDate(day: string): string {
   return new Intl.DateTimeFormat(w.locale, { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(

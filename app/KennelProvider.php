@@ -35,6 +35,7 @@ use Kennel\App\Factors\FactorReset;
 use Kennel\App\Factors\FactorResets;
 use Kennel\App\Factors\PasskeyChallenge;
 use Kennel\App\Factors\PendingSignin;
+use Kennel\App\Factors\Phone;
 use Kennel\App\Factors\ResealAuthenticators;
 use Kennel\App\Fields\DialledNumbers;
 use Kennel\App\Http\Protocol\IdempotencyKey;
@@ -75,6 +76,9 @@ use Kennel\App\Platform\SystemPause;
 use Kennel\App\Platform\Throttling\CountingLimiter;
 use Kennel\App\Platform\Throttling\ForgetThrottles;
 use Kennel\App\Platform\Throttling\LockingFileStore;
+use Kennel\App\Providers\ProviderOffer;
+use Kennel\App\Providers\ProviderTrip;
+use Kennel\App\Providers\ResealProviderSecrets;
 use Kennel\App\Roles\TidyLapsedRoles;
 use Kennel\App\Rules\ForgetLogos;
 use Kennel\App\Sessions\CurrentSession;
@@ -105,7 +109,7 @@ final class KennelProvider extends ServiceProvider
     public const PRUNED = [
         Challenge::class, Invitation::class, Message::class, HeldDelivery::class, Session::class, SentForm::class, PastVerdict::class, SignupTally::class, Import::class,
         HashDay::class, WrapRun::class, CalibrationRun::class, EvidenceEntry::class, StrangerTally::class, IdempotencyKey::class, BulkRun::class,
-        SigninAttempt::class, FailureRun::class, PasskeyChallenge::class, Authenticator::class, PendingSignin::class, FactorReset::class,
+        SigninAttempt::class, FailureRun::class, PasskeyChallenge::class, Authenticator::class, PendingSignin::class, FactorReset::class, Phone::class, ProviderTrip::class, ProviderOffer::class,
     ];
 
     /** And who deletes what takes more than that. */
@@ -125,7 +129,7 @@ final class KennelProvider extends ServiceProvider
     public const FORGETS_ACCOUNTS = [ForgetEvidenceOfAccounts::class, ForgetMessagesOfAccounts::class, ForgetImportRowsOfAccounts::class];
 
     /** Who keeps sealed values. */
-    public const RESEALS = [ResealMessages::class, ResealCases::class, ResealAuthenticators::class];
+    public const RESEALS = [ResealMessages::class, ResealCases::class, ResealAuthenticators::class, ResealProviderSecrets::class];
 
     public function register(): void
     {

@@ -28,6 +28,7 @@ use Kennel\Core\Mail\AllowanceRules;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Pictures\PictureRules;
+use Kennel\Core\Providers\ProviderRules;
 use Kennel\Core\Retention\RetentionRules;
 use Kennel\Core\Rules\ReviewRules;
 use Kennel\Core\Sessions\SessionRules;
@@ -111,6 +112,7 @@ final class RulesProvider extends ServiceProvider
             WordingRules::class => static fn (RulesInForce $rules): WordingRules => WordingRules::read($rules->section('messages')),
             SigninRules::class => static fn (RulesInForce $rules): SigninRules => SigninRules::read($rules->section('signin')),
             FactorRules::class => static fn (RulesInForce $rules): FactorRules => FactorRules::read($rules->section('factors')),
+            ProviderRules::class => static fn (RulesInForce $rules): ProviderRules => ProviderRules::read($rules->only('providers')),
             SessionRules::class => static fn (RulesInForce $rules): SessionRules => SessionRules::read($rules->section('sessions')),
             ReviewRules::class => static fn (RulesInForce $rules): ReviewRules => ReviewRules::read($rules->section('review')),
             ThrottleRules::class => static fn (RulesInForce $rules): ThrottleRules => ThrottleRules::read($rules->section('throttles')),

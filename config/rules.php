@@ -6,7 +6,7 @@ declare(strict_types=1);
 // takes no sign-ups; bin/demo puts its own three into force.
 return [
     // The form of this document. Every change of it is a step in core/Rules/Upgrades.
-    'format' => 9,
+    'format' => 10,
     'apps' => [],
     'signup' => [
         // Never a role with a permission over Kennel itself.
@@ -66,7 +66,9 @@ return [
     // Links and codes that sign in, on apps that offer them.
     'signin' => ['mail_lifetime' => 'PT10M', 'mail_cool_down' => 'PT1M'],
     // Second factors: whose they are demanded of, and what holds for those who have one. Apps say for themselves whether they demand one.
-    'factors' => ['roles' => [], 'from' => '', 'grace' => 'P14D', 'known_for' => 'P30D', 'codes' => 10, 'reset_after' => 'P1D'],
+    'factors' => ['roles' => [], 'from' => '', 'grace' => 'P14D', 'known_for' => 'P30D', 'codes' => 10, 'reset_after' => 'P1D', 'texts' => false],
+    // Outside OpenID providers; apps say which of them they offer.
+    'providers' => [],
     'sessions' => [
         'idle' => 'PT2H',
         'absolute' => 'PT24H',

@@ -43,6 +43,9 @@ use Kennel\App\Http\Profile\OwnAddressController;
 use Kennel\App\Http\Profile\OwnDataController;
 use Kennel\App\Http\Protocol\Idempotency;
 use Kennel\App\Http\Protocol\ThrottleSource;
+use Kennel\App\Http\Providers\OwnProviderController;
+use Kennel\App\Http\Providers\ProviderController;
+use Kennel\App\Http\Providers\ProviderSigninController;
 use Kennel\App\Http\Recovery\RecoveryController;
 use Kennel\App\Http\Roles\AccessController;
 use Kennel\App\Http\Roles\CatalogueController;
@@ -98,7 +101,10 @@ Route::post('signins/mail/inspect', [MailSigninController::class, 'inspect'])->m
 Route::post('signins/mail/consume', [MailSigninController::class, 'consume'])->middleware(ThrottleSource::by('links'));
 Route::post('signins/passkey/options', [SigninController::class, 'passkeyOptions'])->middleware(ThrottleSource::by('links'));
 Route::post('signins/passkey', [SigninController::class, 'passkey'])->middleware(ThrottleSource::by('links'));
+Route::post('signins/provider', [ProviderSigninController::class, 'begin'])->middleware(ThrottleSource::by('links'));
+Route::post('signins/provider/finish', [ProviderSigninController::class, 'finish'])->middleware(ThrottleSource::by('links'));
 Route::post('sessions/second-factor/options', [SigninController::class, 'secondFactorOptions'])->middleware(ThrottleSource::by('links'));
+Route::post('sessions/second-factor/text', [SigninController::class, 'textCode'])->middleware(ThrottleSource::by('resends'));
 Route::post('sessions/second-factor', [SigninController::class, 'secondFactor'])->middleware(ThrottleSource::by('links'));
 
 // The browser's own session
@@ -135,9 +141,16 @@ Route::delete('account/factors/authenticators/{id}', [OwnFactorController::class
 Route::post('account/factors/passkeys/options', [OwnFactorController::class, 'beginPasskey'])->middleware(RequireFreshProof::class);
 Route::post('account/factors/passkeys', [OwnFactorController::class, 'addPasskey']);
 Route::delete('account/factors/passkeys/{id}', [OwnFactorController::class, 'removePasskey'])->middleware(RequireFreshProof::class);
+Route::post('account/factors/phones', [OwnFactorController::class, 'beginPhone'])->middleware([RequireFreshProof::class, ThrottleSource::by('resends')]);
+Route::post('account/factors/phones/{id}/confirm', [OwnFactorController::class, 'confirmPhone']);
+Route::delete('account/factors/phones/{id}', [OwnFactorController::class, 'removePhone'])->middleware(RequireFreshProof::class);
 Route::post('account/factors/recovery-codes', [OwnFactorController::class, 'renewCodes'])->middleware(RequireFreshProof::class);
 Route::delete('account/factors/trusted-devices', [OwnFactorController::class, 'forgetDevices']);
 Route::delete('account/factors/reset', [OwnFactorController::class, 'stopReset']);
+Route::get('account/providers', [OwnProviderController::class, 'index']);
+Route::post('account/providers', [OwnProviderController::class, 'begin'])->middleware(RequireFreshProof::class);
+Route::post('account/providers/offers', [OwnProviderController::class, 'accept']);
+Route::delete('account/providers/{id}', [OwnProviderController::class, 'remove'])->middleware(RequireFreshProof::class);
 Route::post('account/close', [OwnAccountController::class, 'close']);
 Route::put('account/password', [PasswordController::class, 'change']);
 Route::put('account/pictures/{field}', [OwnAccountController::class, 'sendPicture'])->where('field', '[a-z][a-z0-9_]{0,39}');
@@ -168,6 +181,8 @@ Route::post('rules/logos', [PictureController::class, 'sendLogo'])->middleware(R
 // The real account page asks this one in the place of POST /signups, so the operator is read from the console's cookie.
 Route::post('signups/rehearsal', [SignupController::class, 'rehearse'])->middleware(UnderDraft::class);
 Route::get('signups/funnel', [SignupController::class, 'funnel'])->middleware(RequirePermission::named('kennel:signups.read'));
+Route::get('providers/secrets', [ProviderController::class, 'secrets'])->middleware(RequirePermission::named('kennel:rules.read'));
+Route::put('providers/{key}/secret', [ProviderController::class, 'setSecret'])->middleware([RequirePermission::named('kennel:rules.manage'), RequireFreshProof::class]);
 Route::get('fields', [FieldController::class, 'index'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::get('fields/definitions', [FieldController::class, 'definitions'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::get('invitations', [InvitationController::class, 'index'])->middleware(RequirePermission::named('kennel:invitations.read'));
@@ -280,6 +295,7 @@ Route::post('accounts/{id}/require-new-password', [AccountController::class, 're
 Route::post('accounts/{id}/temporary-password', [AccountController::class, 'setTemporaryPassword'])->middleware([RequirePermission::named('kennel:accounts.manage'), RequireFreshProof::class]);
 Route::post('accounts/{id}/release', [BrakeController::class, 'releaseAccount'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::get('accounts/{id}/factors', [FactorController::class, 'show'])->middleware(RequirePermission::named('kennel:accounts.read'));
+Route::get('accounts/{id}/providers', [ProviderController::class, 'ofAccount'])->middleware(RequirePermission::named('kennel:accounts.read'));
 Route::post('accounts/{id}/factors/reset', [FactorController::class, 'reset'])->middleware([RequirePermission::named('kennel:accounts.manage'), RequireFreshProof::class]);
 Route::delete('accounts/{id}/factors/reset', [FactorController::class, 'stopReset'])->middleware(RequirePermission::named('kennel:accounts.manage'));
 Route::post('accounts/{id}/recovery', [RecoveryController::class, 'sendByOperator'])->middleware(RequirePermission::named('kennel:messages.send'));

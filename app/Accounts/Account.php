@@ -16,7 +16,7 @@ use Kennel\Core\Accounts\Status;
  * @property int $seq
  * @property string $id
  * @property string|null $app_key
- * @property 'signup'|'import'|'installation'|'operator' $came_by
+ * @property 'signup'|'import'|'installation'|'operator'|'invitation'|'provider' $came_by
  * @property string $name
  * @property string $email
  * @property string $lookup_key

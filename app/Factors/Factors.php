@@ -34,6 +34,7 @@ final readonly class Factors
         private Standings $standings,
         private Passkeys $passkeys,
         private Messages $messages,
+        private TextCodes $texts,
     ) {
     }
 
@@ -56,13 +57,18 @@ final readonly class Factors
     /**
      * Uses up what was typed. In one statement each, so that a code that comes twice at once counts once; called inside the act's transaction.
      *
-     * @return 'authenticator'|'recovery_code'|null what it was a code of; null for nothing that counts
+     * @return 'authenticator'|'text_code'|'recovery_code'|null what it was a code of; null for nothing that counts
      */
     public function spend(string $accountId, Secret $typed): ?string
     {
         foreach ($this->of($accountId) as $authenticator) {
             if ($this->spendStep($authenticator, $typed)) {
                 return 'authenticator';
+            }
+        }
+        foreach ($this->texts->phonesOf($accountId) as $phone) {
+            if ($this->texts->spend($phone, $typed)) {
+                return 'text_code';
             }
         }
         $code = RecoveryCode::read($typed->reveal());
@@ -101,7 +107,7 @@ final readonly class Factors
 
     public function count(string $accountId): int
     {
-        return Authenticator::query()->confirmed()->where('account_id', $accountId)->count() + Passkey::query()->where('account_id', $accountId)->count();
+        return Authenticator::query()->confirmed()->where('account_id', $accountId)->count() + Passkey::query()->where('account_id', $accountId)->count() + Phone::query()->confirmed()->where('account_id', $accountId)->count();
     }
 
     /**
@@ -129,6 +135,7 @@ final readonly class Factors
     {
         Authenticator::query()->where('account_id', $account->id)->delete();
         Passkey::query()->where('account_id', $account->id)->delete();
+        Phone::query()->where('account_id', $account->id)->delete();
         $this->codes->forget($account->id);
         $this->devices->trustNone($account->id);
         $this->accounts->change($account, ['factor_since' => null]);
@@ -137,7 +144,7 @@ final readonly class Factors
     /**
      * Tells the holder what became of their factors, and writes it down.
      *
-     * @param  'added'|'removed'|'passkey_added'|'passkey_removed'|'codes_renewed'|'code_used'|'codes_tried'|'reset'  $what
+     * @param  'added'|'removed'|'passkey_added'|'passkey_removed'|'phone_added'|'phone_removed'|'codes_renewed'|'code_used'|'codes_tried'|'reset'  $what
      */
     public function note(Account $account, Actor $by, string $what, string $reason = ''): void
     {

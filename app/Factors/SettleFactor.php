@@ -29,7 +29,7 @@ final readonly class SettleFactor
     /**
      * Called inside the act's transaction, once the factor is there.
      *
-     * @param  'added'|'passkey_added'  $what
+     * @param  'added'|'passkey_added'|'phone_added'  $what
      * @return array{sheet: list<string>|null, token: Token, until: \DateTimeImmutable|null} a sheet of recovery codes with the first factor, null with a further one; and the session's token from now on
      */
     public function __invoke(SignedIn $holder, Account $account, string $what): array

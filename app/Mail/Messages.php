@@ -25,6 +25,9 @@ final readonly class Messages
 {
     public const SAMPLE = 'sample';
 
+    /** A code by text message; whoever can read it could use it. */
+    public const TEXT_CODE = 'text_code';
+
     /** Rows of one statement. */
     private const AT_ONCE = 100;
 
@@ -184,14 +187,18 @@ final readonly class Messages
     /** Of a kind of its own, as a sample of a wording is. */
     public function queueText(string $number, string $text, SignedIn $operator): Message
     {
-        return $this->put([
-            'id' => (string) Str::uuid7(),
-            'account_id' => $operator->accountId,
-            'kind' => self::SAMPLE,
-            'channel' => Channel::Text->value,
-            'recipient' => $number,
-            ...$this->composition->writeText($text),
-        ]);
+        return $this->putText(self::SAMPLE, $number, $operator->accountId, $text);
+    }
+
+    public function queueTextCode(string $number, string $text, Account $account): Message
+    {
+        // The first line of a text stands for it in lists and evidence; of this one nothing may.
+        return $this->putText(self::TEXT_CODE, $number, $account->id, $text, 'A code');
+    }
+
+    private function putText(string $kind, string $number, string $accountId, string $text, ?string $subject = null): Message
+    {
+        return $this->put(['id' => (string) Str::uuid7(), 'account_id' => $accountId, 'kind' => $kind, 'channel' => Channel::Text->value, 'recipient' => $number, ...$this->composition->writeText($text), ...$subject === null ? [] : ['subject' => $subject]]);
     }
 
     /** @param  array<string, mixed>  $columns */

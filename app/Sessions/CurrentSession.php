@@ -23,6 +23,7 @@ use Kennel\Core\Roles\Bounds;
 use Kennel\Core\Roles\PermissionSet;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Sessions\DecideSession;
+use Kennel\Core\Sessions\Proof;
 use Kennel\Core\Sessions\SessionFacts;
 use Kennel\Core\Sessions\SessionRules;
 use Psr\Clock\ClockInterface;
@@ -141,7 +142,7 @@ final class CurrentSession implements Caller
             return null;
         }
         $row = $this->database->look(
-            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, s.proven_at, a.id AS account_id, a.name, '.StandingRow::columns().', '.Roles::TAG.' AS role_tag
+            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, s.proven_at, s.proven_by, s.second_factor, a.id AS account_id, a.name, '.StandingRow::columns().', '.Roles::TAG.' AS role_tag
              FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE (s.token_digest = ? OR (s.former_digest = ? AND s.former_until > ?)) AND s.surface = ?',
             [$digest = $token->digest(), $digest, Moment::write($this->clock->now()), $surface->value],
         )[0] ?? null;
@@ -178,6 +179,7 @@ final class CurrentSession implements Caller
             $row->app_key,
             $standing,
             Moment::read($row->proven_at),
+            new Proof($row->proven_by, $row->second_factor),
         );
     }
 }

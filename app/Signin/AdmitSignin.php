@@ -10,6 +10,8 @@ use Kennel\App\Factors\FactorResets;
 use Kennel\App\Factors\Factors;
 use Kennel\App\Factors\Passkeys;
 use Kennel\App\Factors\PendingSignins;
+use Kennel\App\Factors\Phone;
+use Kennel\App\Factors\TextCodes;
 use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Sessions\KnownDevices;
 use Kennel\Core\Sessions\Proof;
@@ -17,7 +19,7 @@ use Kennel\Core\Sessions\Proof;
 /** A first factor was proven: is a second one asked for? One answer for every way there is. Called inside the act's transaction. */
 final readonly class AdmitSignin
 {
-    public function __construct(private BeginSession $begin, private PendingSignins $pending, private KnownDevices $devices, private FactorResets $resets, private Accounts $accounts, private Factors $factors, private Passkeys $passkeys)
+    public function __construct(private BeginSession $begin, private PendingSignins $pending, private KnownDevices $devices, private FactorResets $resets, private Accounts $accounts, private Factors $factors, private Passkeys $passkeys, private TextCodes $texts)
     {
     }
 
@@ -29,6 +31,6 @@ final readonly class AdmitSignin
 
         return $account->factor_since === null || $isTrusted
             ? Outcome::session(($this->begin)($account, $browser, $kept, new Proof($provenBy, $isTrusted ? 'known_device' : null)), $kept)
-            : Outcome::needsSecondFactor($this->pending->begin($account, $browser, $kept, $provenBy), $this->factors->of($account->id) !== [], $this->passkeys->of($account->id) !== []);
+            : Outcome::needsSecondFactor($this->pending->begin($account, $browser, $kept, $provenBy), $this->factors->of($account->id) !== [], $this->passkeys->of($account->id) !== [], array_map(static fn (Phone $phone): array => ['id' => $phone->id, 'number' => $phone->masked()], $this->texts->phonesOf($account->id)));
     }
 }

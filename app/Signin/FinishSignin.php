@@ -12,6 +12,8 @@ use Kennel\App\Factors\Factors;
 use Kennel\App\Factors\Passkeys;
 use Kennel\App\Factors\PendingSignin;
 use Kennel\App\Factors\PendingSignins;
+use Kennel\App\Factors\Phone;
+use Kennel\App\Factors\TextCodes;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Platform\Refusals\Refusal;
@@ -25,7 +27,7 @@ use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Sessions\Proof;
 use Psr\Clock\ClockInterface;
 
-/** Shows the second factor: a code of an authenticator app, a recovery code, or a passkey. */
+/** Shows the second factor: a code of an authenticator app or of a text message, a recovery code, or a passkey. */
 final readonly class FinishSignin
 {
     /** Whoever shows wrong codes knows the password: the holder hears of it sooner than of wrong passwords. */
@@ -39,6 +41,7 @@ final readonly class FinishSignin
         private Standings $standings,
         private Factors $factors,
         private Passkeys $passkeys,
+        private TextCodes $texts,
         private FactorRules $rules,
         private KnownDevices $devices,
         private BeginSession $begin,
@@ -110,6 +113,21 @@ final readonly class FinishSignin
         $pending = $this->pending->find($token, $browser) ?? throw self::over();
 
         return $this->database->transaction(fn (): array => $this->passkeys->request('second_factor', $pending->account_id));
+    }
+
+    /**
+     * Sends a code to one of the telephones there are.
+     *
+     * @throws Refusal when there is nothing to finish any more, for a telephone of somebody else, and too soon after the last code
+     */
+    public function text(string $token, string $phoneId, Browser $browser): void
+    {
+        $pending = $this->pending->find($token, $browser) ?? throw self::over();
+        $this->database->transaction(function () use ($pending, $phoneId): void {
+            $account = $this->accounts->find($pending->account_id) ?? throw self::over();
+            $phone = array_values(array_filter($this->texts->phonesOf($account->id), static fn (Phone $one): bool => $one->id === $phoneId))[0] ?? throw Refusal::notFound();
+            $this->texts->send($phone, $account);
+        });
     }
 
     /** For a token nobody knows, one that ran out, and one that was tried too often: the first factor is asked for again. */

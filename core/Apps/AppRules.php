@@ -13,7 +13,7 @@ final readonly class AppRules
     public const EXAMPLE = [
         'key' => 'example', 'look' => ['name' => 'Example', 'colour' => '#006373', 'ground' => '', 'logo' => ''], 'admission' => 'nobody',
         'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof',
-        'roles' => [], 'landing' => ['address' => '', 'roles' => []], 'ways' => ['password'], 'second_factor' => 'offered',
+        'roles' => [], 'landing' => ['address' => '', 'roles' => []], 'ways' => ['password'], 'providers' => [], 'second_factor' => 'offered',
     ];
 
     public function __construct(
@@ -31,6 +31,8 @@ final readonly class AppRules
         public bool $demandsFactor = false,
         /** @var list<SigninWay> by which people can begin to sign in on its pages */
         public array $ways = [SigninWay::Password],
+        /** @var list<string> outside providers that its sign-in page offers as well; their keys */
+        public array $providers = [],
     ) {
     }
 
@@ -48,6 +50,7 @@ final readonly class AppRules
         $landing = LandingRules::read($document->section('landing', 'Where whoever has signed in goes on to'));
         $demandsFactor = $document->choice('second_factor', ['offered', 'demanded'], 'Whether whoever came by this app needs a second factor') === 'demanded';
         $ways = self::ways($document);
+        $providers = $document->strings('providers', 'The outside providers that its sign-in page offers as well, in that order');
         $document->nothingElse();
         if ($isDiscreet && $opensSession) {
             // A stranger would have to be given a session for somebody else's account, or be told by not getting one.
@@ -57,7 +60,7 @@ final readonly class AppRules
             throw $document->mistake('domains', 'must list at least one domain while only listed domains are admitted');
         }
         try {
-            return new self($key, $look, Admission::of($kind, $domains, $subdomains), $isDiscreet, $opensSession, $roles, $landing, $demandsFactor, $ways);
+            return new self($key, $look, Admission::of($kind, $domains, $subdomains), $isDiscreet, $opensSession, $roles, $landing, $demandsFactor, $ways, $providers);
         } catch (\InvalidArgumentException $error) {
             throw $document->mistake('domains', $error->getMessage());
         }

@@ -26,6 +26,8 @@ final readonly class FactorRules
         public int $codes,
         /** Between an operator's asking and the removal: the holder is told, and can stop it. */
         public Duration $resetAfter,
+        /** Whether a telephone that codes are texted to can be added as one. Those there are go on counting. */
+        public bool $texts = false,
     ) {
     }
 
@@ -41,6 +43,7 @@ final readonly class FactorRules
             $document->duration('known_for', 'How long a device is not asked again on which it was shown; nothing for always asking', mayBeNothing: true),
             $document->integer('codes', 6, 20, 'How many recovery codes there are'),
             $document->duration('reset_after', 'Between an operator’s asking to remove the factors and their removal', mayBeNothing: true),
+            $document->boolean('texts', 'A telephone that codes are texted to may be one'),
         );
         $document->nothingElse();
 

@@ -44,6 +44,7 @@ final class SigninGuidance
             self::atMost('signin_nist.reauthenticate', $sessions->absolute->seconds, self::DAY, 'sessions.absolute', 'PT24H'),
             self::atMost('signin_nist.idle', $sessions->idle->seconds, self::HOUR, 'sessions.idle', 'PT1H'),
             self::atMost('signin_nist.kept', $sessions->keptAbsolute->seconds, 30 * self::DAY, 'sessions.kept_absolute', 'P30D'),
+            $book->factors->texts ? new Clause('signin_nist.texts', Stands::Against, [], ['factors.texts' => false]) : new Clause('signin_nist.texts_not', Stands::Meets),
             self::offers($book, SigninWay::Mail) ? new Clause('signin_nist.mail', Stands::Against) : new Clause('signin_nist.mail_not', Stands::Meets),
             $anHour <= self::MOST_AN_HOUR ? new Clause('signin_asvs.stuffing', Stands::Meets, ['guesses' => $anHour]) : new Clause('signin_asvs.stuffing_open', Stands::Against),
             new Clause('signin_asvs.tell', $book->throttles->tellAfter > 0 ? Stands::Meets : Stands::Against, ['set' => $book->throttles->tellAfter], $book->throttles->tellAfter > 0 ? [] : ['throttles.tell_after' => 20]),

@@ -20,6 +20,7 @@ use Kennel\Core\Mail\AllowanceRules;
 use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordRules;
 use Kennel\Core\Pictures\PictureRules;
+use Kennel\Core\Providers\ProviderRules;
 use Kennel\Core\Retention\RetentionRules;
 use Kennel\Core\Rules\Upgrades\UpgradeBook;
 use Kennel\Core\Sessions\SessionRules;
@@ -52,6 +53,7 @@ final readonly class RuleBook
         public AllowanceRules $allowance,
         public SigninRules $signin,
         public FactorRules $factors,
+        public ProviderRules $providers,
         public SessionRules $sessions,
         public ReviewRules $review,
         public ThrottleRules $throttles,
@@ -88,6 +90,7 @@ final readonly class RuleBook
             AllowanceRules::read($messages->section('allowance', 'How many messages go out in a day (UTC)')),
             SigninRules::read($root->section('signin', 'Links and codes that sign in')),
             FactorRules::read($root->section('factors', 'Second factors')),
+            ProviderRules::read($root),
             SessionRules::read($root->section('sessions', 'How long a session lives')),
             ReviewRules::read($root->section('review', 'How a draft of these rules is published')),
             ThrottleRules::read($root->section('throttles', 'How often a stranger may knock')),
@@ -119,6 +122,11 @@ final readonly class RuleBook
         foreach ($this->fields->all as $field) {
             foreach (array_diff($field->apps, array_keys($this->apps)) as $unknown) {
                 throw new InvalidRuleBook("fields.{$field->key}.apps: there is no app \"{$unknown}\"");
+            }
+        }
+        foreach ($this->apps as $app) {
+            foreach (array_diff($app->providers, array_keys($this->providers->all)) as $unknown) {
+                throw new InvalidRuleBook("apps.{$app->key}.providers: there is no provider \"{$unknown}\"");
             }
         }
         foreach (array_diff(array_keys($this->sessions->apps), array_keys($this->apps)) as $unknown) {

@@ -8,11 +8,11 @@ namespace Kennel\Core\Sessions;
 final readonly class Proof
 {
     /** What each is called in tokens and records (RFC 8176 §2). */
-    private const METHODS = ['password' => 'pwd', 'mail_link' => 'otp', 'mail_code' => 'otp', 'passkey' => 'hwk', 'authenticator' => 'otp', 'recovery_code' => 'otp'];
+    private const METHODS = ['password' => 'pwd', 'mail_link' => 'otp', 'mail_code' => 'otp', 'passkey' => 'hwk', 'authenticator' => 'otp', 'text_code' => 'sms', 'recovery_code' => 'otp'];
 
     /**
-     * @param  string  $first  'password', 'mail_link', 'mail_code' or 'passkey'
-     * @param  string|null  $second  'authenticator', 'recovery_code', or 'known_device', which shows nothing anew
+     * @param  string  $first  'password', 'mail_link', 'mail_code', 'passkey', or 'provider', whose own ways have no name among these
+     * @param  string|null  $second  'authenticator', 'text_code', 'recovery_code', or 'known_device', which shows nothing anew
      */
     public function __construct(public string $first, public ?string $second = null)
     {

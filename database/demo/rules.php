@@ -13,9 +13,14 @@ $handed = static fn (string $key, array ...$grants): array => ['key' => $key, 'g
 [$desk, $holder] = [$to('operators', 'To answer you and mend your account'), $to('holder', 'It is yours')];
 // Where bin/demo serves the pages that stand for the apps; nothing where no demo runs.
 $lands = static fn (string $app): array => ['address' => getenv('KENNEL_DEMO_APPS') === false ? '' : getenv('KENNEL_DEMO_APPS')."/{$app}", 'roles' => []];
+// The college's own provider, which bin/demo serves as well; none where no demo runs.
+$college = getenv('KENNEL_DEMO_PROVIDER') === false ? [] : [['key' => 'riverside', 'name' => 'Riverside College', 'issuer' => getenv('KENNEL_DEMO_PROVIDER'), 'client_id' => 'kennel', 'authentication' => 'none', 'newcomers' => 'admitted']];
 $rules = require __DIR__.'/../../config/rules.php';
 
 return array_replace($rules, [
+    'providers' => $college,
+    // Offered to volunteers without a telephone that runs apps.
+    'factors' => [...$rules['factors'], 'texts' => true],
     // Two of the messages in words of the network's own, one of them in both languages.
     'messages' => ['allowance' => ['a_day' => 50, 'an_address' => 10, 'an_app' => 0, 'kept_back' => 20], 'wordings' => [
         ['key' => 'verify_address:gaugebook:en', 'subject' => '{{ app }}: one step, and you can send readings', 'html' => <<<'HTML'
@@ -37,9 +42,9 @@ return array_replace($rules, [
             HTML, 'text' => '', 'sender_name' => '', 'reply_to' => 'volunteers@alderwend.example'],
     ]],
     'apps' => [
-        ['key' => 'gaugebook', 'look' => ['name' => 'Gaugebook', 'colour' => '#1d6f9c', 'ground' => '', 'logo' => ''], 'admission' => 'anyone', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('gaugebook'), 'ways' => ['password', 'mail', 'passkey'], 'second_factor' => 'offered'],
-        ['key' => 'floodline', 'look' => ['name' => 'Floodline', 'colour' => '#a3401f', 'ground' => '', 'logo' => ''], 'admission' => 'invited', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('floodline'), 'ways' => ['password', 'passkey'], 'second_factor' => 'offered'],
-        ['key' => 'kitloft', 'look' => ['name' => 'Kitloft', 'colour' => '#4b6b2f', 'ground' => '#eef2e8', 'logo' => ''], 'admission' => 'domains', 'domains' => ['alderwend.example', 'millreach.example'], 'subdomains' => true, 'registered' => 'say_so', 'session' => 'at_once', 'roles' => [], 'landing' => $lands('kitloft'), 'ways' => ['password', 'mail'], 'second_factor' => 'offered'],
+        ['key' => 'gaugebook', 'look' => ['name' => 'Gaugebook', 'colour' => '#1d6f9c', 'ground' => '', 'logo' => ''], 'admission' => 'anyone', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('gaugebook'), 'ways' => ['password', 'mail', 'passkey'], 'providers' => $college === [] ? [] : ['riverside'], 'second_factor' => 'offered'],
+        ['key' => 'floodline', 'look' => ['name' => 'Floodline', 'colour' => '#a3401f', 'ground' => '', 'logo' => ''], 'admission' => 'invited', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('floodline'), 'ways' => ['password', 'passkey'], 'providers' => [], 'second_factor' => 'offered'],
+        ['key' => 'kitloft', 'look' => ['name' => 'Kitloft', 'colour' => '#4b6b2f', 'ground' => '#eef2e8', 'logo' => ''], 'admission' => 'domains', 'domains' => ['alderwend.example', 'millreach.example'], 'subdomains' => true, 'registered' => 'say_so', 'session' => 'at_once', 'roles' => [], 'landing' => $lands('kitloft'), 'ways' => ['password', 'mail'], 'providers' => [], 'second_factor' => 'offered'],
     ],
     'fields' => [
         $field('home_reach', 'Home reach', 'one_choice', ['help' => 'The stretch of river you look after.', 'required' => 'before_first_use', 'apps' => ['gaugebook'], 'choices' => [

@@ -215,6 +215,10 @@ return [
         'removed' => 'wurde eine Authenticator-App entfernt',
         'passkey_added' => 'wurde ein Passkey hinzugefügt',
         'passkey_removed' => 'wurde ein Passkey entfernt',
+        'provider_linked' => 'wurde die Anmeldung über einen anderen Dienst verknüpft',
+        'provider_unlinked' => 'wurde die Anmeldung über einen anderen Dienst getrennt',
+        'phone_added' => 'wurde ein Telefon für Codes hinzugefügt',
+        'phone_removed' => 'wurde ein Telefon für Codes entfernt',
         'codes_tried' => 'hat jemand das richtige Passwort und dann mehrmals falsche Codes eingegeben',
         'codes_renewed' => 'wurden neue Ersatzcodes erstellt; die bisherigen gelten nicht mehr',
         'code_used' => 'wurde ein Ersatzcode zum Anmelden benutzt',
@@ -224,4 +228,5 @@ return [
         'by_holder' => 'von jemandem, der das bisherige kannte,',
         'by_link' => 'über einen Link aus einer E-Mail',
     ],
+    'text_code' => 'Ihr Code für :name ist :code. Er gilt zehn Minuten. Niemand wird Sie je danach fragen.',
 ];

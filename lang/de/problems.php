@@ -45,7 +45,18 @@ return [
     ],
     'factor' => [
         'needed' => ['title' => 'Dieser Faktor wird gebraucht', 'detail' => 'Von diesem Konto wird ein zweiter Faktor verlangt. Fügen Sie einen anderen hinzu, bevor Sie den letzten entfernen.'],
+        'texts_not_offered' => ['title' => 'Codes per SMS werden nicht angeboten', 'detail' => 'Fügen Sie eine Authenticator-App oder einen Passkey hinzu.'],
+        'phone_there' => ['title' => 'Diese Nummer ist schon da', 'detail' => 'Die Codes gehen an sie.'],
+        'text_too_soon' => ['title' => 'Eben wurde ein Code gesendet', 'detail' => 'Es kann eine Minute dauern, bis er ankommt.'],
         'too_many' => ['title' => 'Mehr sind nicht möglich', 'detail' => 'Entfernen Sie eine App, die Sie nicht mehr benutzen.'],
+    ],
+    'provider' => [
+        'unavailable' => ['title' => 'Der andere Dienst hat nicht geantwortet, wie er sollte', 'detail' => 'Versuchen Sie es später noch einmal, oder melden Sie sich anders an.'],
+        'refused' => ['title' => 'Der andere Dienst hat Sie nicht angemeldet', 'detail' => 'Der Grund steht dabei.'],
+        'no_way_in' => ['title' => 'An diesem Konto kann man sich nicht anmelden', 'detail' => 'Fragen Sie den Betreiber der App.'],
+        'linked_elsewhere' => ['title' => 'Es ist mit einem anderen Konto verknüpft', 'detail' => 'Melden Sie sich damit an und trennen Sie es zuerst dort.'],
+        'last_way' => ['title' => 'Das ist der letzte Weg hinein', 'detail' => 'Setzen Sie zuerst ein Passwort: „Vergessen?“ auf der Anmeldeseite sendet einen Link.'],
+        'too_many' => ['title' => 'Mehr sind nicht möglich', 'detail' => 'Trennen Sie einen Dienst, den Sie nicht mehr benutzen.'],
     ],
     'challenge' => [
         'refused' => ['title' => 'Der Link kann nicht benutzt werden', 'detail' => 'Der Grund steht dabei.'],

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 // As lang/en/reasons.php, in German: what is said on account pages. The rest is the console's, and is said in English.
 return [
+    'provider' => ['over' => 'Diese Anmeldung wurde nicht in diesem Browser begonnen, oder vor längerer Zeit. Beginnen Sie neu.', 'declined' => 'Sie haben bei :provider abgelehnt.', 'refused' => ':provider wollte Sie nicht anmelden.'],
+    'text' => ['number' => 'Das ist keine Telefonnummer mit Landesvorwahl, wie in +47 21 93 00 00.'],
     'name' => [
         'required' => 'Geben Sie einen Namen ein.',
         'too_long' => 'Höchstens :maximum Zeichen; dies sind :length.',

@@ -215,6 +215,10 @@ return [
         'removed' => 'an authenticator app was removed',
         'passkey_added' => 'a passkey was added',
         'passkey_removed' => 'a passkey was removed',
+        'provider_linked' => 'signing in by another service was linked',
+        'provider_unlinked' => 'signing in by another service was unlinked',
+        'phone_added' => 'a telephone for codes was added',
+        'phone_removed' => 'a telephone for codes was removed',
         'codes_tried' => 'somebody gave the right password and then wrong codes, several times',
         'codes_renewed' => 'new recovery codes were made, and the former ones are worth nothing',
         'code_used' => 'a recovery code was used to sign in',
@@ -224,4 +228,5 @@ return [
         'by_holder' => 'by somebody who knew the former one',
         'by_link' => 'by the link in a message to this address',
     ],
+    'text_code' => 'Your code for :name is :code. It works for ten minutes. Nobody will ever ask you for it.',
 ];

@@ -80,8 +80,19 @@ return [
     'factor' => [
         'needed' => ['title' => 'This factor is needed', 'detail' => 'A second factor is demanded of this account. Add another before you remove the last.'],
         'too_many' => ['title' => 'There are as many as there can be', 'detail' => 'Remove an authenticator app that is not used any more.'],
+        'texts_not_offered' => ['title' => 'Codes by text message are not offered', 'detail' => 'Add an authenticator app or a passkey.'],
+        'phone_there' => ['title' => 'This number is there already', 'detail' => 'Codes go to it.'],
+        'text_too_soon' => ['title' => 'A code was sent a moment ago', 'detail' => 'It can take a minute to arrive.'],
         'none' => ['title' => 'There is no second factor', 'detail' => 'The account has none that could be removed.'],
         'reset_asked' => ['title' => 'It is asked for already', 'detail' => 'The removal is waiting for its time.'],
+    ],
+    'provider' => [
+        'unavailable' => ['title' => 'The other service did not answer as it should', 'detail' => 'Try again in a while, or sign in by another way.'],
+        'refused' => ['title' => 'The other service did not sign you in', 'detail' => 'The reason says why.'],
+        'no_way_in' => ['title' => 'This account cannot be signed in to', 'detail' => 'Ask whoever runs the app.'],
+        'linked_elsewhere' => ['title' => 'It is linked to another account', 'detail' => 'Sign in with it to get there, and unlink it there first.'],
+        'last_way' => ['title' => 'This is the last way in', 'detail' => 'Set a password first: “Forgotten?” on the sign-in page sends a link.'],
+        'too_many' => ['title' => 'There are as many as there can be', 'detail' => 'Unlink one that is not used any more.'],
     ],
     'challenge' => [
         'refused' => ['title' => 'The link cannot be used', 'detail' => 'The reason says why.'],

@@ -25,6 +25,7 @@ final class Layers
             'Pictures' => 'what is a picture',
             'Sessions' => 'how long a session lasts, and by what it was proven',
             'Passkeys' => 'what authenticators answer (WebAuthn): CBOR, keys, the two ceremonies',
+            'Providers' => 'outside OpenID providers: their documents, the trip there, ID tokens',
             'Factors' => 'second factors: codes of authenticator apps, recovery codes, of whom one is demanded',
             'Challenges' => 'whether a link still proves anything',
             'Verification' => 'how long links and codes work, how often one is sent',
@@ -107,6 +108,7 @@ final class Layers
             'Desk' => 'what operators do to accounts',
             'Access' => 'roles made and given; why somebody may; what apps ask',
         ],
+        ['Providers' => 'signing in by an outside provider: the trip there, whose account it is, links'],
         [
             'Impact' => 'a draft, run over all accounts; whom words go to next',
             'Bulk' => 'acts upon many accounts: checked, done, undone',

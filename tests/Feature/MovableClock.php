@@ -17,6 +17,11 @@ final class MovableClock implements ClockInterface
         return $this->now;
     }
 
+    public function set(\DateTimeImmutable $now): void
+    {
+        $this->now = $now;
+    }
+
     /** @param  string  $by such as "+1 day" */
     public function move(string $by): void
     {

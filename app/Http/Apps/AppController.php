@@ -20,6 +20,8 @@ use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\Required;
 use Kennel\Core\Passwords\PasswordRules;
+use Kennel\Core\Providers\Provider;
+use Kennel\Core\Providers\ProviderRules;
 use Kennel\Core\Signup\SignupSchema;
 use Kennel\Core\Signup\TermsRules;
 use Kennel\Core\Verification\VerificationRules;
@@ -36,6 +38,7 @@ final readonly class AppController
         private PictureLinks $links,
         private CodeRules $codes,
         private VerificationRules $verification,
+        private ProviderRules $providers,
     ) {
     }
 
@@ -93,6 +96,7 @@ final readonly class AppController
                 'resend_after' => $this->verification->coolDown->seconds,
             ],
             'ways' => array_map(static fn (SigninWay $way): string => $way->value, $app->rules->ways),
+            'providers' => array_map(static fn (Provider $one): array => ['key' => $one->key, 'name' => $one->name], $this->providers->named($app->rules->providers)),
             'signup' => [
                 'admission' => $admission->kind,
                 'domains' => $admission->domains->domains,

@@ -11,14 +11,17 @@ use Kennel\App\Factors\FactorResets;
 use Kennel\App\Factors\Factors;
 use Kennel\App\Factors\Passkey;
 use Kennel\App\Factors\Passkeys;
+use Kennel\App\Factors\Phone;
 use Kennel\App\Factors\RecoveryCodes;
+use Kennel\App\Factors\TextCodes;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Sessions\KnownDevices;
+use Kennel\Core\Factors\FactorRules;
 
 /** The second factors of an account as its holder and operators are told of them: all but what they are made of. */
 final readonly class FactorResource
 {
-    public function __construct(private Factors $factors, private RecoveryCodes $codes, private KnownDevices $devices, private Standings $standings, private FactorResets $resets, private Passkeys $passkeys)
+    public function __construct(private Factors $factors, private RecoveryCodes $codes, private KnownDevices $devices, private Standings $standings, private FactorResets $resets, private Passkeys $passkeys, private TextCodes $texts, private FactorRules $rules)
     {
     }
 
@@ -35,6 +38,10 @@ final readonly class FactorResource
             'passkeys' => array_map(static fn (Passkey $one): array => [
                 'id' => $one->id, 'name' => $one->name, 'added_at' => $one->created_at, 'used_at' => $one->used_at, 'is_copied' => $one->is_backed_up,
             ], $this->passkeys->of($account->id)),
+            'phones' => array_map(static fn (Phone $one): array => [
+                'id' => $one->id, 'number' => $one->masked(), 'added_at' => $one->confirmed_at, 'used_at' => $one->used_at,
+            ], $this->texts->phonesOf($account->id)),
+            'offers_texts' => $this->rules->texts,
             'recovery_codes' => $this->codes->count($account->id),
             'trusted_devices' => $this->devices->countTrusted($account->id),
             'demanded_from' => $due === null ? null : Moment::write($due),

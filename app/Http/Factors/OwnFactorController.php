@@ -11,6 +11,7 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Factors\FactorResets;
 use Kennel\App\Factors\TendFactors;
 use Kennel\App\Factors\TendPasskeys;
+use Kennel\App\Factors\TendPhones;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Platform\Identity\Caller;
@@ -81,6 +82,35 @@ final readonly class OwnFactorController
     public function removePasskey(string $id, TendPasskeys $passkeys): Response
     {
         $passkeys->remove($this->caller->get(), $id);
+
+        return new Response(status: 204);
+    }
+
+    /** Sends a first code; the telephone counts when it is typed. */
+    public function beginPhone(Request $request, TendPhones $phones): JsonResponse
+    {
+        $holder = $this->caller->get();
+        $body = Body::of($request);
+        $number = $body->text('number') ?? '';
+        $body->complete();
+        $phone = $phones->begin($holder, $number);
+
+        return Json::ok(['id' => $phone->id, 'number' => $phone->number], 201);
+    }
+
+    public function confirmPhone(string $id, Request $request, TendPhones $phones): JsonResponse
+    {
+        $holder = $this->caller->get();
+        $body = Body::of($request);
+        $code = $body->secret('code') ?? new Secret('');
+        $body->complete();
+
+        return self::added($phones->confirm($holder, $id, $code, Source::of($request)), $request, 200);
+    }
+
+    public function removePhone(string $id, TendPhones $phones): Response
+    {
+        $phones->remove($this->caller->get(), $id);
 
         return new Response(status: 204);
     }

@@ -37,6 +37,7 @@ final class Problem extends \RuntimeException
             RefusalKind::Invalid => 422,
             RefusalKind::ConditionMissing => 428,
             RefusalKind::HeldBack => 429,
+            RefusalKind::Unavailable => 503,
         };
 
         return new self($status, $refusal->refusal, $refusal->reasons, $refusal->retryAfter === null ? [] : ['Retry-After' => (string) $refusal->retryAfter]);

@@ -29,6 +29,9 @@ final readonly class CurrentSessionController
         return Json::ok([
             'id' => $signedIn->sessionId,
             'started_at' => $signedIn->startedAt,
+            // How and when it was proven, by their standard names (RFC 8176; OpenID Connect Core 1.0 §2).
+            'amr' => $signedIn->proof->methods(),
+            'auth_time' => $signedIn->provenAt->getTimestamp(),
             'account' => ['id' => $signedIn->accountId, 'name' => $signedIn->name, 'email' => $signedIn->email, 'app' => $signedIn->appKey],
             'standing' => [
                 'access' => $standing->access->value,

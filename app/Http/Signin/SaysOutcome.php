@@ -24,7 +24,7 @@ final readonly class SaysOutcome
     public function of(Outcome $outcome, Request $request, Browser $browser): JsonResponse
     {
         return $outcome->sessionId === null
-            ? Json::ok(['needs' => 'second_factor', 'token' => $outcome->token->reveal(), 'expires_at' => Moment::write($outcome->until), 'trusts_for' => $this->factors->knownFor->seconds, 'has_app' => $outcome->hasApp, 'has_passkey' => $outcome->hasPasskey], 202)
+            ? Json::ok(['needs' => 'second_factor', 'token' => $outcome->token->reveal(), 'expires_at' => Moment::write($outcome->until), 'trusts_for' => $this->factors->knownFor->seconds, 'has_app' => $outcome->hasApp, 'has_passkey' => $outcome->hasPasskey, 'phones' => $outcome->phones], 202)
             : Json::ok(['id' => $outcome->sessionId], 201)
                 ->withCookie(Surface::of($request)->cookie($outcome->token->reveal(), $outcome->isKept ? $outcome->until : null))
                 ->withCookie(DeviceMark::cookie($browser));

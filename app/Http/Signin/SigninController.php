@@ -68,6 +68,18 @@ final readonly class SigninController
         return Json::ok($finish->options($token, $mark->browser($request)));
     }
 
+    /** A code by text message, which is then the second factor. */
+    public function textCode(Request $request, FinishSignin $finish, DeviceMark $mark): Response
+    {
+        $body = Body::of($request);
+        $token = $body->text('token') ?? '';
+        $phone = $body->text('phone') ?? '';
+        $body->complete();
+        $finish->text($token, $phone, $mark->browser($request));
+
+        return new Response(status: 204);
+    }
+
     public function passkeyOptions(Request $request, SigninByPasskey $signIn): JsonResponse
     {
         Body::of($request)->complete();

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Platform\Identity;
 
 use Kennel\Core\Accounts\Standing;
+use Kennel\Core\Sessions\Proof;
 
 /** A live session and the account behind it. */
 final readonly class SignedIn
@@ -19,6 +20,7 @@ final readonly class SignedIn
         public ?string $appKey,
         public Standing $standing,
         public \DateTimeImmutable $provenAt,
+        public Proof $proof = new Proof('password'),
     ) {
     }
 

@@ -82,4 +82,10 @@ final class Refusal extends \RuntimeException
     {
         return new self(RefusalKind::HeldBack, $refusal, $reasons, $retryAfter);
     }
+
+    /** Something outside of Kennel does not answer as it should; the caller did nothing wrong. */
+    public static function unavailable(string $refusal): self
+    {
+        return new self(RefusalKind::Unavailable, $refusal);
+    }
 }

@@ -31,4 +31,7 @@ enum RefusalKind
 
     /** Too often; later it can be tried again. */
     case HeldBack;
+
+    /** What it needs of somebody else is not to be had. */
+    case Unavailable;
 }

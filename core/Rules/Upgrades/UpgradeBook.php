@@ -59,6 +59,8 @@ final readonly class UpgradeBook
                 'sessions.apps' => [],
                 'factors' => ['roles' => [], 'from' => '', 'grace' => 'P14D', 'known_for' => 'P30D', 'codes' => 10, 'reset_after' => 'P1D'],
             ]),
+            // Codes by text message, and outside providers: none until somebody says so.
+            new Step(10, added: ['factors.texts' => false, 'providers' => [], 'apps.*.providers' => []]),
         ]);
     }
 

@@ -1,5 +1,5 @@
 import { useState, type ReactNode } from 'react';
-import type { ApiError } from '../api/client';
+import { ApiError } from '../api/client';
 import { Button } from './Button';
 import { Checkbox, TextField } from './Field';
 import { Notice } from './Notice';
@@ -15,6 +15,8 @@ export interface FactorNeeded {
   trusts_for: number;
   has_app: boolean;
   has_passkey: boolean;
+  /** Those that a code can be texted to; of each number its last figures. */
+  phones: readonly { id: string; number: string }[];
 }
 
 export function needsSecondStep(answer: { id: string } | FactorNeeded): answer is FactorNeeded {
@@ -27,6 +29,8 @@ export function SecondStep({
   large = false,
   send,
   sendPasskey,
+  phones,
+  sendText,
   onOver,
   children,
 }: {
@@ -36,6 +40,8 @@ export function SecondStep({
   send: (code: string, trustDevice: boolean) => Promise<'leaves' | undefined>;
   /** null for who has none; else asks for one, and is false where its holder did not want to */
   sendPasskey: ((trustDevice: boolean) => Promise<'leaves' | boolean>) | null;
+  phones: FactorNeeded['phones'];
+  sendText: (phoneId: string) => Promise<unknown>;
   /** The step has run out or was tried too often. */
   onOver: (error: ApiError) => void;
   /** The button, by whether a code can be complete and whether one is on its way. */
@@ -59,6 +65,19 @@ export function SecondStep({
     },
     (error) => (error.problem?.code === 'signin.step_over' ? onOver(error) : setRefusal(error)),
   );
+  const [texted, setTexted] = useState('');
+  const text = async (phone: FactorNeeded['phones'][number]) => {
+    setRefusal(null);
+    setTexted('');
+    try {
+      await sendText(phone.id);
+      setTexted(phone.number);
+    } catch (error) {
+      const failed = error instanceof ApiError ? error : new ApiError(0, null);
+      if (failed.problem?.code === 'signin.step_over') onOver(failed);
+      else setRefusal(failed);
+    }
+  };
   const isWrong = refusal?.problem?.code === 'signin.code_refused';
   return (
     <form onSubmit={submit} noValidate className="space-y-2">
@@ -68,6 +87,16 @@ export function SecondStep({
         </Notice>
       )}
       <Text as="p">{kit.secondStep.about}</Text>
+      {phones.map((phone) => (
+        <Button key={phone.id} size={large ? 'large' : 'normal'} onClick={() => void text(phone)}>
+          {kit.secondStep.text(phone.number)}
+        </Button>
+      ))}
+      {texted === '' ? null : (
+        <Notice tone="information" role="status">
+          {kit.secondStep.texted(texted)}
+        </Notice>
+      )}
       <TextField
         label={kit.secondStep.code}
         autoComplete="one-time-code"

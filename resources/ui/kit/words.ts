@@ -15,7 +15,15 @@ export interface KitWords {
   /** Stands before and behind the power of ten. */
   guesses: readonly [string, string];
   tryAgainIn: (problem: string, seconds: number) => string;
-  secondStep: { about: string; code: string; help: string; trust: (days: number) => string; passkey: string };
+  secondStep: {
+    about: string;
+    code: string;
+    help: string;
+    trust: (days: number) => string;
+    passkey: string;
+    text: (number: string) => string;
+    texted: (number: string) => string;
+  };
 }
 
 export const kit: KitWords = {
@@ -36,7 +44,9 @@ export const kit: KitWords = {
     about: 'That was right. Now the second step.',
     code: 'Code',
     passkey: 'Use a passkey',
-    help: 'The six digits that your authenticator app shows, or one of your recovery codes.',
+    text: (number) => `Text a code to ${number}`,
+    texted: (number) => `A code is on its way to ${number}.`,
+    help: 'The six digits that your authenticator app shows or we texted, or one of your recovery codes.',
     trust: (days) => `Do not ask on this device for ${days === 1 ? 'a day' : `${days} days`}`,
   },
   tryAgainIn: (problem, seconds) => `${problem}. Try again in ${span(seconds)}.`,

@@ -31,6 +31,9 @@ use Kennel\Tests\Factories\MessageFactory;
 use Kennel\Tests\Factories\PasskeyChallengeFactory;
 use Kennel\Tests\Factories\PastVerdictFactory;
 use Kennel\Tests\Factories\PendingSigninFactory;
+use Kennel\Tests\Factories\PhoneFactory;
+use Kennel\Tests\Factories\ProviderOfferFactory;
+use Kennel\Tests\Factories\ProviderTripFactory;
 use Kennel\Tests\Factories\PictureFactory;
 use Kennel\Tests\Factories\RecordFactory;
 use Kennel\Tests\Factories\SentFormFactory;
@@ -82,6 +85,9 @@ final class RetentionTest extends DoorTestCase
             'links' => [ChallengeFactory::class, '30 days', static fn (string $at): array => ['expires_at' => $at]],
             'messages' => [MessageFactory::class, '90 days', static fn (string $at): array => ['settled_at' => $at]],
             'authenticators nobody confirmed' => [AuthenticatorFactory::class, '60 minutes', static fn (string $at): array => ['created_at' => $at]],
+            'telephones nobody confirmed' => [PhoneFactory::class, '60 minutes', static fn (string $at): array => ['created_at' => $at]],
+            'trips to a provider' => [ProviderTripFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
+            'offers to link a provider' => [ProviderOfferFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
             'challenges of passkeys' => [PasskeyChallengeFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
             'sign-ins that wait for a second factor' => [PendingSigninFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
             'resets of factors' => [FactorResetFactory::class, '30 days', static fn (string $at): array => ['ended_at' => $at]],
@@ -132,10 +138,10 @@ final class RetentionTest extends DoorTestCase
     public function test_every_table_that_grows_is_purged_bounded_or_kept_on_purpose(): void
     {
         $purged = array_unique(array_map(static fn (array $one): string => (new (($one[0])::new()->modelName()))->getTable(), self::tables()));
-        $goWithTheirOwner = ['field_values', 'metadata', 'metadata_values', 'duty_waivers', 'terms_acceptances', 'assignments', 'password_history', 'import_rows', 'import_addresses', 'impact_findings', 'erasure_keys', 'account_views', 'bulk_accounts', 'past_assignments', 'consents', 'message_events', 'suppressions', 'known_devices', 'recovery_codes', 'passkeys'];
+        $goWithTheirOwner = ['field_values', 'metadata', 'metadata_values', 'duty_waivers', 'terms_acceptances', 'assignments', 'password_history', 'import_rows', 'import_addresses', 'impact_findings', 'erasure_keys', 'account_views', 'bulk_accounts', 'past_assignments', 'consents', 'message_events', 'suppressions', 'known_devices', 'recovery_codes', 'passkeys', 'provider_links'];
         // The trail and the revisions stay for good; one draft, one impact and the last run of wrapping are kept; the rest is as large as what it describes.
         $keptOnPurpose = ['audit_events', 'rule_revisions'];
-        $bounded = ['rule_draft_saves', 'rule_cases', 'impact_runs', 'wrap_runs', 'hash_times', 'relay_facts', 'stand_in_modes', 'pulses', 'jobs', 'apps', 'held_back', 'held_sources', 'import_plans', 'roles', 'role_permissions', 'role_includes', 'role_tags', 'permissions', 'exclusions', 'exclusion_roles', 'migrations'];
+        $bounded = ['rule_draft_saves', 'rule_cases', 'impact_runs', 'wrap_runs', 'hash_times', 'relay_facts', 'stand_in_modes', 'pulses', 'jobs', 'apps', 'held_back', 'held_sources', 'import_plans', 'roles', 'role_permissions', 'role_includes', 'role_tags', 'permissions', 'exclusions', 'exclusion_roles', 'provider_secrets', 'migrations'];
         $tables = array_filter(array_column(Schema::getTables(), 'name'), static fn (string $table): bool => ! str_starts_with($table, 'accounts_search') && ! str_starts_with($table, 'sqlite_'));
         self::assertEqualsCanonicalizing(array_values($tables), [...$purged, ...$goWithTheirOwner, ...$keptOnPurpose, ...$bounded, 'failed_jobs']);
     }

@@ -15,7 +15,7 @@ import { Fields, Owed, Waivers } from './Duties';
 import { Metadata } from './MetadataPart';
 import { AccountRoles } from './AccountRoles';
 import { ORIGINS } from './where';
-import { FactorsPart } from './FactorsPart';
+import { FactorsPart, ProvidersPart } from './FactorsPart';
 import { Challenges, History, Messages, Sessions } from './AccountParts';
 
 type Account = Schemas['Account'];
@@ -87,6 +87,7 @@ function Open({ account, back }: { account: Account; back: string }) {
           )}
         </Row>
         <FactorsPart accountId={account.id} name={account.name} />
+        <ProvidersPart accountId={account.id} />
         <AccountRoles account={account} />
         <Sessions accountId={account.id} />
         <Challenges accountId={account.id} />

@@ -34,7 +34,7 @@ export function FactorsPart({ accountId, name }: { accountId: string; name: stri
   return (
     <Row label="Second factor">
       <Failure error={factors.error} onRetry={factors.refetch} />
-      {data === undefined ? null : data.authenticators.length + data.passkeys.length === 0 ? (
+      {data === undefined ? null : data.authenticators.length + data.passkeys.length + data.phones.length === 0 ? (
         <Text tone="soft">
           none
           {data.demanded_from === null ? null : (
@@ -45,7 +45,11 @@ export function FactorsPart({ accountId, name }: { accountId: string; name: stri
         </Text>
       ) : (
         <>
-          {[...data.authenticators, ...data.passkeys].map((one) => (
+          {[
+            ...data.authenticators,
+            ...data.passkeys,
+            ...data.phones.map((phone) => ({ ...phone, name: `Codes by text to ${phone.number}` })),
+          ].map((one) => (
             <p key={one.id}>
               <bdi>{one.name}</bdi>
               {one.used_at === null ? null : (
@@ -98,11 +102,40 @@ export function FactorsPart({ accountId, name }: { accountId: string; name: stri
           onClose={() => setAsks(false)}
         >
           <p>
-            Authenticator apps, recovery codes and known devices go, and every session ends. Not at once: the holder
-            gets a message, and whoever still has the factor can stop it.
+            Authenticator apps, passkeys, telephones, recovery codes and known devices go, and every session ends. Not
+            at once: the holder gets a message, and whoever still has the factor can stop it.
           </p>
         </ActDialog>
       ) : null}
+    </Row>
+  );
+}
+
+/** The outside providers by which its holder signs in. */
+export function ProvidersPart({ accountId }: { accountId: string }) {
+  const links = useQuery({
+    queryKey: ['account-providers', accountId],
+    queryFn: ({ signal }) =>
+      answer(api.GET('/accounts/{id}/providers', { params: { path: { id: accountId } }, signal })),
+  });
+  const items = links.data?.items ?? [];
+  return items.length === 0 && links.error === null ? null : (
+    <Row label="Outside providers">
+      <Failure error={links.error} onRetry={links.refetch} />
+      {items.map((one) => (
+        <p key={one.id}>
+          <bdi>{one.provider}</bdi>
+          {one.address === null ? null : (
+            <>
+              {' as '}
+              <Text face="mono" size="small">
+                {one.address}
+              </Text>
+            </>
+          )}
+          , linked <When at={one.linked_at} />
+        </p>
+      ))}
     </Row>
   );
 }

@@ -140,11 +140,13 @@ const DUTIES: Record<string, string> = {
   complete_fields: 'complete the fields',
 };
 
-export const ORIGINS: Record<'signup' | 'import' | 'installation' | 'operator', string> = {
+export const ORIGINS: Record<'signup' | 'import' | 'installation' | 'operator' | 'invitation' | 'provider', string> = {
   signup: 'sign-up',
   import: 'import',
   installation: 'installation',
   operator: 'made by hand',
+  invitation: 'invitation',
+  provider: 'outside provider',
 };
 
 export const valuesOf: Partial<Record<Subject, readonly { value: string; label: string }[]>> = {

@@ -64,6 +64,8 @@ export function Fields() {
       />
       <SecondStep
         trustsFor={2_592_000}
+        phones={[{ id: 'one', number: '•••• 07' }]}
+        sendText={() => Promise.resolve()}
         send={() => Promise.resolve(undefined)}
         sendPasskey={null}
         onOver={() => undefined}

@@ -16,6 +16,8 @@ export function ConsoleSecondStep({
 }) {
   return (
     <SecondStep
+      phones={step.phones}
+      sendText={(phone) => answer(api.POST('/sessions/second-factor/text', { body: { token: step.token, phone } }))}
       trustsFor={step.trusts_for}
       send={async (code, trust_device) => {
         await answer(api.POST('/sessions/second-factor', { body: { token: step.token, code, trust_device } }));

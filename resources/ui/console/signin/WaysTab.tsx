@@ -6,10 +6,19 @@ import { useMay } from '../api';
 import { apps as appsQuery, roles as rolesQuery } from '../queries';
 import { Conflict } from '../rules/Conflict';
 import { Guidance } from '../rules/Guidance';
-import { ChoiceSetting, DateSetting, DurationSetting, NumberSetting, Setting, useSetting } from '../rules/Setting';
+import {
+  ChoiceSetting,
+  DateSetting,
+  DurationSetting,
+  NumberSetting,
+  Setting,
+  SwitchSetting,
+  useSetting,
+} from '../rules/Setting';
 import { AppChooser } from '../signup/AppChooser';
 import { LandingSettings } from './LandingSettings';
 import { NarrowerLimits } from './NarrowerLimits';
+import { OfferedProviders, ProviderSettings } from './ProviderSettings';
 
 /** By what people show who they are, of whom more is asked, how long it lasts, and where they go on to. */
 export function WaysTab() {
@@ -29,6 +38,7 @@ export function WaysTab() {
         <DurationSetting path={['factors', 'known_for']} />
         <NumberSetting path={['factors', 'codes']} />
         <DurationSetting path={['factors', 'reset_after']} />
+        <SwitchSetting path={['factors', 'texts']} />
         <Divider>Mailed links and codes</Divider>
         <DurationSetting path={['signin', 'mail_lifetime']} />
         <DurationSetting path={['signin', 'mail_cool_down']} />
@@ -42,6 +52,8 @@ export function WaysTab() {
         <NumberSetting path={['sessions', 'at_once']} />
         <DurationSetting path={['sessions', 'proof_for']} />
         <DurationSetting path={['sessions', 'seen_every']} />
+        <Divider>Outside providers</Divider>
+        <ProviderSettings />
         <Divider>Of one app</Divider>
         <AppChooser
           apps={apps}
@@ -60,6 +72,7 @@ export function WaysTab() {
         {app === undefined ? null : (
           <>
             <Ways app={app} />
+            <OfferedProviders app={app} />
             <ChoiceSetting path={['apps', app, 'second_factor']} touches={({ code }) => code === 'duty.add_factor'} />
             <LandingSettings app={app} />
           </>

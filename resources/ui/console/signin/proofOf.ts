@@ -3,7 +3,9 @@ const PROOFS = {
   mail_link: 'mailed link',
   mail_code: 'mailed code',
   passkey: 'passkey',
+  provider: 'outside provider',
   authenticator: 'authenticator app',
+  text_code: 'text message',
   recovery_code: 'recovery code',
   known_device: 'known device',
 } as const;

@@ -11,6 +11,7 @@ import { longMoment, w } from '../words';
 import { AddApp } from './AddApp';
 import { FactorRow } from './FactorRow';
 import { Passkeys } from './Passkeys';
+import { Phones } from './Phones';
 import { Sheet } from './Sheet';
 import { useProof } from './useProof';
 
@@ -47,7 +48,7 @@ export function Factors({ app }: { app: App }) {
     setAdds(false);
     load();
   };
-  const isSafe = held.authenticators.length + held.passkeys.length > 0;
+  const isSafe = held.authenticators.length + held.passkeys.length + held.phones.length > 0;
   const added = (codes: readonly string[] | null) => {
     changed();
     setSheet(codes);
@@ -101,6 +102,16 @@ export function Factors({ app }: { app: App }) {
           </Button>
         )}
         <Passkeys app={app} held={held.passkeys} run={run} onChanged={changed} onAdded={added} />
+        {held.offers_texts || held.phones.length > 0 ? (
+          <Phones
+            app={app}
+            held={held.phones}
+            isOffered={held.offers_texts}
+            run={run}
+            onChanged={changed}
+            onAdded={added}
+          />
+        ) : null}
         {held.recovery_codes === null ? null : (
           <section aria-label={w.factors.codes} className="space-y-2">
             <Text as="h2" weight="strong" size="lead">

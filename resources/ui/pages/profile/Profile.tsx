@@ -94,6 +94,11 @@ export function Profile({ app }: { app: Schemas['App'] }) {
       <p className="mb-5">
         <PageLink href={pagePath('devices')}>{w.profile.devices}</PageLink>
       </p>
+      {app.providers.length === 0 ? null : (
+        <p className="mb-5">
+          <PageLink href={pagePath('providers')}>{w.outside.title}</PageLink>
+        </p>
+      )}
       <p className="mb-5">
         <PageLink href={pagePath('address')}>{w.profile.address}</PageLink>
       </p>

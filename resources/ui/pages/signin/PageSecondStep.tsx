@@ -22,6 +22,8 @@ export function PageSecondStep({
     <PageFrame app={app} title={w.signIn.secondTitle}>
       <SecondStep
         large
+        phones={step.phones}
+        sendText={(phone) => answer(api.POST('/sessions/second-factor/text', { body: { token: step.token, phone } }))}
         trustsFor={step.trusts_for}
         send={async (code, trust_device) => {
           await answer(api.POST('/sessions/second-factor', { body: { token: step.token, code, trust_device } }));

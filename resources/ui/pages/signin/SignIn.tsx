@@ -13,6 +13,7 @@ import { w } from '../words';
 import { ByMail } from './ByMail';
 import { goOn } from './goOn';
 import { PageSecondStep } from './PageSecondStep';
+import { ProviderButtons } from './ProviderButtons';
 
 /** Where a page sent somebody who was not signed in, to come back to: one of these and nothing else, whatever stands in the address. */
 const BACK = [
@@ -162,6 +163,7 @@ function ByPassword({
           </Button>
         </p>
       )}
+      <ProviderButtons app={app} onRefused={onRefused} />
       <p className="mt-5">
         <PageLink href={pagePath('recover')}>{w.signIn.forgotten}</PageLink>
       </p>

@@ -1,5 +1,6 @@
 import { answer, type Schemas } from '../../api/client';
 import { api, location, pagePath } from '../api';
+import { takeOffer } from './offer';
 
 const ASKED = 'return_to';
 
@@ -26,6 +27,7 @@ export async function landing(): Promise<Schemas['Landing']> {
  * page, which also offers what no browser can open by itself.
  */
 export async function goOn(asked?: string): Promise<'leaves'> {
+  await takeOffer();
   const { page: owed, address, is_on_the_web } = await landing();
   // What cannot be settled here, such as a field that only an operator fills in, would lead round in a circle.
   const page = owed === location().page ? 'profile' : owed;

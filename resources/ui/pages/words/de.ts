@@ -19,7 +19,9 @@ const kit: KitWords = {
     about: 'Das stimmt. Jetzt der zweite Schritt.',
     code: 'Code',
     passkey: 'Passkey benutzen',
-    help: 'Die sechs Ziffern aus Ihrer Authenticator-App, oder einer Ihrer Ersatzcodes.',
+    text: (number) => `Code per SMS an ${number}`,
+    texted: (number) => `Ein Code ist unterwegs an ${number}.`,
+    help: 'Die sechs Ziffern aus Ihrer Authenticator-App oder einer SMS, oder einer Ihrer Ersatzcodes.',
     trust: (days) => `Auf diesem Gerät ${days === 1 ? 'einen Tag' : `${days} Tage`} nicht fragen`,
   },
   tryAgainIn: (problem, seconds) => `${problem}. Versuchen Sie es in ${span(seconds)} wieder.`,
@@ -364,6 +366,29 @@ export const de: Catalogue = {
     trusted: (count) =>
       `${count === 1 ? 'Ein Gerät wird' : `${count} Geräte werden`} eine Weile nicht nach einem Code gefragt, wie Sie es beim Anmelden gesagt haben.`,
     askAgain: 'Überall wieder fragen',
+  },
+  phones: {
+    title: 'Codes per SMS',
+    about:
+      'Wir können Ihnen einen Code per SMS schicken. Sicherer ist eine Authenticator-App oder ein Passkey: Nummern lassen sich übernehmen.',
+    add: 'Telefon hinzufügen',
+    number: 'Telefonnummer',
+    numberHelp: 'Mit Landesvorwahl, wie in +47 21 93 00 00.',
+    send: 'Code senden',
+    sent: (number) => `Ein Code ist unterwegs an ${number}. Das kann eine Minute dauern.`,
+    code: 'Code aus der SMS',
+  },
+  outside: {
+    title: 'Anmelden über einen anderen Dienst',
+    with: (name) => `Mit ${name} anmelden`,
+    link: (name) => `${name} verknüpfen`,
+    none: 'Sie können einen anderen Dienst verknüpfen und sich dann mit ihm anmelden.',
+    about: 'Mit jedem von diesen können Sie sich hier anmelden.',
+    failed: 'Damit sind Sie nicht angemeldet',
+    once: 'Melden Sie sich einmal wie bisher an',
+    onceAbout: (provider, app) =>
+      `${provider} kennt Sie, und ${app} weiß noch nicht, welches Konto Ihres ist. Melden Sie sich einmal auf einem anderen Weg an: Danach öffnet ${provider} es.`,
+    toSignIn: 'Zur Anmeldung',
   },
   devices: {
     title: 'Wo Sie angemeldet sind',

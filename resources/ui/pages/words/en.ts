@@ -321,6 +321,29 @@ export const en = {
       `${count === 1 ? 'One device is' : `${count} devices are`} not asked for a code for a while, as you said when you signed in.`,
     askAgain: 'Ask everywhere again',
   },
+  phones: {
+    title: 'Codes by text message',
+    about:
+      'We can text a code to your telephone. An authenticator app or a passkey is safer: numbers can be taken over.',
+    add: 'Add a telephone',
+    number: 'Telephone number',
+    numberHelp: 'With its country, as in +47 21 93 00 00.',
+    send: 'Send a code',
+    sent: (number: string) => `A code is on its way to ${number}. It can take a minute.`,
+    code: 'Code in the text message',
+  },
+  outside: {
+    title: 'Signing in by another service',
+    with: (name: string) => `Sign in with ${name}`,
+    link: (name: string) => `Link ${name}`,
+    none: 'You can link another service, and sign in with it from then on.',
+    about: 'With each of these you can sign in here.',
+    failed: 'That did not sign you in',
+    once: 'Sign in once as you are known here',
+    onceAbout: (provider: string, app: string) =>
+      `${provider} knows you, and ${app} does not know yet which account is yours. Sign in once by another way: from then on ${provider} opens it.`,
+    toSignIn: 'Go to sign-in',
+  },
   devices: {
     title: 'Where you are signed in',
     about: 'If you do not know one of them, end it and change your password.',

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Providers;
+
+use Kennel\App\Platform\Database\NumberedRecord;
+
+/**
+ * Somebody whom an outside provider knows is the holder of an account here.
+ *
+ * @property int $seq
+ * @property string $id
+ * @property string $account_id
+ * @property string $issuer
+ * @property string $subject theirs at the provider for good
+ * @property string $name of the provider, as it was called when they were linked
+ * @property string|null $address theirs at the provider when they were linked
+ * @property string|null $unknown_password SHA-256 of the hash the account was made with: while it is the account's, nobody knows its password
+ * @property string $linked_at
+ * @property string|null $used_at
+ */
+final class ProviderLink extends NumberedRecord
+{
+    protected $primaryKey = 'seq';
+}

@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Providers;
+
+use Kennel\App\Platform\Database\Record;
+
+/**
+ * What we show at a provider's token endpoint. Sealed; nobody is told it again.
+ *
+ * @property string $provider_key
+ * @property string $sealed
+ * @property string $changed_at
+ */
+final class ProviderSecret extends Record
+{
+    protected $primaryKey = 'provider_key';
+
+    protected $hidden = ['sealed'];
+}

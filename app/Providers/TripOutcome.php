@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Providers;
+
+use Kennel\App\Signin\Outcome;
+use Kennel\Core\Secrets\Token;
+
+/** What coming back from a provider led to: a sign-in, an account that is linked now, or an offer to link one after signing in. */
+final readonly class TripOutcome
+{
+    private function __construct(public ?Outcome $outcome, public ?Token $offer, public string $provider)
+    {
+    }
+
+    public static function in(Outcome $outcome): self
+    {
+        return new self($outcome, null, '');
+    }
+
+    public static function linked(): self
+    {
+        return new self(null, null, '');
+    }
+
+    public static function offer(Token $token, string $provider): self
+    {
+        return new self(null, $token, $provider);
+    }
+}

@@ -143,6 +143,18 @@ final class Server
         }
     }
 
+    /** The college of the demo, whose students sign in by a provider of their own. @return string its address */
+    public function serveProvider(): string
+    {
+        $port = FreePort::find();
+        $this->begin(['php', '-S', "127.0.0.1:{$port}", 'bin/support/provider-stand-in.php'], ['KENNEL_PROVIDER' => "{$this->directory}/provider", 'KENNEL_PROVIDER_ISSUER' => "http://localhost:{$port}"]);
+        FreePort::awaitListener($port);
+        $college = ['key' => 'riverside', 'name' => 'Riverside College', 'issuer' => "http://localhost:{$port}", 'client_id' => 'kennel', 'authentication' => 'none', 'newcomers' => 'admitted'];
+        $this->changeRules(static fn (array $rules): array => array_replace($rules, ['providers' => [$college], 'apps' => array_map(static fn (array $app): array => $app['key'] === 'gaugebook' ? ['providers' => ['riverside']] + $app : $app, $rules['apps'])]));
+
+        return "http://localhost:{$port}";
+    }
+
     /** Ends everything at once, as a power cut would; the data stays. */
     public function kill(): void
     {

@@ -89,9 +89,7 @@ export function ProviderSettings() {
             onChange={(event) => setTyped({ ...typed, issuer: event.target.value })}
           />
         </span>
-        <span className="pt-6">
-          <Button type="submit">Add</Button>
-        </span>
+        <Button type="submit">Add a provider</Button>
       </form>
       {secretOf === null ? null : <SecretDialog provider={secretOf} onClose={() => setSecretOf(null)} />}
     </>

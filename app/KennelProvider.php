@@ -39,6 +39,7 @@ use Kennel\App\Factors\Phone;
 use Kennel\App\Factors\ResealAuthenticators;
 use Kennel\App\Fields\DialledNumbers;
 use Kennel\App\Http\Protocol\IdempotencyKey;
+use Kennel\App\Http\Rehearsals\RealDoor;
 use Kennel\App\Http\Wiring;
 use Kennel\App\Imports\ForgetImportRowsOfAccounts;
 use Kennel\App\Imports\ForgetImports;
@@ -79,6 +80,8 @@ use Kennel\App\Platform\Throttling\LockingFileStore;
 use Kennel\App\Providers\ProviderOffer;
 use Kennel\App\Providers\ProviderTrip;
 use Kennel\App\Providers\ResealProviderSecrets;
+use Kennel\App\Rehearsals\Door;
+use Kennel\App\Rehearsals\ForgetRehearsals;
 use Kennel\App\Roles\TidyLapsedRoles;
 use Kennel\App\Rules\ForgetLogos;
 use Kennel\App\Sessions\CurrentSession;
@@ -123,6 +126,7 @@ final class KennelProvider extends ServiceProvider
         ForgetThrottles::class,
         TidyLapsedRoles::class,
         FactorResets::class,
+        ForgetRehearsals::class,
     ];
 
     /** Who keeps what is personal apart from the account's own row. */
@@ -143,6 +147,7 @@ final class KennelProvider extends ServiceProvider
         Wiring::of($this->app);
         $this->app->bind(Caller::class, static fn ($app): Caller => $app->make(CurrentSession::class));
         $this->app->bind(Sight::class, AccountsInSight::class);
+        $this->app->bind(Door::class, RealDoor::class);
         $this->app->singleton(MaintenanceMode::class, FileBasedMaintenanceMode::class);
         $this->app->bind(Encrypter::class, static fn ($app): Encrypter => $app['encrypter']);
         // One a process, so that a worker speaks with its relay on one connection.

@@ -67,6 +67,14 @@ final readonly class Challenges
         return new Issued($token, $code);
     }
 
+    /** @return string|null when the next of those that still count runs out */
+    public function nextExpiry(): ?string
+    {
+        $next = Challenge::query()->whereNull('used_at')->whereNull('superseded_at')->where('expires_at', '>', Moment::write($this->clock->now()))->min('expires_at');
+
+        return is_string($next) ? $next : null;
+    }
+
     /** @throws Refusal with challenge.unknown, .used, .superseded or .expired */
     public function find(string $text, ChallengePurpose $purpose): Challenge
     {

@@ -39,6 +39,12 @@ final readonly class EvidenceLog
         return array_values(EvidenceEntry::query()->where('act_id', $this->context->actId)->orderBy('seq')->get()->all());
     }
 
+    /** @return list<EvidenceEntry> the newest, in the order they were written */
+    public function recent(int $limit): array
+    {
+        return array_values(EvidenceEntry::query()->orderByDesc('seq')->limit($limit)->get()->reverse()->all());
+    }
+
     /**
      * Many of one lane, in one statement.
      *

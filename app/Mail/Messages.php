@@ -137,6 +137,18 @@ final readonly class Messages
         }
     }
 
+    /** @return list<Message> that wait to be delivered for the first time, the oldest first */
+    public function queued(): array
+    {
+        return array_values(Message::query()->where('state', MessageState::Queued->value)->orderBy('seq')->get()->all());
+    }
+
+    /** @return list<Message> the newest first */
+    public function newest(int $limit): array
+    {
+        return array_values(Message::query()->orderByDesc('seq')->limit($limit)->get()->all());
+    }
+
     /** The last message of an invitation. */
     public function ofInvitation(string $invitationId): ?Message
     {

@@ -24,4 +24,10 @@ final readonly class LiveSessions
 
         return $accounts;
     }
+
+    /** @return list<Session> */
+    public function of(string $accountId): array
+    {
+        return array_values(Session::query()->live($this->clock->now())->where('account_id', $accountId)->orderBy('seq')->get()->all());
+    }
 }

@@ -86,6 +86,12 @@ return [
         'none' => ['title' => 'There is no second factor', 'detail' => 'The account has none that could be removed.'],
         'reset_asked' => ['title' => 'It is asked for already', 'detail' => 'The removal is waiting for its time.'],
     ],
+    'rehearsal' => [
+        'too_many' => ['title' => 'You have as many rehearsals as there can be', 'detail' => 'End one of them first.'],
+        'no_keeper' => ['title' => 'No role can do what an operator does in journeys', 'detail' => 'One role, not bounded to an app, needs the console, managing accounts and sending invitations.'],
+        'at_its_end' => ['title' => 'The journey is at its end', 'detail' => 'Go on by hand, keep it as a case, or end it.'],
+        'nothing_expires' => ['title' => 'Nothing runs out', 'detail' => 'There is no link and no session that still counts.'],
+    ],
     'provider' => [
         'unavailable' => ['title' => 'The other service did not answer as it should', 'detail' => 'Try again in a while, or sign in by another way.'],
         'refused' => ['title' => 'The other service did not sign you in', 'detail' => 'The reason says why.'],

@@ -59,6 +59,7 @@ final class Layers
         ],
         [
             'Impact' => 'what one rule book says otherwise than another',
+            'Rehearsals' => 'journeys: their steps, what is expected of each, the ones that ship',
             'Guidance' => 'what published guidance says of a rule',
         ],
         ['Cases' => 'saved verdicts, held against a rule book'],
@@ -115,6 +116,7 @@ final class Layers
             'Exports' => 'files of accounts, taken out',
         ],
         ['Cases' => 'saved cases'],
+        ['Rehearsals' => 'worlds beside the real one in which journeys are played; journeys kept as cases'],
         ['Publishing' => 'putting a draft into force'],
         [
             'Checks' => 'whether the installation is sound, side by side',

@@ -114,12 +114,13 @@ final class VerifyIdTokenTest extends TestCase
             'too large' => str_repeat('x', 20_000),
         ];
         foreach ($forged as $how => $one) {
+            $isTaken = true;
             try {
                 $this->verify($one);
-                self::fail("{$how} was taken");
-            } catch (ProviderRefused|UnknownKey $refused) {
-                self::assertNotSame('', $refused::class);
+            } catch (ProviderRefused|UnknownKey) {
+                $isTaken = false;
             }
+            self::assertFalse($isTaken, $how);
         }
     }
 

@@ -188,7 +188,8 @@ final class ProviderSigninTest extends FactorTestCase
             $this->says = ['sub' => "somebody {$try}"];
             $this->comeBack($this->leave())->assertStatus(503);
         }
-        self::assertSame([2, []], [$before, array_values(array_filter($this->asked, static fn (string $path): bool => $path === '/keys'))]);
+        self::assertSame(2, $before);
+        self::assertNotContains('/keys', $this->asked);
     }
 
     public function test_a_holder_links_and_unlinks_and_the_last_way_in_stays(): void

@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Rehearsals;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Rehearsals\JourneyCase;
+use Kennel\App\Rehearsals\JourneyCases;
+use Kennel\App\Rehearsals\Rehearsals;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Rehearsals\Journey;
+use Kennel\Core\Rehearsals\ShippedJourneys;
+use Kennel\Core\Rehearsals\Step;
+use Kennel\Core\Rehearsals\StepKind;
+
+/** Journeys: those that ship, and those that are kept as cases and run under every draft. */
+final readonly class JourneyController
+{
+    public function __construct(private Caller $caller, private JourneyCases $cases)
+    {
+    }
+
+    public function index(): JsonResponse
+    {
+        $this->caller->requireUnbounded('kennel:rules.read');
+        $digest = $this->cases->digest();
+        $shipped = ShippedJourneys::of('');
+
+        return Json::ok([
+            'shipped' => array_map(static fn (string $key, Journey $one): array => ['key' => $key, 'title' => $one->title, 'about' => $one->about, 'steps' => self::steps($one)], array_keys($shipped), $shipped),
+            'cases' => array_map(fn (JourneyCase $one): array => $this->present($one, $digest), $this->cases->all()),
+        ]);
+    }
+
+    /** Of a rehearsal, as it went; or of a file that was taken out. */
+    public function store(Request $request, Rehearsals $rehearsals): JsonResponse
+    {
+        $operator = $this->caller->requireUnbounded(RehearsalController::PERMISSION);
+        $body = Body::of($request);
+        $title = $body->text('title') ?? '';
+        $rehearsal = $body->text('rehearsal');
+        $app = $body->text('app') ?? '';
+        $steps = $rehearsal === null ? $body->rows('steps') : [];
+        $body->complete();
+        if ($rehearsal !== null) {
+            $done = $rehearsals->get($rehearsal, $operator);
+            [$app, $steps] = [$done->app_key, array_map(static fn (array $one): array => [...$one['step'], ...$one['outcome'] === null ? [] : ['expected' => $one['outcome']]], $done->done)];
+        }
+        try {
+            $journey = new Journey($title, $app, array_map(Step::read(...), array_values($steps)));
+        } catch (\InvalidArgumentException) {
+            throw Refusal::invalid([new Reason('rehearsal.step', 'steps', ['kinds' => StepKind::names()])]);
+        }
+
+        return Json::ok($this->present($this->cases->keep($journey, $operator), $this->cases->digest()), 201);
+    }
+
+    public function run(string $id): JsonResponse
+    {
+        $this->caller->requireUnbounded(RehearsalController::PERMISSION);
+
+        return Json::ok($this->present($this->cases->run($id), $this->cases->digest()));
+    }
+
+    public function destroy(string $id): Response
+    {
+        $this->cases->remove($id, $this->caller->requireUnbounded(RehearsalController::PERMISSION));
+
+        return new Response(status: 204);
+    }
+
+    /** @return array<string, mixed> */
+    private function present(JourneyCase $case, string $digest): array
+    {
+        $holds = $this->cases->holds($case, $digest);
+
+        return [
+            'id' => $case->id, 'title' => $case->title, 'app' => $case->app_key, 'steps' => $case->steps, 'ran' => $holds === null ? null : $case->ran, 'holds' => $holds,
+            'saved_by' => $case->saved_by, 'saved_at' => $case->saved_at,
+        ];
+    }
+
+    /** @return list<array<string, mixed>> */
+    private static function steps(Journey $journey): array
+    {
+        return array_map(static fn (Step $one): array => $one->toArray(), $journey->steps);
+    }
+}

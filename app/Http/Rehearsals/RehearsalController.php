@@ -1,0 +1,177 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Rehearsals;
+
+use Illuminate\Contracts\Foundation\Application;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Rehearsals\Cast;
+use Kennel\App\Rehearsals\JourneyCases;
+use Kennel\App\Rehearsals\Rehearsal;
+use Kennel\App\Rehearsals\Rehearsals;
+use Kennel\App\Rehearsals\Scene;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Rehearsals\Journey;
+use Kennel\Core\Rehearsals\ShippedJourneys;
+use Kennel\Core\Rehearsals\Step;
+use Kennel\Core\Rehearsals\StepKind;
+use Psr\Clock\ClockInterface;
+
+/** Rehearsals under way: begun, played step by step or by hand, moved in time, ended. */
+final readonly class RehearsalController
+{
+    public const PERMISSION = 'kennel:rules.manage';
+
+    /** The schedule runs it so often, in seconds (bootstrap/app.php). */
+    private const PURGED_EVERY = 300;
+
+    /** In bytes: what a page sends. */
+    private const LARGEST = 200_000;
+
+    public function __construct(private Caller $caller, private Rehearsals $rehearsals, private ClockInterface $clock)
+    {
+    }
+
+    public function index(): JsonResponse
+    {
+        $operator = $this->operator();
+
+        return Json::ok(['items' => array_map(static fn (Rehearsal $one): array => [
+            'id' => $one->id, 'title' => $one->title, 'app' => $one->app_key, 'operator' => $one->operator_name, 'is_own' => $one->operator_id === $operator->accountId,
+            'step' => count($one->done), 'steps' => count($one->done) + count($one->steps), 'begun_at' => $one->begun_at,
+        ], $this->rehearsals->all())]);
+    }
+
+    /** By a journey that ships, one that is kept, or none: then everything is done by hand. */
+    public function begin(Request $request, JourneyCases $cases): JsonResponse
+    {
+        $operator = $this->operator();
+        $body = Body::of($request);
+        $app = $body->text('app') ?? '';
+        $shipped = $body->text('journey');
+        $case = $body->text('case');
+        $onDraft = $body->yes('on_draft');
+        $body->complete();
+        $journey = match (true) {
+            $shipped !== null => ShippedJourneys::of($app)[$shipped] ?? throw Refusal::notFound(),
+            $case !== null => $cases->get($case)->journey(),
+            default => new Journey('By hand', $app, []),
+        };
+
+        return Json::ok($this->present($this->rehearsals->begin($journey, $onDraft, $operator)), 201);
+    }
+
+    public function show(string $id): JsonResponse
+    {
+        return Json::ok($this->present($this->rehearsals->get($id, $this->operator())));
+    }
+
+    /** The next of the script; or what the page was made to do, told by its own requests. */
+    public function next(string $id, Request $request): JsonResponse
+    {
+        $rehearsal = $this->rehearsals->get($id, $this->operator());
+        $body = Body::of($request);
+        $isDone = $body->yes('done_on_page');
+        $body->complete();
+        $isDone ? $this->rehearsals->conclude($rehearsal) : $this->rehearsals->play($rehearsal, null);
+
+        return Json::ok($this->present($rehearsal));
+    }
+
+    /** One that is not in the script. */
+    public function step(string $id, Request $request): JsonResponse
+    {
+        $rehearsal = $this->rehearsals->get($id, $this->operator());
+        $body = Body::of($request);
+        $kind = $body->text('kind') ?? '';
+        $for = $body->text('for');
+        $body->complete();
+        $this->rehearsals->play($rehearsal, self::read(['kind' => $kind, ...$for === null ? [] : ['for' => $for]]));
+
+        return Json::ok($this->present($rehearsal));
+    }
+
+    /** By so long, to a moment, or to the next purge, which then runs. */
+    public function clock(string $id, Request $request): JsonResponse
+    {
+        $rehearsal = $this->rehearsals->get($id, $this->operator());
+        $body = Body::of($request);
+        [$for, $to] = [$body->text('for'), $body->text('to')];
+        $body->complete();
+        $now = $rehearsal->now($this->clock->now());
+        if ($for !== null) {
+            $this->rehearsals->play($rehearsal, self::read(['kind' => 'wait', 'for' => $for]));
+        } elseif ($to === 'purge') {
+            $this->rehearsals->move($rehearsal, self::PURGED_EVERY - $now->getTimestamp() % self::PURGED_EVERY);
+            $this->rehearsals->play($rehearsal, new Step(StepKind::Purge));
+        } else {
+            $expires = $this->rehearsals->in($rehearsal, static fn (Application $inner, Cast $cast): mixed => (new Scene($inner, $cast))()['expires']);
+            $at = is_array($expires) ? Moment::read($expires['at']) : throw Refusal::conflict('rehearsal.nothing_expires');
+            $this->rehearsals->move($rehearsal, max(1, $at->getTimestamp() - $now->getTimestamp() + 1));
+        }
+
+        return Json::ok($this->present($rehearsal));
+    }
+
+    /** What the page that is shown asks for, in its world. */
+    public function wire(string $id, Request $request): JsonResponse
+    {
+        $rehearsal = $this->rehearsals->get($id, $this->operator());
+        $body = Body::of($request, self::LARGEST);
+        $method = $body->text('method') ?? '';
+        $path = $body->text('path') ?? '';
+        $sent = $body->text('body');
+        $headers = array_filter($body->object('headers'), is_string(...));
+        $body->complete();
+        if (! in_array($method, ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'], true) || preg_match('#^/[A-Za-z0-9/_.{}-]{1,200}(\?.{0,2000})?$#D', $path) !== 1) {
+            throw Refusal::invalid([new Reason('rehearsal.wire', 'path')]);
+        }
+        /** @var array<string, string> $headers */
+        $answer = $this->rehearsals->knock($rehearsal, $method, $path, $sent, $headers);
+
+        return Json::ok(['status' => $answer->status, 'headers' => (object) $answer->headers, 'body' => $answer->body]);
+    }
+
+    public function end(string $id): Response
+    {
+        $this->rehearsals->end($this->rehearsals->get($id, $this->operator()));
+
+        return new Response(status: 204);
+    }
+
+    private function operator(): SignedIn
+    {
+        return $this->caller->requireUnbounded(self::PERMISSION);
+    }
+
+    /** @param  array<string, mixed>  $step */
+    private static function read(array $step): Step
+    {
+        try {
+            return Step::read($step);
+        } catch (\InvalidArgumentException) {
+            throw Refusal::invalid([new Reason('rehearsal.step', 'kind', ['kinds' => StepKind::names()])]);
+        }
+    }
+
+    /** @return array<string, mixed> */
+    private function present(Rehearsal $rehearsal): array
+    {
+        $scene = $this->rehearsals->in($rehearsal, static fn (Application $inner, Cast $cast): array => (new Scene($inner, $cast))());
+
+        return [
+            'id' => $rehearsal->id, 'title' => $rehearsal->title, 'app' => $rehearsal->app_key, 'is_draft' => $rehearsal->is_draft, 'revision' => $rehearsal->revision,
+            'now' => Moment::write($rehearsal->now($this->clock->now())), 'ahead' => $rehearsal->ahead, 'begun_at' => $rehearsal->begun_at,
+            'done' => $rehearsal->done, 'next' => $rehearsal->steps, ...$scene,
+        ];
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Rehearsals;
+
+use Kennel\App\Platform\Database\AsJson;
+use Kennel\App\Platform\Database\NumberedRecord;
+use Kennel\Core\Rehearsals\Journey;
+use Kennel\Core\Rehearsals\Step;
+
+/**
+ * A journey whose steps are to go as they went when it was kept.
+ *
+ * @property int $seq
+ * @property string $id
+ * @property string $title
+ * @property string $app_key
+ * @property list<array<string, mixed>> $steps
+ * @property string $saved_by
+ * @property string $saved_at
+ * @property string|null $ran_digest of the rules it was run under last
+ * @property list<array{status: int, code: string|null}|null>|null $ran what came of each step then
+ */
+final class JourneyCase extends NumberedRecord
+{
+    protected $primaryKey = 'seq';
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['steps' => AsJson::ARRAY, 'ran' => AsJson::ARRAY];
+    }
+
+    public function journey(): Journey
+    {
+        return new Journey($this->title, $this->app_key, array_map(Step::read(...), $this->steps));
+    }
+}

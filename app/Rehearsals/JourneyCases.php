@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Rehearsals;
+
+use Illuminate\Database\ConnectionInterface;
+use Illuminate\Support\Str;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Rules\Drafts;
+use Kennel\App\Rules\RulesInForce;
+use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Rehearsals\Journey;
+use Kennel\Core\Rehearsals\Outcome;
+use Kennel\Core\Rehearsals\Step;
+use Psr\Clock\ClockInterface;
+
+/**
+ * Journeys that are kept as cases, run under the draft, or under the rules in force where there is none. A run takes seconds, so what came of it is kept with
+ * the digest of the rules it was run under, and counts for these rules alone.
+ */
+final readonly class JourneyCases
+{
+    private const LONGEST_TITLE = 120;
+
+    private const MOST_STEPS = 40;
+
+    public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private Drafts $drafts, private RunJourney $run, private AuditTrail $audit)
+    {
+    }
+
+    /** @return list<JourneyCase> in the order they were kept */
+    public function all(): array
+    {
+        return array_values(JourneyCase::query()->orderBy('seq')->get()->all());
+    }
+
+    /** @throws Refusal when there is none */
+    public function get(string $id): JourneyCase
+    {
+        return JourneyCase::query()->where('id', $id)->first() ?? throw Refusal::notFound();
+    }
+
+    /** Of the rules that cases are run under now. */
+    public function digest(): string
+    {
+        return hash('sha256', RulesInForce::write($this->drafts->current()->document));
+    }
+
+    /** @throws Refusal for what is no journey */
+    public function keep(Journey $journey, SignedIn $operator): JourneyCase
+    {
+        $reasons = array_values(array_filter([
+            trim($journey->title) === '' || mb_strlen($journey->title) > self::LONGEST_TITLE ? new Reason('case.name', 'title', ['maximum' => self::LONGEST_TITLE]) : null,
+            $journey->steps === [] || count($journey->steps) > self::MOST_STEPS ? new Reason('rehearsal.steps', 'steps', ['maximum' => self::MOST_STEPS]) : null,
+        ]));
+        if ($reasons !== []) {
+            throw Refusal::invalid($reasons);
+        }
+
+        return $this->database->transaction(function () use ($journey, $operator): JourneyCase {
+            $case = JourneyCase::query()->create([
+                'id' => (string) Str::uuid7(), 'title' => trim($journey->title), 'app_key' => $journey->app, 'steps' => array_map(static fn (Step $one): array => $one->toArray(), $journey->steps),
+                'saved_by' => $operator->name, 'saved_at' => Moment::write($this->clock->now()),
+            ]);
+            $this->audit->record('rules.case_saved', $operator->asOperator(), null, [], ['case' => $case->title, 'steps' => count($journey->steps)], record: 'case');
+
+            return $case;
+        });
+    }
+
+    /** @throws Refusal when there is none */
+    public function run(string $id): JourneyCase
+    {
+        $case = $this->get($id);
+        $document = $this->drafts->current()->document;
+        $ran = array_map(static fn (?Outcome $one): ?array => $one?->toArray(), ($this->run)($case->journey(), $document));
+        $this->database->transaction(fn () => $case->fill(['ran_digest' => hash('sha256', RulesInForce::write($document)), 'ran' => $ran])->save());
+
+        return $case;
+    }
+
+    /** @throws Refusal when there is none */
+    public function remove(string $id, SignedIn $operator): void
+    {
+        $this->database->transaction(function () use ($id, $operator): void {
+            $case = $this->get($id);
+            $case->delete();
+            $this->audit->record('rules.case_removed', $operator->asOperator(), null, ['case' => $case->title], ['case' => null], record: 'case');
+        });
+    }
+
+    /** @return bool|null whether it goes as it should under these rules; null where it was not run under them yet */
+    public function holds(JourneyCase $case, string $digest): ?bool
+    {
+        if ($case->ran_digest !== $digest || $case->ran === null) {
+            return null;
+        }
+        foreach ($case->steps as $at => $step) {
+            if (isset($step['expected']) && $step['expected'] !== ($case->ran[$at] ?? null)) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+}

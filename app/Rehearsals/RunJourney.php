@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Rehearsals;
+
+use Illuminate\Contracts\Foundation\Application;
+use Illuminate\Support\Str;
+use Kennel\Core\Documents\Duration;
+use Kennel\Core\Rehearsals\Journey;
+use Kennel\Core\Rehearsals\Outcome;
+use Kennel\Core\Rehearsals\Step;
+use Psr\Clock\ClockInterface;
+
+/** A journey from its beginning to its end under some rules, in a world that is made for it and gone after it. */
+final readonly class RunJourney
+{
+    /** Between two steps, in seconds: nobody does two things at the same moment. */
+    private const BREATH = 5;
+
+    public function __construct(private RaiseCurtain $raise, private Stage $stage, private Door $door, private ClockInterface $clock)
+    {
+    }
+
+    /**
+     * @param  array<string, mixed>  $document  of the rules
+     * @return list<Outcome|null> of each step; null for time that passed
+     */
+    public function __invoke(Journey $journey, array $document): array
+    {
+        $world = new World(storage_path('rehearsals/'.Str::uuid7()));
+        $now = $this->clock->now();
+        $outcomes = [];
+        try {
+            $this->stage->set($this->made($world), ($this->raise)($world, $document, $journey->app, $now));
+            foreach ($journey->steps as $step) {
+                $now = $now->modify('+'.($step->for === null ? self::BREATH : Duration::parse($step->for)->seconds).' seconds');
+                $outcomes[] = $this->stage->in($world, $now, fn (Application $inner, Cast $cast): ?Outcome => (new PlayStep($this->door, $inner, $cast, $journey->app))($step));
+            }
+        } finally {
+            $world->destroy();
+        }
+
+        return $outcomes;
+    }
+
+    private function made(World $world): World
+    {
+        is_dir($world->folder) || mkdir($world->folder, 0o700, true);
+
+        return $world;
+    }
+
+    /** @return Step what came of it is what is expected from now on */
+    public static function expecting(Step $step, ?Outcome $outcome): Step
+    {
+        return $outcome === null ? $step : $step->expecting($outcome->status, $outcome->code);
+    }
+}

@@ -9,6 +9,8 @@ use Kennel\App\Cases\Cases;
 use Kennel\App\Impact\ImpactRuns;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
+use Kennel\App\Rehearsals\JourneyCase;
+use Kennel\App\Rehearsals\JourneyCases;
 use Kennel\App\Rules\Revision;
 use Kennel\App\Rules\Revisions;
 use Kennel\App\Rules\RulesInForce;
@@ -16,6 +18,8 @@ use Kennel\App\Rules\TryHashing;
 use Kennel\Core\Apps\Discretion;
 use Kennel\Core\Disclosure\PublicDirectories;
 use Kennel\Core\Documents\InvalidRuleBook;
+use Kennel\Core\Rehearsals\Journey;
+use Kennel\Core\Rehearsals\Step;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Rules\RuleDiff;
 use Kennel\Core\Rules\Upgrades\UpgradeBook;
@@ -27,8 +31,8 @@ final class RulesCommand extends Command
     use NamesOperator;
 
     protected $signature = 'kennel:rules
-        {act : export, schema, check, diff or apply}
-        {file? : the document, for diff and apply}
+        {act : export, schema, check, diff, apply, or journeys}
+        {file? : the document, for diff and apply; for journeys the file they are read from, and without one they are printed}
         {--base= : the revision the file was made upon, as export says it; apply needs it}
         {--reason= : why, for the audit trail; apply needs it}
         {--overrule= : why cases that fail may fail; apply needs it only then}
@@ -37,7 +41,7 @@ final class RulesCommand extends Command
 
     protected $description = 'Read, compare and apply the rule book as a JSON file';
 
-    public function handle(RulesInForce $rules, Revisions $revisions, Cases $cases, ImpactRuns $impact): int
+    public function handle(RulesInForce $rules, Revisions $revisions, Cases $cases, ImpactRuns $impact, JourneyCases $journeys): int
     {
         return match ($this->argument('act')) {
             'export' => $this->export($rules),
@@ -45,8 +49,9 @@ final class RulesCommand extends Command
             'schema' => $this->write(RuleBook::fromArray(Revision::shipped()->document)->schema()),
             'check' => $this->check($rules),
             'diff' => $this->compare($revisions),
-            'apply' => $this->apply($rules, $revisions, $cases, $impact),
-            default => $this->refuse('There is no such act. There are: export, schema, check, diff, apply.'),
+            'apply' => $this->apply($rules, $revisions, $cases, $impact, $journeys),
+            'journeys' => $this->journeys($journeys),
+            default => $this->refuse('There is no such act. There are: export, schema, check, diff, apply, journeys.'),
         };
     }
 
@@ -82,7 +87,7 @@ final class RulesCommand extends Command
         return $document === null ? self::INVALID : $this->report(RuleDiff::between($revisions->newest()->stored, $document), 'would change');
     }
 
-    private function apply(RulesInForce $rules, Revisions $revisions, Cases $cases, ImpactRuns $impact): int
+    private function apply(RulesInForce $rules, Revisions $revisions, Cases $cases, ImpactRuns $impact, JourneyCases $journeys): int
     {
         $isDry = $this->option('dry-run') === true;
         $reason = trim((string) $this->option('reason'));
@@ -115,7 +120,7 @@ final class RulesCommand extends Command
         foreach ([...Discretion::warnings($book->apps), ...PublicDirectories::warnings($book->disclosure, $book->apps)] as $warning) {
             $this->warn("{$warning->field}: ".app(Words::class)->say($warning));
         }
-        $failing = $cases->failing($book);
+        $failing = [...$cases->failing($book), ...$journeys->failing($document)];
         foreach ($failing as $case) {
             $this->warn("Case fails: {$case}");
         }
@@ -139,6 +144,33 @@ final class RulesCommand extends Command
         }
 
         return $outcome['blockers'] === [] ? $this->report($outcome['changes'], 'changed') : self::INVALID;
+    }
+
+    /** The journeys that are kept, as a file beside the document; read back, each is kept once more. */
+    private function journeys(JourneyCases $journeys): int
+    {
+        if ($this->argument('file') === null) {
+            return $this->write(['journeys' => array_map(static fn (JourneyCase $one): array => ['title' => $one->title, 'app' => $one->app_key, 'steps' => $one->steps], $journeys->all())]);
+        }
+        $read = json_decode((string) @file_get_contents((string) $this->argument('file')), true);
+        $listed = is_array($read) && is_array($read['journeys'] ?? null) ? $read['journeys'] : null;
+        if ($listed === null) {
+            return $this->refuse('The file is not {"journeys": [...]}, as this command prints it.');
+        }
+        try {
+            $by = $this->actor('kennel:rules.manage');
+            $all = array_map(static fn (mixed $one): Journey => new Journey((string) ($one['title'] ?? ''), (string) ($one['app'] ?? ''), array_map(Step::read(...), array_values((array) ($one['steps'] ?? [])))), array_values($listed));
+            foreach ($all as $journey) {
+                $journeys->keep($journey, $by);
+            }
+        } catch (\InvalidArgumentException|\TypeError $mistake) {
+            return $this->refuse("A journey cannot be read: {$mistake->getMessage()}");
+        } catch (Refusal $refusal) {
+            return $this->refuse(implode("\n", app(Words::class)->refusal($refusal)));
+        }
+        $this->line(count($all).' kept.');
+
+        return self::SUCCESS;
     }
 
     private function base(): ?int

@@ -8,6 +8,7 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Cases\Cases;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Rehearsals\JourneyCases;
 use Kennel\App\Rules\Draft;
 use Kennel\App\Rules\Drafts;
 use Kennel\App\Rules\Revision;
@@ -24,6 +25,7 @@ final readonly class PublishDraft
         private Drafts $drafts,
         private Revisions $revisions,
         private Cases $cases,
+        private JourneyCases $journeys,
         private TryHashing $hashing,
     ) {
     }
@@ -33,7 +35,7 @@ final readonly class PublishDraft
     {
         // What takes time is done upon the draft as it stands; the tag says inside whether it still does.
         $draft = $this->drafts->unchanged($tag);
-        $cases = $this->cases->fingerprint();
+        $cases = $this->fingerprint();
         $reasons = [...WrittenReason::reasonsAgainst($why), ...$this->reasonsAgainst($draft, $overrule)];
         if ($reasons !== []) {
             throw Refusal::invalid($reasons, 'rules.not_published');
@@ -41,7 +43,7 @@ final readonly class PublishDraft
 
         return $this->database->transaction(function () use ($draft, $cases, $why, $overrule, $operator): Revision {
             $this->drafts->unchanged($draft->tag());
-            if ($this->cases->fingerprint() !== $cases) {
+            if ($this->fingerprint() !== $cases) {
                 throw Refusal::changedMeanwhile('rules.cases_changed');
             }
             $outcome = $this->revisions->publish(
@@ -60,6 +62,11 @@ final readonly class PublishDraft
         });
     }
 
+    private function fingerprint(): string
+    {
+        return $this->cases->fingerprint().$this->journeys->fingerprint();
+    }
+
     /** @return list<Reason> */
     private function reasonsAgainst(Draft $draft, ?string $overrule): array
     {
@@ -68,7 +75,7 @@ final readonly class PublishDraft
         }
         $book = $draft->book();
         $reasons = [...$draft->reviewedAt === null ? [new Reason('rules.not_reviewed')] : [], ...$this->hashing->reasonsAgainst($book->hashing)];
-        $failing = $this->cases->failing($book);
+        $failing = [...$this->cases->failing($book), ...$this->journeys->failing($draft->document)];
         if ($failing === []) {
             return $reasons;
         }

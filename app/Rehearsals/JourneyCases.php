@@ -7,6 +7,7 @@ namespace Kennel\App\Rehearsals;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Str;
 use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
@@ -51,7 +52,7 @@ final readonly class JourneyCases
     }
 
     /** @throws Refusal for what is no journey */
-    public function keep(Journey $journey, SignedIn $operator): JourneyCase
+    public function keep(Journey $journey, Actor $by): JourneyCase
     {
         $reasons = array_values(array_filter([
             trim($journey->title) === '' || mb_strlen($journey->title) > self::LONGEST_TITLE ? new Reason('case.name', 'title', ['maximum' => self::LONGEST_TITLE]) : null,
@@ -61,12 +62,12 @@ final readonly class JourneyCases
             throw Refusal::invalid($reasons);
         }
 
-        return $this->database->transaction(function () use ($journey, $operator): JourneyCase {
+        return $this->database->transaction(function () use ($journey, $by): JourneyCase {
             $case = JourneyCase::query()->create([
                 'id' => (string) Str::uuid7(), 'title' => trim($journey->title), 'app_key' => $journey->app, 'steps' => array_map(static fn (Step $one): array => $one->toArray(), $journey->steps),
-                'saved_by' => $operator->name, 'saved_at' => Moment::write($this->clock->now()),
+                'saved_by' => $by->name, 'saved_at' => Moment::write($this->clock->now()),
             ]);
-            $this->audit->record('rules.case_saved', $operator->asOperator(), null, [], ['case' => $case->title, 'steps' => count($journey->steps)], record: 'case');
+            $this->audit->record('rules.case_saved', $by, null, [], ['case' => $case->title, 'steps' => count($journey->steps)], record: 'case');
 
             return $case;
         });
@@ -75,12 +76,42 @@ final readonly class JourneyCases
     /** @throws Refusal when there is none */
     public function run(string $id): JourneyCase
     {
-        $case = $this->get($id);
-        $document = $this->drafts->current()->document;
+        return $this->ranUnder($this->get($id), $this->drafts->current()->document);
+    }
+
+    /** @param  array<string, mixed>  $document */
+    private function ranUnder(JourneyCase $case, array $document): JourneyCase
+    {
         $ran = array_map(static fn (?Outcome $one): ?array => $one?->toArray(), ($this->run)($case->journey(), $document));
         $this->database->transaction(fn () => $case->fill(['ran_digest' => hash('sha256', RulesInForce::write($document)), 'ran' => $ran])->save());
 
         return $case;
+    }
+
+    /**
+     * Runs those that were not run under these rules yet: it takes a second each, so never inside a transaction.
+     *
+     * @param  array<string, mixed>  $document
+     * @return list<string> titles of those that go otherwise
+     */
+    public function failing(array $document): array
+    {
+        $digest = hash('sha256', RulesInForce::write($document));
+        $failing = [];
+        foreach ($this->all() as $case) {
+            $holds = $this->holds($case, $digest) ?? $this->holds($this->ranUnder($case, $document), $digest);
+            if ($holds !== true) {
+                $failing[] = $case->title;
+            }
+        }
+
+        return $failing;
+    }
+
+    /** Another whenever a case was added or removed. */
+    public function fingerprint(): string
+    {
+        return hash('sha256', JourneyCase::query()->orderBy('id')->pluck('id')->implode(' '));
     }
 
     /** @throws Refusal when there is none */

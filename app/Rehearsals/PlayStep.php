@@ -152,12 +152,8 @@ final readonly class PlayStep
         if ($page === 'verify' && is_string($asks) && $asks !== 'nothing') {
             $more = ['password' => $this->cast->person['password']];
         }
-        $done = $this->asked('POST', $consume, ['token' => $token, ...$more]);
-        if ($page === 'reset' && $done->status < 300) {
-            $this->cast->person['password'] = $this->another();
-        }
 
-        return $done;
+        return $this->asked('POST', $consume, ['token' => $token, ...$more]);
     }
 
     private function another(): string

@@ -59,7 +59,7 @@ final readonly class JourneyController
             throw Refusal::invalid([new Reason('rehearsal.step', 'steps', ['kinds' => StepKind::names()])]);
         }
 
-        return Json::ok($this->present($this->cases->keep($journey, $operator), $this->cases->digest()), 201);
+        return Json::ok($this->present($this->cases->keep($journey, $operator->asOperator()), $this->cases->digest()), 201);
     }
 
     public function run(string $id): JsonResponse

@@ -33,8 +33,9 @@ export class ApiError extends Error {
 }
 
 /** The generated client, for one surface. */
-export function clientFor(surface: 'console' | 'pages') {
-  return createClient<paths>({ baseUrl: '/api/v1', headers: { 'Kennel-Surface': surface } });
+export function clientFor(surface: 'console' | 'pages', fetch?: (request: Request) => Promise<Response>) {
+  const base = { baseUrl: '/api/v1', headers: { 'Kennel-Surface': surface } };
+  return createClient<paths>(fetch === undefined ? base : { ...base, fetch });
 }
 
 type Answer<T> = { data?: T; error?: unknown; response: Response };

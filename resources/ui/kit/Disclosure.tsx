@@ -17,7 +17,7 @@ export function Disclosure({
 }) {
   return (
     <details open={isOpen || undefined} className={className}>
-      <summary className={`cursor-pointer ${weight === 'strong' ? 'font-semibold' : ''}`}>{summary}</summary>
+      <summary className={`min-h-6 cursor-pointer ${weight === 'strong' ? 'font-semibold' : ''}`}>{summary}</summary>
       {children}
     </details>
   );

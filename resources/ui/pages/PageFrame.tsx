@@ -95,9 +95,7 @@ export function NotSignedIn({ app, error }: { app: Shown; error: ApiError }) {
     <PageFrame app={app} title={w.session.missing}>
       <Notice tone="information">{w.session.ended}</Notice>
       <p className="mt-5">
-        <PageLink href={isTried ? pagePath('sign-in') : `${pagePath('sign-in')}?to=${location().page}`}>
-          {w.links.signIn}
-        </PageLink>
+        <PageLink href={pagePath('sign-in', isTried ? '' : `to=${location().page}`)}>{w.links.signIn}</PageLink>
       </p>
     </PageFrame>
   ) : (

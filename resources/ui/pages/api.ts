@@ -1,6 +1,8 @@
 import { clientFor } from '../api/client';
+import { knock, rehearsal } from './rehearsal';
 
-export const api = clientFor('pages');
+const inRehearsal = rehearsal;
+export const api = clientFor('pages', inRehearsal === null ? undefined : (request) => knock(inRehearsal, request));
 // The language of the page is the language of what the server says on it.
 api.use({
   onRequest({ request }) {
@@ -53,6 +55,9 @@ export function location(): { app: string; page: string } {
   return { app, page };
 }
 
-export function pagePath(page: string): string {
-  return `/a/${location().app}/${page}${isTried ? '?try=draft' : ''}`;
+/** @param query what goes along, without its "?" */
+export function pagePath(page: string, query = ''): string {
+  const kept = rehearsal === null ? (isTried ? 'try=draft' : '') : `rehearsal=${rehearsal}`;
+  const all = [kept, query].filter((part) => part !== '').join('&');
+  return `/a/${location().app}/${page}${all === '' ? '' : `?${all}`}`;
 }

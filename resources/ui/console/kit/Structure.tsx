@@ -4,6 +4,7 @@ import { SearchInput } from '../../kit/Filter';
 import { ActLine, LaneEntry, LaneToggle } from '../../kit/Lanes';
 import { StationFigure } from '../../kit/Rail';
 import { TabLink } from '../../kit/Tabs';
+import { Timeline } from '../../kit/Timeline';
 import { Line, Part } from './Part';
 import { LONG_ADDRESS, LONG_NAME } from './samples';
 
@@ -31,6 +32,14 @@ export function Structure() {
         <LaneToggle lane="audit" pressed={!lane} onPress={() => setLane(!lane)} />
       </Line>
       <ActLine name={LONG_NAME} aside="4 min" />
+      <Timeline
+        label="What happened"
+        items={[
+          { key: 'a', label: 'Sign up', kind: 'event' },
+          { key: 'b', label: '25 h', kind: 'span' },
+          { key: 'c', label: 'Press the link in the message', kind: 'refusal' },
+        ]}
+      />
       <ol>
         <LaneEntry lane="wire" label="POST /signups → 202" summary="41 ms">
           <CodeBlock label="The request">{JSON.stringify({ email: LONG_ADDRESS }, null, 2)}</CodeBlock>

@@ -6,7 +6,7 @@ import { LinkButton } from '../../kit/Link';
 import { useMay } from '../api';
 import { useHand } from './hand';
 import { ImpactFigure } from './ImpactFigure';
-import { useCases } from './useDraft';
+import { useCases, useJourneyCases } from './useDraft';
 import { Conflicts, Outdated } from './Outdated';
 import { PublishDialog } from './PublishDialog';
 import { Surface } from '../../kit/Surface';
@@ -19,7 +19,9 @@ export function DraftBar() {
   const [open, setOpen] = useState<'publish' | 'document' | null>(null);
   const may = useMay();
   const { draft } = useHand();
-  const cases = useCases().data?.items ?? [];
+  const journeys = useJourneyCases();
+  const cases = [...(useCases().data?.items ?? []), ...journeys.filter((one) => one.holds !== null)];
+  const unrun = journeys.filter((one) => one.holds === null).length;
   if (draft === undefined) return null;
   const failing = cases.filter((one) => !one.holds).length;
   const asJson = may('kennel:rules.manage') ? (
@@ -39,6 +41,7 @@ export function DraftBar() {
               {failing === 0
                 ? counted(cases.length, 'case holds', 'cases hold')
                 : `${failing} of ${counted(cases.length, 'case', 'cases')} ${failing === 1 ? 'fails' : 'fail'}`}
+              {unrun === 0 ? '' : `, ${counted(unrun, 'journey', 'journeys')} not run yet`}
               {draft.blockers.length === 0 ? '.' : `; ${counted(draft.blockers.length, 'blocker', 'blockers')}.`}{' '}
               {draft.warnings.length === 0 ? '' : `${counted(draft.warnings.length, 'warning', 'warnings')}. `}
               <ImpactFigure /> {asJson}

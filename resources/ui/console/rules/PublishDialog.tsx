@@ -14,6 +14,7 @@ import { useHand } from './hand';
 import { ImpactFigure } from './ImpactFigure';
 import { CountLine } from './Touched';
 import { useCases, useImpact, type Draft } from './useDraft';
+import { useRunJourneys } from '../rehearsal/useRunJourneys';
 
 const said = (codes: readonly string[]): string => (codes.length === 0 ? 'accepted' : codes.join(', '));
 
@@ -23,7 +24,15 @@ export function PublishDialog({ draft, onClose }: { draft: Draft; onClose: () =>
   const toast = useToast();
   const [reason, setReason] = useState('');
   const [overrule, setOverrule] = useState('');
-  const failing = (useCases().data?.items ?? []).filter((one) => !one.holds);
+  const { journeys, isRunning } = useRunJourneys();
+  const failing: readonly { id: string; name: string; said: string }[] = [
+    ...(useCases().data?.items ?? [])
+      .filter((one) => !one.holds)
+      .map(({ id, name, expected, got }) => ({ id, name, said: `expected ${said(expected)}, actual ${said(got)}` })),
+    ...journeys
+      .filter((one) => one.holds === false)
+      .map(({ id, title }) => ({ id, name: title, said: 'goes otherwise; see Sign-in, Rehearsal' })),
+  ];
   const run = useImpact().data?.run ?? null;
   const review = useMutation({ mutationFn: () => hand.review(draft) });
   const publish = useMutation({
@@ -100,6 +109,7 @@ export function PublishDialog({ draft, onClose }: { draft: Draft; onClose: () =>
             ))}
           </Notice>
         ) : null}
+        {isRunning ? <Note role="status">The journeys are being run under this draft…</Note> : null}
         {failing.length > 0 ? (
           <>
             <Notice tone="caution">
@@ -108,7 +118,7 @@ export function PublishDialog({ draft, onClose }: { draft: Draft; onClose: () =>
               </Text>
               {failing.map((one) => (
                 <p key={one.id}>
-                  <bdi>{one.name}</bdi>: expected {said(one.expected)}, actual {said(one.got)}
+                  <bdi>{one.name}</bdi>: {one.said}
                 </p>
               ))}
             </Notice>

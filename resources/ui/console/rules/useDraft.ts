@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import type { RuleBook } from '../../api/rules';
+import { journeys } from '../rehearsal/queries';
 import { api } from '../api';
 import { write, type Path } from './document';
 
@@ -126,6 +127,11 @@ export function useImpact() {
     refetchInterval: (query) =>
       query.state.data?.run?.state === 'running' || query.state.data?.run?.state === 'queued' ? 400 : 5000,
   });
+}
+
+/** Journeys that are kept as cases; those that were not run under these rules yet neither hold nor fail. */
+export function useJourneyCases() {
+  return useQuery(journeys).data?.cases ?? [];
 }
 
 export function useCases() {

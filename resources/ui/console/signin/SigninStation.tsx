@@ -5,6 +5,7 @@ import { DraftFigure, DraftState, StationHead } from '../rules/Bench';
 import { Conflict } from '../rules/Conflict';
 import { DraftBar } from '../rules/DraftBar';
 import { DraftProvider } from '../rules/hand';
+import { RehearsalTab } from '../rehearsal/RehearsalTab';
 import { BrakesTab } from './BrakesTab';
 import { SessionsTab } from './SessionsTab';
 import { WaysTab } from './WaysTab';
@@ -13,6 +14,7 @@ const TABS = [
   ['ways', 'Ways', 'kennel:rules.read'],
   ['brakes', 'Brakes', 'kennel:rules.read'],
   ['sessions', 'Sessions', 'kennel:sessions.read'],
+  ['rehearsal', 'Rehearsal', 'kennel:rules.manage'],
 ] as const;
 
 /** How people sign in, and where they are signed in now. */
@@ -43,7 +45,11 @@ export function SigninStation() {
       <section className="flex h-full flex-col" aria-label="Sign-in">
         {head(<DraftFigure />)}
         {tab === 'brakes' ? <Conflict /> : null}
-        {tab === 'brakes' ? (
+        {tab === 'rehearsal' ? (
+          <DraftState>
+            <RehearsalTab />
+          </DraftState>
+        ) : tab === 'brakes' ? (
           <BrakesTab />
         ) : (
           <>

@@ -174,7 +174,7 @@ function ForAccount({ app, onSignedOut }: { app: App; onSignedOut: () => void })
   return (
     <div className="space-y-4">
       <p>{w.invited.hasAccount}</p>
-      <WideLink look={app.look} href={`${pagePath('sign-in')}?to=invited`}>
+      <WideLink look={app.look} href={pagePath('sign-in', 'to=invited')}>
         {w.invited.signIn}
       </WideLink>
     </div>

@@ -1,5 +1,6 @@
 import { answer, type Schemas } from '../../api/client';
 import { api, location, pagePath } from '../api';
+import { rehearsal } from '../rehearsal';
 import { takeOffer } from './offer';
 
 const ASKED = 'return_to';
@@ -31,7 +32,8 @@ export async function goOn(asked?: string): Promise<'leaves'> {
   const { page: owed, address, is_on_the_web } = await landing();
   // What cannot be settled here, such as a field that only an operator fills in, would lead round in a circle.
   const page = owed === location().page ? 'profile' : owed;
-  const toApp = asked === undefined && is_on_the_web ? address : null;
+  // A rehearsal stays in its frame: the app beyond is real.
+  const toApp = asked === undefined && is_on_the_web && rehearsal === null ? address : null;
   if (page === null) sessionStorage.removeItem(ASKED);
   window.location.assign(page === null && toApp !== null ? toApp : pagePath(page ?? asked ?? 'profile'));
   return 'leaves';

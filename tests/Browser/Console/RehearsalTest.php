@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Browser\Console;
+
+use Facebook\WebDriver\WebDriverKeys;
+use Kennel\Tests\Browser\Support\Browser;
+use Kennel\Tests\Browser\Support\BrowserTestCase;
+use Kennel\Tests\Browser\Support\ByKeyboard;
+
+/** Rehearsing with a clock: the journey on the real page, kept as a case, and otherwise under a draft. */
+final class RehearsalTest extends BrowserTestCase
+{
+    use ByKeyboard;
+
+    private function begin(string $journey): Browser
+    {
+        $console = $this->enterConsole('/sign-in/rehearsal')->see('Begin a rehearsal');
+        $this->reach("Rehearse: {$journey}");
+
+        return $console->keys(WebDriverKeys::ENTER)->see('Its clock')->see('Next step');
+    }
+
+    private function next(string $sees): Browser
+    {
+        return self::$browser->press('Next step')->see($sees);
+    }
+
+    /** What the person sees. */
+    private function inPage(string $text): void
+    {
+        $driver = self::$browser->driver;
+        $frame = self::$browser->find("//iframe[@title='The page as the person sees it']");
+        self::$browser->until(static fn (): bool => str_contains((string) $driver->executeScript('return arguments[0].contentDocument.body.innerText', [$frame]), $text), "\"{$text}\" on the page");
+    }
+
+    public function test_the_link_on_the_25th_hour_is_played_on_the_real_page_kept_and_otherwise_under_a_draft(): void
+    {
+        $console = $this->begin('The link on the 25th hour');
+        $before = self::$server->database()->query('SELECT (SELECT count(*) FROM accounts), (SELECT count(*) FROM messages), (SELECT count(*) FROM evidence), (SELECT count(*) FROM challenges)')->fetch(\PDO::FETCH_NUM);
+        $this->assertAccessible();
+        $this->next('202 look_for_message');
+        $this->inPage('Check your mail');
+        $console->see('Open its link in the page');
+        $this->next('1 day 1 h ahead of ours');
+        $this->next('422 challenge.expired');
+        $this->inPage('This link is too old');
+        $this->assertAccessible();
+        self::assertSame($before, self::$server->database()->query('SELECT (SELECT count(*) FROM accounts), (SELECT count(*) FROM messages), (SELECT count(*) FROM evidence), (SELECT count(*) FROM challenges)')->fetch(\PDO::FETCH_NUM));
+        $console->type('Keep what was done as a case', 'A link that is a day old')->press('Keep as a case')->see('It is kept.');
+        $console->press('End it')->see('It is over.')->see('A link that is a day old')->see('not run yet');
+        $console->click("//button[@aria-label='Run A link that is a day old']");
+        $console->see('✓ holds');
+        // A draft that lets links live for longer.
+        $draft = json_decode(self::$server->sendAll([['GET', '/rules/draft', null, [self::$server->cookieOf('maren@alderwend.example', \Kennel\Demo\DemoKeeper::PASSWORD), 'Kennel-Surface: console']]])[0][1], true);
+        $draft['document']['verification']['lifetime'] = 'P3D';
+        $saved = self::$server->sendAll([['PUT', '/rules/draft', ['document' => $draft['document']], [self::$server->cookieOf('maren@alderwend.example', \Kennel\Demo\DemoKeeper::PASSWORD), 'Kennel-Surface: console', 'If-Match: "'.$this->tagOf($draft).'"']]])[0];
+        self::assertSame(200, $saved[0], $saved[1]);
+        $this->visit('/console/sign-in/rehearsal')->see('1 change.')->see('1 journey not run yet');
+        $console->press('Review and publish…')->see('goes otherwise; see Sign-in, Rehearsal');
+        $console->press('Keep editing')->see('✕ fails')->see('expected 422 challenge.expired, now 200');
+        $this->assertAccessible();
+    }
+
+    /** @param  array<string, mixed>  $draft */
+    private function tagOf(array $draft): string
+    {
+        return "r{$draft['base_revision']}.v{$draft['version']}";
+    }
+
+    public function test_by_hand_one_is_the_person_and_a_clock_goes_to_the_expiry_and_the_purge(): void
+    {
+        self::$server->database()->exec('DELETE FROM rule_draft_saves');
+        $console = $this->begin('From sign-up to first use');
+        $this->next('202 look_for_message');
+        $console->press('to the expiry')->see('1 day 1 s ahead of ours');
+        $console->press('Open its link in the page');
+        $this->inPage('This link is too old');
+        $console->press('+1 h')->see('422 challenge.expired');
+        for ($days = 0; $days < 7; $days++) {
+            $console->press('to the purge');
+        }
+        $console->see('The purge runs');
+        self::assertStringNotContainsString('Something went wrong', $console->text());
+        $console->press('End it')->see('It is over.');
+        self::assertSame(0, (int) self::$server->database()->query('SELECT count(*) FROM rehearsals')->fetchColumn());
+    }
+}

@@ -114,6 +114,7 @@ Route::get('session', [CurrentSessionController::class, 'show']);
 Route::get('session/landing', [SessionController::class, 'landing']);
 Route::delete('session', [SessionController::class, 'signOut']);
 Route::post('session/proof', [SigninController::class, 'proveAgain']);
+Route::post('session/proof/options', [SigninController::class, 'proofOptions']);
 
 // The holder's own account. Open to limited accounts too: this is where duties are settled.
 Route::get('account', [OwnAccountController::class, 'show']);

@@ -78,12 +78,13 @@ final readonly class Factors
 
     /**
      * @param  array<array-key, mixed>  $response  of the browser, to what it was asked for this account
+     * @param  'second_factor'|'proof'  $purpose  it was asked for
      * @return 'passkey'|null null for what is none of the account's
      */
-    public function spendPasskey(string $accountId, array $response): ?string
+    public function spendPasskey(string $accountId, array $response, string $purpose = 'second_factor'): ?string
     {
         try {
-            $challenge = $this->passkeys->answered($response, 'second_factor', $accountId);
+            $challenge = $this->passkeys->answered($response, $purpose, $accountId);
             $passkey = $this->passkeys->named($response);
             if ($passkey === null || $passkey->account_id !== $accountId) {
                 return null;

@@ -48,7 +48,7 @@ final readonly class Passkeys
     }
 
     /**
-     * @param  'sign_in'|'second_factor'  $purpose
+     * @param  'sign_in'|'second_factor'|'proof'  $purpose
      * @return array<string, mixed> options as PublicKeyCredential.parseRequestOptionsFromJSON() takes them
      */
     public function request(string $purpose, ?string $accountId): array
@@ -66,7 +66,7 @@ final readonly class Passkeys
      * Uses up the challenge that was answered.
      *
      * @param  array<array-key, mixed>  $response
-     * @param  'register'|'sign_in'|'second_factor'  $purpose
+     * @param  'register'|'sign_in'|'second_factor'|'proof'  $purpose
      * @return string bytes
      *
      * @throws PasskeyRefused for one that nobody asked, or that was answered before

@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace Kennel\App\Signin;
 
 use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Audit\Strangers;
+use Kennel\App\Factors\Factors;
+use Kennel\App\Factors\Passkeys;
 use Kennel\App\Passwords\CurrentPassword;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
@@ -19,7 +22,7 @@ use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Secrets\Token;
 
-/** Somebody signed in types their password once more, for what hands out power. Under the same brake as signing in. */
+/** Somebody signed in shows once more that it is they, by their password or a passkey, for what hands out power. Under the same brake as signing in. */
 final readonly class ProveAgain
 {
     public function __construct(
@@ -31,7 +34,42 @@ final readonly class ProveAgain
         private RenewToken $renewToken,
         private AuditTrail $audit,
         private Strangers $strangers,
+        private Passkeys $passkeys,
+        private Factors $factors,
     ) {
+    }
+
+    /** @return array<string, mixed> what the browser asks the holder's own passkeys */
+    public function options(SignedIn $signedIn): array
+    {
+        return $this->database->transaction(fn (): array => $this->passkeys->request('proof', $signedIn->accountId));
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $response  of the browser
+     * @return array{token: Token, until: \DateTimeImmutable|null} the session's token from now on
+     *
+     * @throws Refusal for what is no passkey of theirs, while the brake is on
+     */
+    public function byPasskey(SignedIn $signedIn, array $response, string $source): array
+    {
+        $attempt = $this->brakes->enter(Whom::inside($signedIn->accountId, $source));
+        $proven = $this->database->transaction(function () use ($signedIn, $response): ?array {
+            $account = $this->accounts->find($signedIn->accountId) ?? throw Refusal::notFound();
+            if ($this->factors->spendPasskey($account->id, $response, 'proof') === null) {
+                $this->strangers->note('session.refused', $account->reference());
+
+                return null;
+            }
+
+            return $this->prove($signedIn, $account, 'session.passkey_confirmed');
+        });
+        if ($proven === null) {
+            throw Refusal::invalid([new Reason('factor.passkey_refused', 'passkey')]);
+        }
+        $attempt->succeeded();
+
+        return $proven;
     }
 
     /**
@@ -53,10 +91,17 @@ final readonly class ProveAgain
             if ($this->accounts->find($account->id)?->password_hash !== $account->password_hash) {
                 throw Refusal::changedMeanwhile();
             }
-            ($this->markProven)($signedIn->sessionId);
-            $this->audit->record('session.password_confirmed', $signedIn->asHolder(), $account->reference());
 
-            return ($this->renewToken)($signedIn->sessionId, $account);
+            return $this->prove($signedIn, $account);
         });
+    }
+
+    /** @return array{token: Token, until: \DateTimeImmutable|null} */
+    private function prove(SignedIn $signedIn, Account $account, string $event = 'session.password_confirmed'): array
+    {
+        ($this->markProven)($signedIn->sessionId);
+        $this->audit->record($event, $signedIn->asHolder(), $account->reference());
+
+        return ($this->renewToken)($signedIn->sessionId, $account);
     }
 }

@@ -96,6 +96,7 @@ final readonly class AppController
                 'resend_after' => $this->verification->coolDown->seconds,
             ],
             'ways' => array_map(static fn (SigninWay $way): string => $way->value, $app->rules->ways),
+            'home' => $app->rules->landing->address?->isOnTheWeb === true ? $app->rules->landing->address->toString() : null,
             'providers' => array_map(static fn (Provider $one): array => ['key' => $one->key, 'name' => $one->name], $this->providers->named($app->rules->providers)),
             'signup' => [
                 'admission' => $admission->kind,

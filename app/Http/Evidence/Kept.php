@@ -58,6 +58,7 @@ final class Kept
         'POST sessions/second-factor' => [['trust_device'], ['id']],
         'POST sessions/end' => [['ids'], ['ended', 'left']],
         'POST session/proof' => [[], []],
+        'POST session/proof/options' => [[], ['rpId']],
         'DELETE session' => [[], []],
         'GET session' => [[], ['id', 'standing']],
         'GET account' => [[], ['id', 'version', 'access', 'owed']],

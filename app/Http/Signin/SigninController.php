@@ -98,14 +98,21 @@ final readonly class SigninController
         return $says->of($signIn($response, $kept, $browser), $request, $browser);
     }
 
-    /** The password once more, in a session there is. */
+    /** What the browser asks the holder's passkeys, to prove oneself once more. */
+    public function proofOptions(CurrentSession $current, ProveAgain $prove): JsonResponse
+    {
+        return Json::ok($prove->options($current->get()));
+    }
+
+    /** The password or a passkey once more, in a session there is. */
     public function proveAgain(Request $request, CurrentSession $current, ProveAgain $prove): Response
     {
         $signedIn = $current->get();
         $body = Body::of($request);
+        $passkey = $body->has('passkey') ? $body->object('passkey') : null;
         $password = $body->secret('password') ?? new Secret('');
         $body->complete();
-        ['token' => $token, 'until' => $until] = $prove($signedIn, $password, Source::of($request));
+        ['token' => $token, 'until' => $until] = $passkey === null ? $prove($signedIn, $password, Source::of($request)) : $prove->byPasskey($signedIn, $passkey, Source::of($request));
 
         return (new Response(status: 204))->withCookie(Surface::of($request)->cookie($token->reveal(), $until));
     }

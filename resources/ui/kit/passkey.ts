@@ -1,9 +1,17 @@
-import { browserSupportsWebAuthn, startAuthentication, startRegistration } from '@simplewebauthn/browser';
+import {
+  browserSupportsWebAuthn,
+  browserSupportsWebAuthnAutofill,
+  startAuthentication,
+  startRegistration,
+} from '@simplewebauthn/browser';
 
 type Options = Record<string, unknown>;
 
 /** Whether this browser knows passkeys at all. */
 export const knowsPasskeys = browserSupportsWebAuthn;
+
+/** Whether it can offer them in the list that a box fills itself from. */
+export const offersPasskeysInBoxes = browserSupportsWebAuthnAutofill;
 
 /** Has an authenticator make a key. @returns null when its holder does not want to, or takes too long */
 export async function makePasskey(options: Options): Promise<Options | null> {

@@ -23,6 +23,12 @@ final class PasskeysJourneyTest extends BrowserTestCase
         self::$browser->viewport(375, 812);
     }
 
+    protected function tearDown(): void
+    {
+        self::$browser->boxesOfferPasskeys(true);
+        parent::tearDown();
+    }
+
     public function test_a_passkey_is_added_and_signs_in_by_itself_and_after_a_password(): void
     {
         $this->authenticator = VirtualAuthenticator::plug(self::$browser);
@@ -37,6 +43,10 @@ final class PasskeysJourneyTest extends BrowserTestCase
         self::assertSame('', $page->overflow());
         $this->visit('/a/gaugebook/profile')->see('Sign out')->press('Sign out')->see('You are signed out');
 
+        // Chosen where the address is typed (conditional mediation): this authenticator does so at once.
+        $this->visit('/a/gaugebook/sign-in')->see('Hello, Oriel');
+        $this->visit('/a/gaugebook/profile')->see('Sign out')->press('Sign out')->see('You are signed out');
+        self::$browser->boxesOfferPasskeys(false);
         $page = $this->visit('/a/gaugebook/sign-in')->see('Forgotten your password?');
         $this->assertAccessible();
         $this->reach('Sign in with a passkey');
@@ -58,6 +68,7 @@ final class PasskeysJourneyTest extends BrowserTestCase
         $this->visit('/a/gaugebook/sign-in')->type('E-mail address', 'kofi@alderwend.example')->type('Password', DemoKeeper::PASSWORD)->press('Sign in')->see('Hello, Kofi');
         $this->visit('/a/gaugebook/factors')->press('Add a passkey')->type('What do you call it?', 'Key ring')->press('Make the passkey')->press('I have kept them')->press('Go on')->see('Key ring');
         $this->visit('/a/gaugebook/profile')->see('Sign out')->press('Sign out')->see('You are signed out');
+        self::$browser->boxesOfferPasskeys(false);
         $page = $this->visit('/a/gaugebook/sign-in')->see('Forgotten your password?')->press('Sign in with a passkey');
         usleep(800_000);
         self::assertStringContainsString('/sign-in', $page->driver->getCurrentURL());

@@ -42,6 +42,8 @@ final class Browser
         look();
         JS;
 
+    private ?string $withoutOffers = null;
+
     private function __construct(public readonly RemoteWebDriver $driver, private readonly ChromeDevToolsDriver $tools, private readonly string $profile)
     {
     }
@@ -228,6 +230,24 @@ final class Browser
     {
         $this->tools->execute('Network.enable');
         $this->tools->execute('Network.setExtraHTTPHeaders', ['headers' => $accepted === '' ? (object) [] : ['Accept-Language' => $accepted]]);
+
+        return $this;
+    }
+
+    /**
+     * Chromium's virtual authenticator chooses for its holder at once what a box offers; real ones wait for the holder. Where a test is about something else, no
+     * box offers passkeys.
+     */
+    public function boxesOfferPasskeys(bool $do): self
+    {
+        if ($this->withoutOffers !== null) {
+            $this->tools->execute('Page.removeScriptToEvaluateOnNewDocument', ['identifier' => $this->withoutOffers]);
+            $this->withoutOffers = null;
+        }
+        if (! $do) {
+            $this->tools->execute('Page.enable');
+            $this->withoutOffers = (string) $this->tools->execute('Page.addScriptToEvaluateOnNewDocument', ['source' => 'PublicKeyCredential.isConditionalMediationAvailable = () => Promise.resolve(false)'])['identifier'];
+        }
 
         return $this;
     }

@@ -170,4 +170,20 @@ final class PasskeysTest extends FactorTestCase
         $this->knock('DELETE', "/account/factors/passkeys/{$ids[1]}")->assertNotFound();
         self::assertSame(4, DB::table('messages')->where('kind', 'factor_changed')->count());
     }
+
+    public function test_in_the_place_of_the_password_it_proves_somebody_once_more(): void
+    {
+        $this->withPasskey();
+        $this->byPasskey()->assertCreated();
+        $this->clock->move('+1 hour');
+        $this->knock('POST', '/account/factors/recovery-codes')->assertForbidden()->assertJsonPath('code', 'session.proof_required');
+        $response = $this->key->get(self::challenge($this->knock('POST', '/session/proof/options')));
+        // What answers one question answers no other.
+        $this->knock('POST', '/signins/passkey', ['response' => $response])->assertStatus(422);
+        $before = $this->knock('GET', '/session')->json('auth_time');
+        $this->knock('POST', '/session/proof', ['passkey' => $this->key->get(self::challenge($this->knock('POST', '/session/proof/options')))])->assertNoContent();
+        self::assertSame($before + 3_600, $this->knock('GET', '/session')->json('auth_time'));
+        $this->knock('POST', '/account/factors/recovery-codes')->assertCreated();
+        $this->knock('POST', '/session/proof', ['passkey' => (new SoftAuthenticator)->get(self::challenge($this->knock('POST', '/session/proof/options')))])->assertStatus(422)->assertJsonPath('reasons.0.code', 'factor.passkey_refused');
+    }
 }

@@ -144,4 +144,30 @@ final class RehearsalsTest extends DoorTestCase
         $this->command('kennel:purge');
         self::assertSame([0, []], [DB::table('rehearsals')->count(), glob("{$this->data}/rehearsals/*")]);
     }
+
+    public function test_a_publication_runs_what_was_not_run_and_asks_why_a_journey_may_go_otherwise(): void
+    {
+        $id = $this->begin();
+        for ($step = 0; $step < 3; $step++) {
+            $this->play('POST', "/rehearsals/{$id}/next", []);
+        }
+        $this->play('POST', '/journeys', ['title' => 'A link that is a day old', 'rehearsal' => $id])->assertCreated();
+        $draft = $this->play('GET', '/rules/draft');
+        $document = (array) $draft->json('document');
+        $document['verification']['lifetime'] = 'PT48H';
+        $saved = $this->knock('PUT', '/rules/draft', ['document' => $document], ['If-Match' => (string) $draft->headers->get('ETag')], 'console')->assertOk();
+        $reviewed = $this->knock('POST', '/rules/draft/review', headers: ['If-Match' => (string) $saved->headers->get('ETag')], surface: 'console')->assertOk();
+        $tag = ['If-Match' => (string) $reviewed->headers->get('ETag')];
+        $this->knock('POST', '/rules/draft/publish', ['reason' => 'Links for longer'], $tag, 'console')->assertStatus(422)->assertJsonPath('reasons.0.code', 'rules.cases_fail')->assertJsonPath('reasons.0.parameters.cases', ['A link that is a day old']);
+        $this->knock('POST', '/rules/draft/publish', ['reason' => 'Links for longer', 'overrule' => 'That is the point of it'], $tag, 'console')->assertCreated();
+    }
+
+    public function test_journeys_go_into_a_file_and_come_back(): void
+    {
+        $this->play('POST', '/journeys', ['title' => 'Kept', 'app' => 'gaugebook', 'steps' => [['kind' => 'wait', 'for' => 'PT1H'], ['kind' => 'sign_in', 'expected' => ['status' => 401, 'code' => 'signin.refused']]]])->assertCreated();
+        $printed = $this->command('kennel:rules', ['act' => 'journeys']);
+        file_put_contents("{$this->data}/journeys.json", $printed);
+        self::assertStringContainsString('1 kept', $this->command('kennel:rules', ['act' => 'journeys', 'file' => "{$this->data}/journeys.json"]));
+        self::assertCount(2, json_decode($this->command('kennel:rules', ['act' => 'journeys']), true)['journeys']);
+    }
 }

@@ -1,10 +1,12 @@
-import { useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
+import { Button } from '../../kit/Button';
 import { PasswordField } from '../../kit/Field';
-import { PressLink } from '../../kit/Page';
+import { PageLink, PressLink } from '../../kit/Page';
+import { knowsPasskeys, signWithPasskey } from '../../kit/passkey';
 import { useFirstFocus } from '../../kit/useFirstFocus';
 import { useSubmit } from '../../kit/useSubmit';
-import { api } from '../api';
+import { api, location, pagePath } from '../api';
 import { PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
 
@@ -46,6 +48,22 @@ function Prove({ app, onProven, onCancel }: { app: Schemas['App']; onProven: () 
     onProven();
     return 'leaves';
   }, setRefusal);
+  const [hasPasskey, setHasPasskey] = useState(false);
+  useEffect(() => {
+    if (!knowsPasskeys()) return;
+    answer(api.GET('/account/factors')).then(
+      ({ passkeys }) => setHasPasskey(passkeys.length > 0),
+      () => undefined,
+    );
+  }, []);
+  const byPasskey = useSubmit(async () => {
+    setRefusal(null);
+    const passkey = await signWithPasskey(await answer(api.POST('/session/proof/options')));
+    if (passkey === null) return undefined;
+    await answer(api.POST('/session/proof', { body: { passkey } }));
+    onProven();
+    return 'leaves';
+  }, setRefusal);
   return (
     <PageFrame app={app} title={w.proof.title}>
       <form onSubmit={submit} noValidate className="space-y-2">
@@ -63,7 +81,18 @@ function Prove({ app, onProven, onCancel }: { app: Schemas['App']; onProven: () 
           {w.proof.confirm}
         </Submit>
       </form>
+      {hasPasskey ? (
+        <p className="mt-3">
+          <Button size="large" aria-disabled={byPasskey.busy} onClick={() => byPasskey.submit()}>
+            {w.passkeys.signIn}
+          </Button>
+        </p>
+      ) : null}
       <p className="mt-5">
+        {w.proof.noPassword}{' '}
+        <PageLink href={pagePath('sign-in', `to=${location().page}`)}>{w.proof.signInAgain}</PageLink>
+      </p>
+      <p className="mt-2">
         <PressLink onClick={onCancel}>{w.proof.cancel}</PressLink>
       </p>
     </PageFrame>

@@ -1,9 +1,9 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { answer, type ApiError, type Schemas } from '../../api/client';
 import { Checkbox, PasswordField, TextField } from '../../kit/Field';
 import { Button } from '../../kit/Button';
 import { PageLink } from '../../kit/Page';
-import { knowsPasskeys, signWithPasskey } from '../../kit/passkey';
+import { knowsPasskeys, offersPasskeysInBoxes, signWithPasskey } from '../../kit/passkey';
 import { needsSecondStep, type FactorNeeded } from '../../kit/SecondStep';
 import { SigninRefusal } from '../../kit/SigninRefusal';
 import { useSubmit } from '../../kit/useSubmit';
@@ -40,6 +40,12 @@ function signedIn(): Promise<'leaves'> | 'leaves' {
   // An invitation waits for whoever has an account, whatever they owe.
   window.location.assign(pagePath('invited'));
   return 'leaves';
+}
+
+/** @returns null where the browser does not offer it, or nobody chooses one */
+async function offerInBox(): Promise<Record<string, unknown> | null> {
+  if (!(await offersPasskeysInBoxes())) return null;
+  return signWithPasskey(await answer(api.POST('/signins/passkey/options', { body: {} })), true);
 }
 
 type Way = Schemas['App']['ways'][number];
@@ -120,6 +126,26 @@ function ByPassword({
       ? undefined
       : onDone(await answer(api.POST('/signins/passkey', { body: { response, keep } })));
   }, onRefused);
+  // Chosen in the list that the address box fills itself from (WebAuthn Level 3 §5.1.4, conditional mediation).
+  const isOffered = useRef(false);
+  const take = useRef(onDone);
+  useEffect(() => {
+    take.current = onDone;
+  });
+  useEffect(() => {
+    if (!byPasskey || isOffered.current) return;
+    isOffered.current = true;
+    void offerInBox().then(
+      (response) =>
+        response === null
+          ? undefined
+          : answer(api.POST('/signins/passkey', { body: { response, keep: false } })).then(
+              (done) => take.current(done),
+              onRefused,
+            ),
+      () => undefined,
+    );
+  }, [byPasskey, onRefused]);
   const error = (field: string) => refusal?.problem?.reasons.find((reason) => reason.field === field)?.message;
   return (
     <PageFrame app={app} title={w.signIn.title}>

@@ -31,6 +31,11 @@ export function SignedOut({ app }: { app: Schemas['App'] }) {
       <p className="mt-5">
         <PageLink href={pagePath('sign-in')}>{w.signedOut.again}</PageLink>
       </p>
+      {app.home === null ? null : (
+        <p className="mt-3">
+          <PageLink href={app.home}>{w.signedOut.toApp(app.name)}</PageLink>
+        </p>
+      )}
     </PageFrame>
   );
 }

@@ -325,6 +325,8 @@ export const de: Catalogue = {
     about: 'Das ändert, wie Sie sich anmelden; darum fragen wir noch einmal.',
     confirm: 'Bestätigen',
     cancel: 'Lassen, wie es ist',
+    noPassword: 'Sie haben kein Passwort oder kennen es nicht?',
+    signInAgain: 'Noch einmal anmelden',
   },
   factors: {
     title: 'Zweiter Schritt der Anmeldung',
@@ -432,6 +434,7 @@ export const de: Catalogue = {
     still: 'Sie sind noch angemeldet',
     stillDetail: 'Die Sitzung ist nicht beendet. Melden Sie sich in Ihrem Konto ab.',
     again: 'Wieder anmelden',
+    toApp: (app) => `Zurück zu ${app}`,
   },
   terms: { title: (date) => `Bedingungen vom ${date}`, none: 'Es gibt keine Bedingungen.', close: 'Zurück' },
 };

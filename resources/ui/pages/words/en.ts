@@ -278,6 +278,8 @@ export const en = {
     about: 'This changes how you sign in, so we ask again.',
     confirm: 'Confirm',
     cancel: 'Leave it as it is',
+    noPassword: 'You have no password, or do not know it?',
+    signInAgain: 'Sign in again',
   },
   factors: {
     title: 'Second step of signing in',
@@ -386,6 +388,7 @@ export const en = {
     still: 'You are still signed in',
     stillDetail: 'The session has not ended. Sign out from your account.',
     again: 'Sign in again',
+    toApp: (app: string) => `Back to ${app}`,
   },
   terms: {
     title: (date: string) => `Terms of ${date}`,

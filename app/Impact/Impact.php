@@ -11,7 +11,10 @@ use Kennel\App\Disclosure\AudienceNames;
 use Kennel\App\Disclosure\FieldNames;
 use Kennel\App\Disclosure\GrantedAccounts;
 use Kennel\App\Rules\MakeJudge;
+use Kennel\App\Sessions\SessionsUnder;
 use Kennel\App\Signup\SignupFigures;
+use Kennel\Core\Apps\AppRules;
+use Kennel\Core\Apps\SigninWay;
 use Kennel\Core\Disclosure\GrantChange;
 use Kennel\Core\Impact\Compare;
 use Kennel\Core\Impact\Finding;
@@ -24,6 +27,9 @@ final readonly class Impact
 {
     private const DAYS = 30;
 
+    /** By what a session was proven: of which way that is. */
+    private const WAY_OF = ['password' => 'password', 'mail_link' => 'mail', 'mail_code' => 'mail', 'passkey' => 'passkey', 'provider' => 'provider'];
+
     public function __construct(
         private Accounts $records,
         private AccountStream $accounts,
@@ -31,6 +37,7 @@ final readonly class Impact
         private LookupKeys $lookupKeys,
         private MakeJudge $judges,
         private GrantedAccounts $granted,
+        private SessionsUnder $sessions,
         private ClockInterface $clock,
     ) {
     }
@@ -55,6 +62,7 @@ final readonly class Impact
                 'findings' => [
                     ...$this->disclosed($before, $after),
                     ...$this->collisions($after),
+                    ...$this->sessions($before, $after),
                     ...$this->pastSignups($compare),
                     ...$this->pastPasswords($judgeBefore->passwordRules()->minimum, $judgeAfter->passwordRules()->minimum),
                 ],
@@ -91,6 +99,42 @@ final readonly class Impact
         }
 
         return $findings;
+    }
+
+    /**
+     * Sessions that would be over under the draft, and people who are signed in by a way that their app would offer no more.
+     *
+     * @return list<array{account: string|null, finding: Finding}>
+     */
+    private function sessions(RuleBook $before, RuleBook $after): array
+    {
+        $gone = self::waysGone($before, $after);
+        if ($gone === [] && serialize($before->sessions) === serialize($after->sessions)) {
+            return [];
+        }
+        $findings = [];
+        foreach ($this->sessions->all($after->sessions) as $one) {
+            if ($one['ends']) {
+                $findings[] = ['account' => $one['account'], 'finding' => new Finding(Finding::SESSION_ENDS, new Reason('session.limits', 'sessions'))];
+            }
+            if (in_array(self::WAY_OF[$one['proven_by']] ?? '', $gone[$one['app'] ?? ''] ?? [], true)) {
+                $findings[] = ['account' => $one['account'], 'finding' => new Finding(Finding::WAY_GONE, new Reason('signin.way_gone', "apps.{$one['app']}.ways"))];
+            }
+        }
+
+        return $findings;
+    }
+
+    /** @return array<string, list<string>> ways and providers that an app offers now and would not, by app */
+    private static function waysGone(RuleBook $before, RuleBook $after): array
+    {
+        $offered = static fn (?AppRules $app): array => $app === null ? [] : [...array_map(static fn (SigninWay $way): string => $way->value, $app->ways), ...$app->providers === [] ? [] : ['provider']];
+        $gone = [];
+        foreach ($before->apps as $key => $app) {
+            $gone[$key] = array_values(array_diff($offered($app), $offered($after->apps[$key] ?? null)));
+        }
+
+        return array_filter($gone);
     }
 
     /** @return list<array{account: string|null, finding: Finding}> */

@@ -7,7 +7,7 @@ namespace Kennel\App\Sessions;
 use Kennel\App\Platform\Moment;
 use Psr\Clock\ClockInterface;
 
-/** Ends sessions on the server; the holder's next request is refused. */
+/** Ends sessions on the server; the holder's next request is refused. Where all of somebody's end, so do sign-ins that wait for their second factor. */
 final readonly class EndSessions
 {
     public function __construct(private ClockInterface $clock)
@@ -21,17 +21,23 @@ final readonly class EndSessions
 
     public function allOf(string $accountId, string $by): int
     {
+        $this->stopPending([$accountId]);
+
         return $this->end('account_id', $accountId, $by);
     }
 
     public function allOthersOf(string $accountId, string $sessionId, string $by): int
     {
+        $this->stopPending([$accountId]);
+
         return $this->end('account_id', $accountId, $by, $sessionId);
     }
 
     /** @param  list<string>  $accountIds */
     public function allOfThese(array $accountIds, string $by): int
     {
+        $this->stopPending($accountIds);
+
         return Session::query()->whereIn('account_id', $accountIds)->whereNull('ended_at')->update(['ended_at' => Moment::write($this->clock->now()), 'ended_by' => $by]);
     }
 
@@ -48,7 +54,15 @@ final readonly class EndSessions
     /** Everybody's. */
     public function all(string $by): int
     {
+        PendingSignin::query()->delete();
+
         return Session::query()->whereNull('ended_at')->update(['ended_at' => Moment::write($this->clock->now()), 'ended_by' => $by]);
+    }
+
+    /** @param  list<string>  $accountIds */
+    private function stopPending(array $accountIds): void
+    {
+        PendingSignin::query()->whereIn('account_id', $accountIds)->delete();
     }
 
     private function end(string $column, string $value, string $by, string $except = ''): int

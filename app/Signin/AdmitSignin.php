@@ -9,11 +9,11 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Factors\FactorResets;
 use Kennel\App\Factors\Factors;
 use Kennel\App\Factors\Passkeys;
-use Kennel\App\Factors\PendingSignins;
 use Kennel\App\Factors\Phone;
 use Kennel\App\Factors\TextCodes;
 use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Sessions\KnownDevices;
+use Kennel\App\Sessions\PendingSignins;
 use Kennel\Core\Sessions\Proof;
 
 /** A first factor was proven: is a second one asked for? One answer for every way there is. Called inside the act's transaction. */

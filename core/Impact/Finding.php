@@ -38,8 +38,15 @@ final readonly class Finding
 
     public const KEPT_BACK = 'kept_back';
 
+    /** A session there is now would be over at its next request. */
+    public const SESSION_ENDS = 'session_ends';
+
+    /** Is signed in by a way that the app would offer no more. */
+    public const WAY_GONE = 'way_gone';
+
     public const KINDS = [
         self::HANDED_OUT, self::KEPT_BACK, self::GAINS_DUTY, self::LOSES_DUTY, self::REFUSED, self::ADMITTED, self::MISFIT, self::COLLISION, self::NEXT_CHANGE, self::NEXT_SIGNIN, self::PAST_REFUSED, self::PAST_ADMITTED,
+        self::SESSION_ENDS, self::WAY_GONE,
     ];
 
     public function __construct(public string $kind, public Reason $reason)

@@ -251,6 +251,8 @@ return [
     'impact' => [
         'handed_out' => ':what of :count account.|:what of :count accounts.',
         'kept_back' => ':what of :count account.|:what of :count accounts.',
+        'session_ends' => ':count session there is now would end at its next request: :what.|:count sessions there are now would end at their next request: :what.',
+        'way_gone' => ':count live session was begun by :what.|:count live sessions were begun by :what.',
         'gains_duty' => ':count account would get a duty: :what.|:count accounts would get a duty: :what.',
         'loses_duty' => ':count account would lose a duty: :what.|:count accounts would lose a duty: :what.',
         'refused' => ':count existing account could not sign up today: :what.|:count existing accounts could not sign up today: :what.',
@@ -276,6 +278,8 @@ return [
         'import' => ['columns_in_row' => 'other number of columns', 'encoding' => 'not UTF-8', 'json' => 'not a JSON object', 'json_text' => 'not a text', 'hash_required' => 'no hash', 'hash_unknown' => 'hash that cannot be verified', 'too_slow' => 'hash that takes too long', 'digest_undeclared' => 'bare digest, not declared', 'digest_length' => 'digest of another length', 'salt_missing' => 'no salt, or too long', 'salt_unexpected' => 'a salt where there is none', 'twice' => 'twice in the file', 'taken' => 'address has an account',
             'word_unknown' => 'a word without one of ours', 'date' => 'not a date', 'yes_no' => 'neither yes nor no', 'id' => 'not a UUID', 'id_taken' => 'id has an account', 'status' => 'not a status', 'app' => 'not an app', 'role' => 'not a role',
             'role_beyond_authority' => 'role you may not give', 'moment' => 'not a date', 'to_come' => 'still to come', 'updated' => 'account changed', 'left' => 'account left as it is', 'unchanged' => 'account has it all already'],
+        'session' => ['limits' => 'shorter limits'],
+        'signin' => ['way_gone' => 'a way that its app would offer no more'],
         'account' => ['closed' => 'account is closed', 'self' => 'your own account', 'language' => 'not a language'],
         'operator' => ['beyond_authority' => 'account that may do what you may not'],
         'metadata' => ['not_object' => 'metadata is no object', 'not_json' => 'metadata is no JSON', 'too_large' => 'metadata too large', 'too_deep' => 'metadata too deep', 'number' => 'number too large'],

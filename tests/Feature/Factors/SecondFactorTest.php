@@ -147,4 +147,13 @@ final class SecondFactorTest extends FactorTestCase
         }
         $this->inBrowserOf('home')->show($this->firstStep(), $this->code(1))->assertCreated();
     }
+
+    public function test_where_all_sessions_are_ended_the_sign_in_that_waits_ends_with_them(): void
+    {
+        $tam = $this->enrolled();
+        $token = $this->firstStep();
+        $this->inBrowserOf('the keeper')->keeper();
+        $this->knock('POST', "/accounts/{$tam->id}/sign-out", ['reason' => 'A stolen telephone'], [], 'console')->assertSuccessful();
+        $this->inBrowserOf('the first')->show($token, $this->code())->assertStatus(422)->assertJsonPath('code', 'signin.step_over');
+    }
 }

@@ -15,10 +15,13 @@ import {
   SwitchSetting,
   useSetting,
 } from '../rules/Setting';
+import type { Touches } from '../rules/Touched';
 import { AppChooser } from '../signup/AppChooser';
 import { LandingSettings } from './LandingSettings';
 import { NarrowerLimits } from './NarrowerLimits';
 import { OfferedProviders, ProviderSettings } from './ProviderSettings';
+
+const ofSessions: Touches = ({ kind }) => kind === 'session_ends';
 
 /** By what people show who they are, of whom more is asked, how long it lasts, and where they go on to. */
 export function WaysTab() {
@@ -43,10 +46,10 @@ export function WaysTab() {
         <DurationSetting path={['signin', 'mail_lifetime']} />
         <DurationSetting path={['signin', 'mail_cool_down']} />
         <Divider>Sessions</Divider>
-        <DurationSetting path={['sessions', 'idle']} />
-        <DurationSetting path={['sessions', 'absolute']} />
-        <DurationSetting path={['sessions', 'kept_idle']} />
-        <DurationSetting path={['sessions', 'kept_absolute']} />
+        <DurationSetting path={['sessions', 'idle']} touches={ofSessions} />
+        <DurationSetting path={['sessions', 'absolute']} touches={ofSessions} />
+        <DurationSetting path={['sessions', 'kept_idle']} touches={ofSessions} />
+        <DurationSetting path={['sessions', 'kept_absolute']} touches={ofSessions} />
         <NarrowerLimits of="roles" />
         <NarrowerLimits of="apps" />
         <NumberSetting path={['sessions', 'at_once']} />
@@ -109,7 +112,7 @@ function Ways({ app }: { app: string }) {
   const path = ['apps', app, 'ways'] as const;
   const [chosen = [], set] = useSetting(path);
   return (
-    <Setting path={path}>
+    <Setting path={path} touches={({ kind, field }) => kind === 'way_gone' && field === path.join('.')}>
       <ChoiceBoxes
         label="Offered"
         kind="checkbox"

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kennel\App\Factors;
+namespace Kennel\App\Sessions;
 
 use Illuminate\Support\Str;
 use Kennel\App\Accounts\Account;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kennel\App\Factors;
+namespace Kennel\App\Sessions;
 
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\MassPrunable;

@@ -54,6 +54,12 @@ for ($guess = 0; $guess < 14; $guess++) {
     $server->postAll('/sessions', [['email' => 'oriel@alderwend.example', 'password' => "guess {$guess}"]]);
 }
 $shoot('sign-in-brakes', '/console/sign-in/brakes', do: static fn (Browser $page) => $page->see('without brakes')->press('Replay them')->see('replayed in'));
+$shoot('sign-in-rehearsal', '/console/sign-in/rehearsal', do: static function (Browser $console): void {
+    $console->click("//button[@aria-label='Rehearse: The link on the 25th hour']");
+    foreach (['202 look_for_message', '1 day 1 h ahead of ours', '422 challenge.expired'] as $outcome) {
+        $console->press('Next step')->see($outcome);
+    }
+});
 $shoot('roles', '/console/roles/all/reviewer');
 $reviewer = $server->database()->query("SELECT a.id FROM accounts a JOIN assignments s ON s.account_id = a.id WHERE s.role_key = 'reviewer' AND a.status = 'active' ORDER BY a.seq LIMIT 1")->fetchColumn();
 $shoot('roles-why', "/console/roles/why?account={$reviewer}&permission=notices:publish");
@@ -89,13 +95,3 @@ $shoot('invitations', '/console/invitations/invite', do: static function (Browse
 });
 $browser->close();
 $server->stop();
-if ($only === null || $only === 'first-page') {
-    $empty = Server::empty();
-    $empty->artisan('kennel:install', '--data-only');
-    $browser = Browser::open()->visit($empty->url('/console'))->see('A new Kennel');
-    $browser->type('Name', 'The Portal')->type('Key', 'portal')->type('Your name', 'Ada Holm')->type('E-mail address', 'ada@holm.example');
-    $browser->driver->takeScreenshot("{$folder}/first-page.png");
-    echo "first-page\n";
-    $browser->close();
-    $empty->stop();
-}

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Browser\Console;
 
 use Facebook\WebDriver\WebDriverKeys;
+use Kennel\Demo\DemoKeeper;
 use Kennel\Tests\Browser\Support\Browser;
 use Kennel\Tests\Browser\Support\BrowserTestCase;
 use Kennel\Tests\Browser\Support\ByKeyboard;
@@ -53,20 +54,49 @@ final class RehearsalTest extends BrowserTestCase
         $console->click("//button[@aria-label='Run A link that is a day old']");
         $console->see('✓ holds');
         // A draft that lets links live for longer.
-        $draft = json_decode(self::$server->sendAll([['GET', '/rules/draft', null, [self::$server->cookieOf('maren@alderwend.example', \Kennel\Demo\DemoKeeper::PASSWORD), 'Kennel-Surface: console']]])[0][1], true);
-        $draft['document']['verification']['lifetime'] = 'P3D';
-        $saved = self::$server->sendAll([['PUT', '/rules/draft', ['document' => $draft['document']], [self::$server->cookieOf('maren@alderwend.example', \Kennel\Demo\DemoKeeper::PASSWORD), 'Kennel-Surface: console', 'If-Match: "'.$this->tagOf($draft).'"']]])[0];
-        self::assertSame(200, $saved[0], $saved[1]);
+        $this->saveDraft(static fn (array $rules): array => array_replace_recursive($rules, ['verification' => ['lifetime' => 'P3D']]));
         $this->visit('/console/sign-in/rehearsal')->see('1 change.')->see('1 journey not run yet');
         $console->press('Review and publish…')->see('goes otherwise; see Sign-in, Rehearsal');
         $console->press('Keep editing')->see('✕ fails')->see('expected 422 challenge.expired, now 200');
         $this->assertAccessible();
     }
 
-    /** @param  array<string, mixed>  $draft */
-    private function tagOf(array $draft): string
+    public function test_a_factor_demanded_of_a_role_from_the_draft_to_the_end_of_the_grace(): void
     {
-        return "r{$draft['base_revision']}.v{$draft['version']}";
+        self::$server->database()->exec('DELETE FROM rule_draft_saves');
+        $this->saveDraft(static fn (array $rules): array => array_replace_recursive($rules, ['factors' => ['roles' => ['observer'], 'from' => '', 'grace' => 'P14D']]));
+        $console = $this->begin('From sign-up to first use')->see('under the draft based on revision');
+        $this->next('202 look_for_message');
+        $console->press('Next step')->press('Next step');
+        $console->until(static fn (): bool => substr_count($console->text(), "\n200") >= 1, 'the link to be pressed');
+        $this->next('201');
+        $console->press('Next step');
+        $this->inPage('Your account is complete.');
+        $console->see('address proven');
+        $console->press('+7 days')->see('7 days ahead of ours')->press('+7 days')->see('14 days ahead of ours');
+        $this->choose('Sign in');
+        $this->choose('Look at the account');
+        $this->inPage('A second factor is required');
+        $this->choose('Add an authenticator app');
+        $console->see('1 factor,');
+        $this->choose('Look at the account');
+        $this->inPage('Your account is complete.');
+        $console->press('End it')->see('It is over.');
+        self::$server->database()->exec('DELETE FROM rule_draft_saves');
+    }
+
+    private function choose(string $step): void
+    {
+        self::$browser->choose('Another step', $step)->press('Do it');
+    }
+
+    /** @param  \Closure(array<string, mixed>): array<string, mixed>  $change */
+    private function saveDraft(\Closure $change): void
+    {
+        $cookie = self::$server->cookieOf('maren@alderwend.example', DemoKeeper::PASSWORD);
+        $draft = json_decode(self::$server->sendAll([['GET', '/rules/draft', null, [$cookie, 'Kennel-Surface: console']]])[0][1], true);
+        $saved = self::$server->sendAll([['PUT', '/rules/draft', ['document' => $change($draft['document'])], [$cookie, 'Kennel-Surface: console', "If-Match: \"r{$draft['base_revision']}.v{$draft['version']}\""]]])[0];
+        self::assertSame(200, $saved[0], $saved[1]);
     }
 
     public function test_by_hand_one_is_the_person_and_a_clock_goes_to_the_expiry_and_the_purge(): void

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { answer, ApiError } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { Failure } from '../../kit/Failure';
-import { TextField } from '../../kit/Field';
+import { Select, TextField } from '../../kit/Field';
 import { Frame } from '../../kit/Frame';
 import { QueryState } from '../../kit/QueryState';
 import { Surface } from '../../kit/Surface';
@@ -15,7 +15,17 @@ import { api } from '../api';
 import { actOf, framed, pageAfter, pageOf, perform } from './page';
 import { journeys as journeysQuery, rehearsal as rehearsalQuery, rehearsals as rehearsalsQuery } from './queries';
 import { Evidence, Holds, Received } from './Scene';
-import { holds, inWords, isRefusal, momentOf, outcomeInWords, spanInWords, type State } from './steps';
+import {
+  holds,
+  inWords,
+  isRefusal,
+  KINDS,
+  momentOf,
+  outcomeInWords,
+  spanInWords,
+  type State,
+  type Step,
+} from './steps';
 
 type Move = { for: string } | { to: 'expiry' | 'purge' };
 
@@ -71,6 +81,17 @@ function Played({ state, onEnded }: { state: State; onEnded: () => void }) {
     onSuccess: take,
     onError: (error) => setFailure(error instanceof ApiError ? error : new ApiError(0, null)),
   });
+  const beside = useMutation({
+    mutationFn: (kind: Step['kind']) =>
+      answer(api.POST('/rehearsals/{id}/steps', { params: { path }, body: { kind } })),
+    onMutate: () => setFailure(null),
+    onSuccess: (after, kind) => {
+      take(after);
+      const next = pageAfter(state, kind);
+      if (next !== null) open(next);
+    },
+    onError: (error) => setFailure(error instanceof ApiError ? error : new ApiError(0, null)),
+  });
   const ending = useSubmit(async () => {
     await answer(api.DELETE('/rehearsals/{id}', { params: { path } }));
     client.removeQueries({ queryKey: rehearsalQuery(id).queryKey });
@@ -121,6 +142,7 @@ function Played({ state, onEnded }: { state: State; onEnded: () => void }) {
               End it
             </Button>
           </div>
+          <AnotherStep state={state} busy={playing.busy} onPlay={(kind) => beside.mutate(kind)} />
           <KeepAsCase state={state} />
           <Holds state={state} />
         </Surface>
@@ -190,6 +212,12 @@ function ClockBar({ state, busy, onMove }: { state: State; busy: boolean; onMove
         <Button aria-disabled={busy} onClick={() => go({ for: 'PT1H' })}>
           +1 h
         </Button>
+        <Button aria-disabled={busy} onClick={() => go({ for: 'P1D' })}>
+          +1 day
+        </Button>
+        <Button aria-disabled={busy} onClick={() => go({ for: 'P7D' })}>
+          +7 days
+        </Button>
         <Button
           aria-disabled={busy || state.expires === null}
           title={
@@ -237,6 +265,31 @@ function Steps({ state }: { state: State }) {
         </Surface>
       ))}
     </ol>
+  );
+}
+
+/** What is not in the script, or comes otherwise than it has it. */
+function AnotherStep({ state, busy, onPlay }: { state: State; busy: boolean; onPlay: (kind: Step['kind']) => void }) {
+  const [kind, setKind] = useState<Step['kind']>('sign_in');
+  return (
+    <form
+      className="mt-4"
+      aria-label={`Another step of ${state.title}`}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!busy) onPlay(kind);
+      }}
+    >
+      <Select
+        label="Another step"
+        value={kind}
+        onChange={(event) => setKind(event.target.value as Step['kind'])}
+        choices={KINDS}
+      />
+      <Button type="submit" aria-disabled={busy}>
+        Do it
+      </Button>
+    </form>
   );
 }
 

@@ -29,6 +29,11 @@ const SAID: Record<Step['kind'], string> = {
   purge: 'The purge runs',
 };
 
+/** What can be done beside the script. Time has its own buttons. */
+export const KINDS = (Object.keys(SAID) as Step['kind'][])
+  .filter((kind) => kind !== 'wait' && kind !== 'purge')
+  .map((kind) => ({ value: kind, label: SAID[kind] }));
+
 /** A step in words, as on its line. */
 export function inWords({ kind, times = 1, for: span, source }: Step): string {
   if (kind === 'wait') return `${spanInWords(span ?? 'PT0S')} pass`;

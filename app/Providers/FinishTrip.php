@@ -126,11 +126,13 @@ final readonly class FinishTrip
         $link = $this->links->find($person->issuer, $person->subject);
         $address = self::address($person->verifiedEmail);
         $there = $address === null ? null : $this->accounts->byAddress($address);
-        $isHolder = $there?->email_proven_at !== null;
-        $admits = $address !== null && ($there === null || $there->isUnproven()) && $provider->admitsNewcomers && $this->signup->reasonAgainstAddress($address, $app->rules, static fn (): bool => false) === null;
+        // Another spelling that the rules take for the same may be somebody else's mailbox: what was verified is the one that was verified.
+        $isSame = $there !== null && $address !== null && mb_strtolower($there->email) === mb_strtolower($address->toString());
+        $isHolder = $isSame && $there->email_proven_at !== null;
+        $admits = $address !== null && ($there === null || ($isSame && $there->isUnproven())) && $provider->admitsNewcomers && $this->signup->reasonAgainstAddress($address, $app->rules, static fn (): bool => false) === null;
         $verdict = ($this->decide)($address === null ? self::withoutAddress($person) : $person, $link !== null, $isHolder, $admits);
         if ($verdict === OutsideVerdict::SignInOnce) {
-            return TripOutcome::offer($this->offer($person, $provider, $mark), $provider->name);
+            return TripOutcome::offer($this->offer($person, $provider, $mark), $provider->name, $person->email);
         }
         $account = $link !== null ? $this->accounts->find($link->account_id) : ($verdict === OutsideVerdict::Newcomer && $address !== null ? $this->welcome->newcomer($person, $address, $app, $there, $unknown) : $there);
         if ($account === null || ! $this->standings->of($account)->maySignIn()) {

@@ -11,6 +11,7 @@ use Illuminate\Http\Client\PendingRequest;
 use Illuminate\Http\Client\Response;
 use Kennel\Core\Providers\OutsidePerson;
 use Kennel\Core\Providers\Provider;
+use Kennel\Core\Providers\ProviderAddress;
 use Kennel\Core\Providers\ProviderMetadata;
 use Kennel\Core\Providers\ProviderRefused;
 use Kennel\Core\Providers\UnknownKey;
@@ -40,6 +41,11 @@ final readonly class ProviderClient
     /** @throws ProviderRefused */
     public function metadata(Provider $provider): ProviderMetadata
     {
+        // Over plain HTTP nobody but this machine is spoken to, and only where it is what people reach: elsewhere that would be a service nobody else may.
+        if (str_starts_with($provider->issuer, 'http://') && ! ProviderAddress::isLocal((string) config('app.url'))) {
+            throw new ProviderRefused('A provider is spoken to over https.');
+        }
+
         return ProviderMetadata::read($this->kept('metadata', $provider, fn (): array => $this->document(ProviderMetadata::addressOf($provider->issuer))), $provider->issuer);
     }
 

@@ -10,7 +10,8 @@ use Kennel\Core\Secrets\Token;
 /** What coming back from a provider led to: a sign-in, an account that is linked now, or an offer to link one after signing in. */
 final readonly class TripOutcome
 {
-    private function __construct(public ?Outcome $outcome, public ?Token $offer, public string $provider)
+    /** @param  string|null  $address  theirs at the provider */
+    private function __construct(public ?Outcome $outcome, public ?Token $offer, public string $provider, public ?string $address = null)
     {
     }
 
@@ -24,8 +25,8 @@ final readonly class TripOutcome
         return new self(null, null, '');
     }
 
-    public static function offer(Token $token, string $provider): self
+    public static function offer(Token $token, string $provider, ?string $address): self
     {
-        return new self(null, $token, $provider);
+        return new self(null, $token, $provider, $address);
     }
 }

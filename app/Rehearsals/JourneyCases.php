@@ -29,6 +29,9 @@ final readonly class JourneyCases
 
     private const MOST_STEPS = 40;
 
+    /** Repetitions counted: each may cost a hash, and somebody waits for the run. */
+    private const MOST_REQUESTS = 300;
+
     public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private Drafts $drafts, private RunJourney $run, private AuditTrail $audit)
     {
     }
@@ -56,7 +59,7 @@ final readonly class JourneyCases
     {
         $reasons = array_values(array_filter([
             trim($journey->title) === '' || mb_strlen($journey->title) > self::LONGEST_TITLE ? new Reason('case.name', 'title', ['maximum' => self::LONGEST_TITLE]) : null,
-            $journey->steps === [] || count($journey->steps) > self::MOST_STEPS ? new Reason('rehearsal.steps', 'steps', ['maximum' => self::MOST_STEPS]) : null,
+            $journey->steps === [] || count($journey->steps) > self::MOST_STEPS || array_sum(array_column($journey->steps, 'times')) > self::MOST_REQUESTS ? new Reason('rehearsal.steps', 'steps', ['maximum' => self::MOST_STEPS, 'requests' => self::MOST_REQUESTS]) : null,
         ]));
         if ($reasons !== []) {
             throw Refusal::invalid($reasons);

@@ -14,6 +14,11 @@ final class ProviderAddress
             return false;
         }
 
-        return $parts['scheme'] === 'https' || ($parts['scheme'] === 'http' && in_array($parts['host'], ['localhost', '127.0.0.1', '[::1]'], true));
+        return $parts['scheme'] === 'https' || ($parts['scheme'] === 'http' && self::isLocal($address));
+    }
+
+    public static function isLocal(string $address): bool
+    {
+        return in_array(parse_url($address, PHP_URL_HOST), ['localhost', '127.0.0.1', '[::1]'], true);
     }
 }

@@ -44,7 +44,7 @@ final readonly class ProviderSigninController
 
         return match (true) {
             $came->outcome !== null => $says->of($came->outcome, $request, $browser),
-            $came->offer !== null => Json::ok(['needs' => 'link', 'token' => $came->offer->reveal(), 'provider' => $came->provider], 202),
+            $came->offer !== null => Json::ok(['needs' => 'link', 'token' => $came->offer->reveal(), 'provider' => $came->provider, 'address' => $came->address], 202),
             default => new Response(status: 204),
         };
     }

@@ -72,8 +72,11 @@ final class OutsideJourneyTest extends BrowserTestCase
         self::assertSame('', self::$browser->overflow());
         $this->reach('Go to sign-in');
         $page = self::$browser->keys(WebDriverKeys::ENTER)->see('Forgotten your password?');
-        $page->type('E-mail address', self::EMAIL)->type('Password', DemoKeeper::PASSWORD)->keys(WebDriverKeys::ENTER)->see('Hello, Oriel');
-        $this->visit('/a/gaugebook/providers')->see('priya.raman@riverside.example');
+        $page->type('E-mail address', self::EMAIL)->type('Password', DemoKeeper::PASSWORD)->keys(WebDriverKeys::ENTER)->see('only if that was you');
+        $this->assertAccessible();
+        self::assertSame('', $page->overflow());
+        $this->reach('Link Riverside College');
+        $page->keys(WebDriverKeys::ENTER)->see('With each of these you can sign in here.')->see('priya.raman@riverside.example');
         self::$browser->forget();
         $this->leave();
         $this->reach(self::PRIYA);

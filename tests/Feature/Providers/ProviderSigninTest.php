@@ -111,6 +111,24 @@ final class ProviderSigninTest extends FactorTestCase
         $this->knock('GET', '/session')->assertJsonPath('account.id', $tam->id);
     }
 
+    public function test_another_spelling_that_the_rules_take_for_the_same_finds_nobody_and_takes_nothing_over(): void
+    {
+        config(['rules.addresses.fold_plus_tags' => true]);
+        $tam = $this->holder();
+        $this->says = ['email' => 'tam+college@post.example'];
+        $this->comeBack($this->leave())->assertStatus(202)->assertJsonPath('needs', 'link')->assertJsonPath('address', 'tam+college@post.example');
+        DB::table('accounts')->where('id', $tam->id)->update(['status' => 'pending', 'email_proven_at' => null]);
+        $this->comeBack($this->leave())->assertStatus(202)->assertJsonPath('needs', 'link');
+        self::assertNull(DB::table('accounts')->where('id', $tam->id)->value('email_proven_at'));
+    }
+
+    public function test_plain_http_is_for_a_kennel_on_this_machine_alone(): void
+    {
+        config(['rules.providers.0.issuer' => 'http://localhost:9', 'app.url' => 'https://accounts.example']);
+        $this->knock('POST', '/signins/provider', ['app' => 'gaugebook', 'provider' => 'riverside'])->assertStatus(503);
+        self::assertSame([], $this->asked);
+    }
+
     public function test_an_offer_is_of_use_in_the_browser_it_was_made_in_alone(): void
     {
         $this->holder();

@@ -7,6 +7,8 @@ import { api, pagePath } from '../api';
 import { FactorRow } from '../factors/FactorRow';
 import { useProof } from '../factors/useProof';
 import { Loading, NotSignedIn, PageFrame } from '../PageFrame';
+import { goOn } from '../signin/goOn';
+import { dropOffer, keptOffer } from '../signin/offer';
 import { w } from '../words';
 
 /** The other services by which the holder can sign in: those that are linked, and those that can be. */
@@ -15,6 +17,12 @@ export function Providers({ app }: { app: Schemas['App'] }) {
   const load = () => void answer(api.GET('/account/providers')).then(({ items }) => setLinks(items), setLinks);
   useEffect(load, []);
   const { dialog, failure, run } = useProof(app);
+  const [offer, setOffer] = useState(keptOffer);
+  const answered = () => {
+    dropOffer();
+    setOffer(null);
+    void goOn('providers');
+  };
   if (links === null) return <Loading app={app} />;
   if (links instanceof ApiError) return <NotSignedIn app={app} error={links} />;
   if (dialog !== null) return dialog;
@@ -26,6 +34,25 @@ export function Providers({ app }: { app: Schemas['App'] }) {
           <Notice tone="stop" role="alert">
             {failure.words}
           </Notice>
+        )}
+        {offer === null ? null : (
+          <section aria-label={w.outside.link(offer.provider)} className="space-y-3">
+            <Notice tone="information">{w.outside.offered(offer.provider, offer.address)}</Notice>
+            <Button
+              size="large"
+              kind="act"
+              onClick={() =>
+                run(() =>
+                  answer(api.POST('/account/providers/offers', { body: { token: offer.token } })).then(answered),
+                )
+              }
+            >
+              {w.outside.link(offer.provider)}
+            </Button>
+            <Button size="large" onClick={answered}>
+              {w.outside.decline}
+            </Button>
+          </section>
         )}
         <p>{links.length === 0 ? w.outside.none : w.outside.about}</p>
         {links.length === 0 ? null : (

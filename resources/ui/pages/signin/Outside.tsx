@@ -6,10 +6,10 @@ import { api, pagePath } from '../api';
 import { BadLink, Loading, PageFrame } from '../PageFrame';
 import { w } from '../words';
 import { goOn } from './goOn';
-import { keepOffer } from './offer';
+import { keepOffer, type Offer } from './offer';
 import { PageSecondStep } from './PageSecondStep';
 
-type Came = { needs: 'link'; token: string; provider: string } | FactorNeeded | { id: string } | undefined;
+type Came = ({ needs: 'link' } & Offer) | FactorNeeded | { id: string } | undefined;
 
 /** Back from another service, with its answer in the address: taken once, and out of the address before anything else. */
 export function Outside({ app }: { app: Schemas['App'] }) {
@@ -36,7 +36,7 @@ export function Outside({ app }: { app: Schemas['App'] }) {
       if (got === undefined) window.location.assign(pagePath('providers'));
       else if ('id' in got) void goOn();
       else {
-        if (got.needs === 'link') keepOffer(got.token);
+        if (got.needs === 'link') keepOffer(got);
         setCame(got);
       }
     }, setCame);

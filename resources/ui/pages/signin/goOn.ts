@@ -1,7 +1,7 @@
 import { answer, type Schemas } from '../../api/client';
 import { api, location, pagePath } from '../api';
 import { rehearsal } from '../rehearsal';
-import { takeOffer } from './offer';
+import { keptOffer } from './offer';
 
 const ASKED = 'return_to';
 
@@ -28,7 +28,10 @@ export async function landing(): Promise<Schemas['Landing']> {
  * page, which also offers what no browser can open by itself.
  */
 export async function goOn(asked?: string): Promise<'leaves'> {
-  await takeOffer();
+  if (keptOffer() !== null && location().page !== 'providers') {
+    window.location.assign(pagePath('providers'));
+    return 'leaves';
+  }
   const { page: owed, address, is_on_the_web } = await landing();
   // What cannot be settled here, such as a field that only an operator fills in, would lead round in a circle.
   const page = owed === location().page ? 'profile' : owed;

@@ -1,17 +1,24 @@
-import { answer } from '../../api/client';
-import { api } from '../api';
-
 const OFFER = 'provider_offer';
 
-/** Of this tab: somebody came from another service and signs in by another way now, so that the two are linked. */
-export function keepOffer(token: string): void {
-  sessionStorage.setItem(OFFER, token);
+/** Somebody came from another service and signs in by another way now. */
+export interface Offer {
+  token: string;
+  provider: string;
+  /** Theirs at the other service. */
+  address: string | null;
 }
 
-/** Once they have signed in. An offer that has run out meanwhile holds nobody up: it is made again the next time they come from there. */
-export async function takeOffer(): Promise<void> {
-  const token = sessionStorage.getItem(OFFER);
-  if (token === null) return;
+/** Of this tab, until it is taken or declined. */
+export function keepOffer({ token, provider, address }: Offer): void {
+  sessionStorage.setItem(OFFER, JSON.stringify({ token, provider, address }));
+}
+
+export function dropOffer(): void {
   sessionStorage.removeItem(OFFER);
-  await answer(api.POST('/account/providers/offers', { body: { token } })).catch(() => undefined);
+}
+
+/** Whoever signed in is asked: it may not be they who came from there. */
+export function keptOffer(): Offer | null {
+  const kept = sessionStorage.getItem(OFFER);
+  return kept === null ? null : (JSON.parse(kept) as Offer);
 }

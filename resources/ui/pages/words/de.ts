@@ -391,6 +391,9 @@ export const de: Catalogue = {
     onceAbout: (provider, app) =>
       `${provider} kennt Sie, und ${app} weiß noch nicht, welches Konto Ihres ist. Melden Sie sich einmal auf einem anderen Weg an: Danach öffnet ${provider} es.`,
     toSignIn: 'Zur Anmeldung',
+    offered: (provider, address) =>
+      `Sie kamen von ${provider}${address === null ? '' : ` als ${address}`}. Verknüpfen Sie es nur, wenn Sie das waren: Wer sich dort anmeldet, kommt hier hinein.`,
+    decline: 'Nicht verknüpfen',
   },
   devices: {
     title: 'Wo Sie angemeldet sind',

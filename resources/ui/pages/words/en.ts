@@ -345,6 +345,9 @@ export const en = {
     onceAbout: (provider: string, app: string) =>
       `${provider} knows you, and ${app} does not know yet which account is yours. Sign in once by another way: from then on ${provider} opens it.`,
     toSignIn: 'Go to sign-in',
+    offered: (provider: string, address: string | null) =>
+      `You came from ${provider}${address === null ? '' : ` as ${address}`}. Link it to this account only if that was you: whoever signs in there gets in here.`,
+    decline: 'Do not link it',
   },
   devices: {
     title: 'Where you are signed in',

@@ -33,6 +33,8 @@ final class SigninMeasures
     {
         $stand = Stand::start(640);
         self::forgetFactors($stand);
+        // On another device every sign-in writes a message to its holder as well.
+        $known = [$stand->knownDevice()];
         $cookie = ['Cookie: __Host-kennel-pages='.$stand->signIn('pages'), 'Kennel-Surface: pages'];
         $begun = json_decode($stand->request('POST', '/account/factors/authenticators', ['name' => 'Bench'], $cookie)['body'], true);
         $totp = new Totp(new Secret(Base32::decodeUpper(str_replace(' ', '', $begun['key']))));
@@ -45,7 +47,7 @@ final class SigninMeasures
             // Each code counts once: what was used is forgotten, so that it need not be waited for.
             $database->exec('UPDATE authenticators SET last_step = NULL');
             $times['empty'][] = $stand->request('GET', '/bench/empty')['milliseconds'];
-            $answer = $stand->request('POST', '/sessions/second-factor', ['token' => $token, 'code' => $code()]);
+            $answer = $stand->request('POST', '/sessions/second-factor', ['token' => $token, 'code' => $code()], $known);
             $times['code'][] = $answer['status'] === 201 ? $answer['milliseconds'] : throw new \RuntimeException($answer['body']);
         }
         $key = new SoftAuthenticator;
@@ -55,7 +57,7 @@ final class SigninMeasures
             ->execute([$account, Base64Url::write($key->id), base64_encode($key->cose)]);
         for ($try = 0; $try < 60; $try++) {
             $options = json_decode($stand->request('POST', '/signins/passkey/options', [])['body'], true);
-            $answer = $stand->request('POST', '/signins/passkey', ['response' => $key->get(Base64Url::read($options['challenge'], ''))]);
+            $answer = $stand->request('POST', '/signins/passkey', ['response' => $key->get(Base64Url::read($options['challenge'], ''))], $known);
             $times['passkey'][] = $answer['status'] === 201 ? $answer['milliseconds'] : throw new \RuntimeException($answer['body']);
         }
         self::forgetFactors($stand);

@@ -81,6 +81,15 @@ final class Stand
         return $found[1] ?? throw new \RuntimeException('The bench could not sign in: '.$answer['body']);
     }
 
+    /** @return string the header of a device on which the keeper has signed in before: on another one every sign-in writes a message to its holder */
+    public function knownDevice(): string
+    {
+        $answer = $this->request('POST', '/sessions', ['email' => 'maren@alderwend.example', 'password' => 'heron weir lantern']);
+        preg_match('/__Host-kennel-device=[A-Za-z0-9_-]{43}/', $answer['headers'], $found);
+
+        return 'Cookie: '.($found[0] ?? throw new \RuntimeException('The bench could not sign in: '.$answer['body']));
+    }
+
     /**
      * @param  array<string, mixed>|null  $body
      * @param  list<string>  $headers

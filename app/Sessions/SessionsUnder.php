@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\App\Sessions;
 
-use Kennel\App\Accounts\Account;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
@@ -28,15 +27,11 @@ final readonly class SessionsUnder
         $now = $this->clock->now();
         $decide = new DecideSession($rules);
         $limits = new LimitsOfAccount($rules, $this->assignments, $this->roles, $this->clock);
-        $accounts = (new Account)->getTable();
-        $rows = Session::query()->live($now)->join("{$accounts} AS a", 'a.id', '=', 'sessions.account_id')->toBase()
-            ->selectRaw('sessions.seq, sessions.account_id, a.app_key, sessions.proven_by, sessions.kept, sessions.started_at, sessions.seen_at, '.sprintf(Assignments::SUBQUERY, 'a.id').' AS assignments')
-            ->orderBy('sessions.seq');
-        foreach ($rows->lazyById(self::ROWS, 'sessions.seq', 'seq') as $row) {
-            $facts = new SessionFacts((bool) $row->kept, Moment::read($row->started_at), Moment::read($row->seen_at), null);
+        foreach (Session::query()->live($now)->with('account')->lazyById(self::ROWS, 'seq') as $session) {
+            $facts = new SessionFacts($session->kept, Moment::read($session->started_at), Moment::read($session->seen_at), null);
             yield [
-                'account' => (string) $row->account_id, 'app' => $row->app_key, 'proven_by' => (string) $row->proven_by,
-                'ends' => $decide($facts, $now, $limits->ofRow($row->app_key, $row->assignments)) !== null,
+                'account' => $session->account_id, 'app' => $session->account->app_key, 'proven_by' => $session->proven_by,
+                'ends' => $decide($facts, $now, $limits->of($session->account)) !== null,
             ];
         }
     }

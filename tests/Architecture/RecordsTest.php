@@ -29,6 +29,7 @@ final class RecordsTest extends TestCase
         'app/Accounts/StoredHashes.php',
         'app/Fields/FieldValues.php',
         'app/Accounts/Duties/Waivers.php',
+        'app/Rehearsals/MakeWorld.php',
         'app/Roles/Assignments.php',
         'app/Roles/Roles.php',
         'app/Rules/RulesInForce.php',

@@ -117,7 +117,11 @@ function Played({ state, onEnded }: { state: State; onEnded: () => void }) {
   const last = state.done.at(-1);
   return (
     <div className="flex min-h-0 flex-1 flex-col">
-      <ClockBar state={state} busy={clock.isPending || playing.busy} onMove={(by) => clock.mutate(by)} />
+      <ClockBar
+        state={state}
+        busy={clock.isPending || playing.busy || beside.isPending}
+        onMove={(by) => clock.mutate(by)}
+      />
       <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
         <Surface
           as="section"
@@ -142,7 +146,7 @@ function Played({ state, onEnded }: { state: State; onEnded: () => void }) {
               End it
             </Button>
           </div>
-          <AnotherStep state={state} busy={playing.busy} onPlay={(kind) => beside.mutate(kind)} />
+          <AnotherStep state={state} busy={playing.busy || beside.isPending} onPlay={(kind) => beside.mutate(kind)} />
           <KeepAsCase state={state} />
           <Holds state={state} />
         </Surface>

@@ -52,6 +52,7 @@ final class SigninMeasures
         }
         $key = new SoftAuthenticator;
         $key->origin = $stand->site('');
+        $key->userHandle = json_decode($stand->request('POST', '/account/factors/passkeys/options', [], $cookie)['body'], true)['user']['id'] ?? null;
         $account = (string) $database->query("SELECT id FROM accounts WHERE email = 'maren@alderwend.example'")->fetchColumn();
         $database->prepare("INSERT INTO passkeys (id, account_id, name, credential_id, public_key, algorithm, sign_count, is_backup_eligible, is_backed_up, created_at) VALUES ('019a0f00-0000-7000-8000-0000000000aa', ?, 'Bench', ?, ?, -7, 0, 0, 0, '2026-01-01T00:00:00.000Z')")
             ->execute([$account, Base64Url::write($key->id), base64_encode($key->cose)]);

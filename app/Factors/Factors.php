@@ -33,7 +33,6 @@ final readonly class Factors
         private AuditTrail $audit,
         private Standings $standings,
         private Passkeys $passkeys,
-        private Messages $messages,
         private TextCodes $texts,
     ) {
     }
@@ -150,6 +149,7 @@ final readonly class Factors
     public function note(Account $account, Actor $by, string $what, string $reason = ''): void
     {
         $this->audit->record("factor.{$what}", $by, $account->reference(), [], ['factors' => $this->count($account->id)], $reason);
-        $this->messages->queueToHolder(MessageKind::FactorChanged, $account, 'factors', ['what' => $what]);
+        // Made where it is needed: what words a message is much, and most second steps send none.
+        app(Messages::class)->queueToHolder(MessageKind::FactorChanged, $account, 'factors', ['what' => $what]);
     }
 }

@@ -28,7 +28,7 @@ final readonly class TextCodes
     /** The purpose of the key that codes are kept under. */
     private const KEPT_UNDER = 'text codes';
 
-    public function __construct(private ClockInterface $clock, private Entropy $entropy, private CodeRules $rules, private Messages $messages, private Translator $words)
+    public function __construct(private ClockInterface $clock, private Entropy $entropy, private CodeRules $rules, private Translator $words)
     {
     }
 
@@ -58,7 +58,7 @@ final readonly class TextCodes
             throw Refusal::heldBack('factor.text_too_soon', max(1, Moment::read($phone->texted_at)->getTimestamp() + self::APART - $now->getTimestamp()));
         }
         $text = $this->words->get('messages.text_code', ['code' => $code->inGroups(), 'name' => (string) config('kennel.sender.name')], $account->language);
-        $this->messages->queueTextCode($phone->number, is_string($text) ? $text : '', $account);
+        app(Messages::class)->queueTextCode($phone->number, is_string($text) ? $text : '', $account);
     }
 
     /** Counted before it is looked at, and used up in the same statement, so that many at once gain nothing. @return bool whether it was the code */

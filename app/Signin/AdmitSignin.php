@@ -19,18 +19,33 @@ use Kennel\Core\Sessions\Proof;
 /** A first factor was proven: is a second one asked for? One answer for every way there is. Called inside the act's transaction. */
 final readonly class AdmitSignin
 {
-    public function __construct(private BeginSession $begin, private PendingSignins $pending, private KnownDevices $devices, private FactorResets $resets, private Accounts $accounts, private Factors $factors, private Passkeys $passkeys, private TextCodes $texts)
+    public function __construct(private BeginSession $begin, private KnownDevices $devices, private Accounts $accounts)
     {
     }
 
     public function __invoke(Account $account, Browser $browser, bool $kept, string $provenBy): Outcome
     {
-        $this->resets->carryOutDue($account);
-        $account = $this->accounts->find($account->id) ?? $account;
-        $isTrusted = $account->factor_since !== null && $this->devices->isTrusted($account->id, $browser);
+        return $account->factor_since === null
+            ? Outcome::session(($this->begin)($account, $browser, $kept, new Proof($provenBy)), $kept)
+            : $this->withFactor($account, $browser, $kept, $provenBy);
+    }
 
-        return $account->factor_since === null || $isTrusted
-            ? Outcome::session(($this->begin)($account, $browser, $kept, new Proof($provenBy, $isTrusted ? 'known_device' : null)), $kept)
-            : Outcome::needsSecondFactor($this->pending->begin($account, $browser, $kept, $provenBy), $this->factors->of($account->id) !== [], $this->passkeys->of($account->id) !== [], array_map(static fn (Phone $phone): array => ['id' => $phone->id, 'number' => $phone->masked()], $this->texts->phonesOf($account->id)));
+    /** What this needs is made here: most accounts have none. */
+    private function withFactor(Account $account, Browser $browser, bool $kept, string $provenBy): Outcome
+    {
+        // A removal that is due has removed it.
+        app(FactorResets::class)->carryOutDue($account);
+        $account = $this->accounts->find($account->id) ?? $account;
+        if ($account->factor_since === null || $this->devices->isTrusted($account->id, $browser)) {
+            return Outcome::session(($this->begin)($account, $browser, $kept, new Proof($provenBy, $account->factor_since === null ? null : 'known_device')), $kept);
+        }
+        $phones = array_map(static fn (Phone $phone): array => ['id' => $phone->id, 'number' => $phone->masked()], app(TextCodes::class)->phonesOf($account->id));
+
+        return Outcome::needsSecondFactor(
+            app(PendingSignins::class)->begin($account, $browser, $kept, $provenBy),
+            app(Factors::class)->of($account->id) !== [],
+            app(Passkeys::class)->of($account->id) !== [],
+            $phones,
+        );
     }
 }

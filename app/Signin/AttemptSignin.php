@@ -31,7 +31,10 @@ use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Signin\DecideSignin;
 use Psr\Clock\ClockInterface;
 
-/** Takes an address and a password for the first factor, or refuses without saying why. */
+/**
+ * Takes an address and a password for the first factor, or refuses without saying why. What only a refusal or an invited newcomer needs is asked for where it
+ * is needed: it is made of a third of the house, and most sign-ins are neither.
+ */
 final readonly class AttemptSignin
 {
     private const TRIES = 3;
@@ -45,14 +48,11 @@ final readonly class AttemptSignin
         private RequestContext $context,
         private Standings $standings,
         private ClockInterface $clock,
-        private RefusalTime $refusalTime,
         private AddressRules $addresses,
         private Brakes $brakes,
         private Strangers $strangers,
-        private FirstSignin $firstSignin,
         private KnownDevices $devices,
         private SigninHistory $history,
-        private TellAttacked $tellAttacked,
     ) {
     }
 
@@ -67,7 +67,7 @@ final readonly class AttemptSignin
         $attempt = $this->brakes->enter(Whom::signingIn($this->key($email), $browser, $this->devices->known($there?->id, $browser), $there?->id));
         for ($try = 0; $try < self::TRIES; $try++) {
             try {
-                $outcome = $this->attempt($email, $typed, $kept, $browser, $attempt);
+                $outcome = $this->attempt($email, $try === 0 ? $there : $this->account($email), $typed, $kept, $browser, $attempt);
                 if ($outcome !== null) {
                     $attempt->succeeded();
                 }
@@ -85,9 +85,8 @@ final readonly class AttemptSignin
      *
      * @throws ChangedMeanwhile when what was verified is no longer what is stored
      */
-    private function attempt(string $email, Secret $typed, bool $kept, Browser $browser, Attempt $attempt): ?Outcome
+    private function attempt(string $email, ?Account $account, Secret $typed, bool $kept, Browser $browser, Attempt $attempt): ?Outcome
     {
-        $account = $this->account($email);
         // Somebody who is invited has no account until they sign in with the temporary password they were mailed.
         $invitation = $account === null ? $this->invitation($email) : null;
         $password = $this->password($typed);
@@ -98,12 +97,15 @@ final readonly class AttemptSignin
         }
         // Asked after the password was verified, so that the time tells nothing of a temporary one that has run out.
         if (! $verdict->accepted || $account === null || $password === null || $this->hasRunOut($account)) {
-            $this->database->transaction(function () use ($account, $attempt): void {
+            // Looked for where there is an account as well, and made where there is none: a refusal takes as long for the one as for the other.
+            $account === null || $this->invitation($email);
+            $tell = app(TellAttacked::class);
+            $this->database->transaction(function () use ($account, $attempt, $tell): void {
                 $this->strangers->note('session.refused', $account?->reference());
                 $this->history->note($attempt->whom, 'refused');
-                $account === null || ($this->tellAttacked)($account, $attempt);
+                $account === null || $tell($account, $attempt);
             });
-            $this->refusalTime->holdBack($began);
+            app(RefusalTime::class)->holdBack($began);
 
             return null;
         }
@@ -134,7 +136,7 @@ final readonly class AttemptSignin
             return $this->database->transaction(function () use ($invitation, $kept, $browser, $attempt): Outcome {
                 $this->history->note($attempt->whom, 'in');
 
-                return ($this->admit)($this->firstSignin->accept($invitation), $browser, $kept, 'password');
+                return ($this->admit)(app(FirstSignin::class)->accept($invitation), $browser, $kept, 'password');
             });
         } catch (Refusal|UniqueConstraintViolationException) {
             throw new ChangedMeanwhile;
@@ -153,7 +155,7 @@ final readonly class AttemptSignin
     private function invitation(string $email): ?Invitation
     {
         try {
-            return $this->firstSignin->find(EmailAddress::parse($email));
+            return app(FirstSignin::class)->find(EmailAddress::parse($email));
         } catch (Refused) {
             return null;
         }

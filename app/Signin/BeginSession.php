@@ -33,7 +33,6 @@ final readonly class BeginSession
         private NoteSeen $noteSeen,
         private ClockInterface $clock,
         private KnownDevices $devices,
-        private Messages $messages,
     ) {
     }
 
@@ -67,7 +66,7 @@ final readonly class BeginSession
         $at = $this->clock->now()->setTimezone(new \DateTimeZone('UTC'));
         $language = $account->language ?? app()->getLocale();
         $when = (new \IntlDateFormatter($language === 'en' ? 'en_GB' : $language, \IntlDateFormatter::LONG, \IntlDateFormatter::SHORT, 'UTC'))->format($at);
-        $this->messages->queueToHolder(MessageKind::NewSignin, $account, 'recover', [
+        app(Messages::class)->queueToHolder(MessageKind::NewSignin, $account, 'recover', [
             'device' => Device::describe($browser->userAgent),
             'place' => $browser->source,
             'when' => ($when === false ? $at->format('Y-m-d H:i') : $when).' UTC',

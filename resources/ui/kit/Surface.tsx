@@ -10,7 +10,8 @@ const edges = {
   side: 'border-l border-line max-lg:border-t max-lg:border-l-0',
   all: 'rounded-control border border-line',
 } as const;
-const grounds = { none: '', sheet: 'bg-sheet', well: 'bg-well' } as const;
+/** "paper" for what stays while its neighbours pass below it. */
+const grounds = { none: '', paper: 'bg-paper', sheet: 'bg-sheet', well: 'bg-well' } as const;
 
 type Tag = 'aside' | 'div' | 'dl' | 'fieldset' | 'footer' | 'header' | 'li' | 'main' | 'section' | 'span' | 'tr' | 'ul';
 

@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import { CodeBlock } from '../../kit/CodeBlock';
 import { Disclosure } from '../../kit/Disclosure';
 import { LaneEntry } from '../../kit/Lanes';
@@ -12,7 +13,7 @@ export function Received({ state, onFollow }: { state: State; onFollow: (path: s
   const mail = state.received.filter(({ channel }) => channel === 'mail');
   const texts = state.received.filter(({ channel }) => channel === 'text');
   return (
-    <div className="min-w-48 flex-1 space-y-4">
+    <div className="min-h-0 min-w-40 flex-1 space-y-4 overflow-y-auto">
       <section aria-label="Mailbox">
         <Text as="h2" weight="bold">
           Mailbox
@@ -87,6 +88,10 @@ const GAP = 600;
 
 /** The four lanes of its world, the newest last, with the stretches of time between. */
 export function Evidence({ state: { evidence } }: { state: State }) {
+  const end = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    end.current?.scrollIntoView({ block: 'nearest' });
+  }, [evidence.length]);
   return (
     <>
       <Text as="h2" weight="bold">
@@ -108,6 +113,7 @@ export function Evidence({ state: { evidence } }: { state: State }) {
             />
           );
         })}
+        <li ref={end} />
       </ol>
     </>
   );

@@ -134,9 +134,8 @@ function Played({ state, onEnded }: { state: State; onEnded: () => void }) {
           <Note>
             {state.is_draft ? 'under the draft based on' : 'under'} revision {state.revision}
           </Note>
-          <Steps state={state} />
           <Failure error={failure} />
-          <div className="mt-3 flex flex-wrap gap-2">
+          <Surface ground="paper" className="sticky -top-3 z-10 flex flex-wrap gap-2 py-2">
             {state.next.length === 0 ? null : (
               <Button kind="act" aria-disabled={playing.busy} onClick={() => playing.submit()}>
                 {playing.busy ? 'Under way…' : 'Next step'}
@@ -145,7 +144,8 @@ function Played({ state, onEnded }: { state: State; onEnded: () => void }) {
             <Button aria-disabled={ending.busy} onClick={() => ending.submit()}>
               End it
             </Button>
-          </div>
+          </Surface>
+          <Steps state={state} />
           <AnotherStep state={state} busy={playing.busy || beside.isPending} onPlay={(kind) => beside.mutate(kind)} />
           <KeepAsCase state={state} />
           <Holds state={state} />
@@ -157,14 +157,14 @@ function Played({ state, onEnded }: { state: State; onEnded: () => void }) {
           aria-label="The page and what arrives"
           className="flex min-w-0 flex-1 flex-col overflow-y-auto px-4 py-3"
         >
-          <div className="flex min-h-[420px] flex-1 flex-wrap gap-4">
+          <div className="flex min-h-[420px] flex-1 gap-4 max-sm:flex-col">
             <Frame
               key={turn}
               floats
               ref={frame}
               title="The page as the person sees it"
               src={framed(page, id)}
-              className="h-full min-h-[420px] w-[320px] max-w-full"
+              className="h-full min-h-[420px] w-[320px] max-w-full shrink-0"
               onLoad={() => loaded.current()}
             />
             <Received state={state} onFollow={open} />
@@ -209,7 +209,7 @@ function ClockBar({ state, busy, onMove }: { state: State; busy: boolean; onMove
         </Text>
       </div>
       <Timeline label="What happened" items={items} />
-      <div className="flex shrink-0 flex-wrap gap-2">
+      <div className="flex flex-wrap gap-2 lg:shrink-0">
         <Button aria-disabled={busy} onClick={() => go({ for: 'PT1M' })}>
           +1 min
         </Button>
@@ -240,8 +240,12 @@ function ClockBar({ state, busy, onMove }: { state: State; busy: boolean; onMove
 }
 
 function Steps({ state }: { state: State }) {
+  const here = useRef<HTMLOListElement>(null);
+  useEffect(() => {
+    here.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' });
+  }, [state.done.length]);
   return (
-    <ol className="mt-2">
+    <ol ref={here} className="mt-2">
       {state.done.map((done, at) => (
         <Surface as="li" edge="bottom" key={at} className="py-1.5">
           <Text tone={holds(done) === false ? 'stop' : isRefusal(done.outcome) ? 'caution' : 'good'}>

@@ -14,6 +14,8 @@ use Kennel\App\Platform\Database\Record;
  */
 final class ErasureKey extends Record
 {
+    protected $table = 'erasure_keys';
+
     protected $primaryKey = 'account_id';
 
     protected $hidden = ['key'];

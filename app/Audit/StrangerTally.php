@@ -23,6 +23,8 @@ final class StrangerTally extends Record
 {
     use MassPrunable;
 
+    protected $table = 'stranger_tallies';
+
     /** @return Builder<self> */
     public function prunable(): Builder
     {

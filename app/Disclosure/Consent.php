@@ -17,5 +17,7 @@ use Kennel\App\Platform\Database\Record;
  */
 final class Consent extends Record
 {
+    protected $table = 'consents';
+
     protected $primaryKey = 'account_id';
 }

@@ -27,6 +27,8 @@ final class Authenticator extends NumberedRecord
 {
     use MassPrunable;
 
+    protected $table = 'authenticators';
+
     /** So long a holder has to type the first code, in minutes. */
     public const CONFIRMED_WITHIN = 60;
 

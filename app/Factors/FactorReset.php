@@ -28,6 +28,8 @@ final class FactorReset extends NumberedRecord
 {
     use MassPrunable;
 
+    protected $table = 'factor_resets';
+
     protected $primaryKey = 'seq';
 
     /**

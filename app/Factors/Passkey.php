@@ -24,6 +24,8 @@ use Kennel\App\Platform\Database\NumberedRecord;
  */
 final class Passkey extends NumberedRecord
 {
+    protected $table = 'passkeys';
+
     protected $primaryKey = 'seq';
 
     protected $hidden = ['public_key'];

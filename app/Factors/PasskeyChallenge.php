@@ -23,6 +23,8 @@ final class PasskeyChallenge extends NumberedRecord
 {
     use MassPrunable;
 
+    protected $table = 'passkey_challenges';
+
     protected $primaryKey = 'seq';
 
     /** @return Builder<self> */

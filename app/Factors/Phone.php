@@ -29,6 +29,8 @@ final class Phone extends NumberedRecord
 {
     use MassPrunable;
 
+    protected $table = 'phones';
+
     /** So long a holder has to type the first code, in minutes. */
     public const CONFIRMED_WITHIN = 60;
 

@@ -45,6 +45,8 @@ final class Invitation extends NumberedRecord
 {
     use MassPrunable;
 
+    protected $table = 'invitations';
+
     protected $primaryKey = 'seq';
 
     protected $hidden = ['token_digest', 'password_hash'];

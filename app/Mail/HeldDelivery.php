@@ -20,6 +20,8 @@ final class HeldDelivery extends Record
 {
     use MassPrunable;
 
+    protected $table = 'held_deliveries';
+
     protected $primaryKey = 'message_id';
 
     /** @return Builder<self> */

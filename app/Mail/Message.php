@@ -37,6 +37,8 @@ final class Message extends NumberedRecord
 {
     use MassPrunable;
 
+    protected $table = 'messages';
+
     protected $primaryKey = 'seq';
 
     protected $hidden = ['sealed'];

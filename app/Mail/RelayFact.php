@@ -15,6 +15,8 @@ use Kennel\App\Platform\Database\Record;
  */
 final class RelayFact extends Record
 {
+    protected $table = 'relay_facts';
+
     protected $primaryKey = 'relay_digest';
 
     /** @return array<string, string> */

@@ -16,4 +16,5 @@ use Kennel\App\Platform\Database\Record;
  */
 final class HashTime extends Record
 {
+    protected $table = 'hash_times';
 }

@@ -9,7 +9,6 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
-use Kennel\App\Accounts\Standings;
 use Kennel\App\Apps\App;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Audit\Strangers;
@@ -52,7 +51,6 @@ final readonly class FinishTrip
         private Links $links,
         private Apps $apps,
         private Accounts $accounts,
-        private Standings $standings,
         private HandOverPassword $handOver,
         private WelcomeOutsider $welcome,
         private AdmitSignin $admit,
@@ -135,7 +133,7 @@ final readonly class FinishTrip
             return TripOutcome::offer($this->offer($person, $provider, $mark), $provider->name, $person->email);
         }
         $account = $link !== null ? $this->accounts->find($link->account_id) : ($verdict === OutsideVerdict::Newcomer && $address !== null ? $this->welcome->newcomer($person, $address, $app, $there, $unknown) : $there);
-        if ($account === null || ! $this->standings->of($account)->maySignIn()) {
+        if ($account === null || ! $account->status->maySignIn()) {
             $this->strangers->note('session.refused', $account?->reference());
             throw Refusal::notAllowed('provider.no_way_in');
         }

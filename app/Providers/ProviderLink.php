@@ -22,5 +22,7 @@ use Kennel\App\Platform\Database\NumberedRecord;
  */
 final class ProviderLink extends NumberedRecord
 {
+    protected $table = 'provider_links';
+
     protected $primaryKey = 'seq';
 }

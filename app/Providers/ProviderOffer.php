@@ -26,6 +26,8 @@ final class ProviderOffer extends NumberedRecord
 {
     use MassPrunable;
 
+    protected $table = 'provider_offers';
+
     protected $primaryKey = 'seq';
 
     protected $hidden = ['token_digest', 'mark_digest'];

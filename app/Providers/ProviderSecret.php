@@ -15,6 +15,8 @@ use Kennel\App\Platform\Database\Record;
  */
 final class ProviderSecret extends Record
 {
+    protected $table = 'provider_secrets';
+
     protected $primaryKey = 'provider_key';
 
     protected $hidden = ['sealed'];

@@ -28,6 +28,8 @@ final class ProviderTrip extends NumberedRecord
 {
     use MassPrunable;
 
+    protected $table = 'provider_trips';
+
     protected $primaryKey = 'seq';
 
     protected $hidden = ['sealed', 'state_digest', 'mark_digest', 'nonce_digest'];

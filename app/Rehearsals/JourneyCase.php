@@ -24,6 +24,8 @@ use Kennel\Core\Rehearsals\Step;
  */
 final class JourneyCase extends NumberedRecord
 {
+    protected $table = 'journey_cases';
+
     protected $primaryKey = 'seq';
 
     /** @return array<string, string> */

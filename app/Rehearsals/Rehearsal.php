@@ -29,6 +29,8 @@ use Kennel\Core\Rehearsals\Step;
  */
 final class Rehearsal extends NumberedRecord
 {
+    protected $table = 'rehearsals';
+
     protected $primaryKey = 'seq';
 
     /** @return array<string, string> */

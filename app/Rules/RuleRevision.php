@@ -19,5 +19,7 @@ use Kennel\App\Platform\Database\NumberedRecord;
  */
 final class RuleRevision extends NumberedRecord
 {
+    protected $table = 'rule_revisions';
+
     protected $primaryKey = 'number';
 }

@@ -17,5 +17,7 @@ use Kennel\App\Platform\Database\NumberedRecord;
  */
 final class KnownDevice extends NumberedRecord
 {
+    protected $table = 'known_devices';
+
     protected $primaryKey = 'seq';
 }

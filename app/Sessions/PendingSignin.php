@@ -30,6 +30,8 @@ final class PendingSignin extends NumberedRecord
 {
     use MassPrunable;
 
+    protected $table = 'pending_signins';
+
     protected $primaryKey = 'seq';
 
     protected $hidden = ['token_digest', 'password_digest'];

@@ -8,7 +8,6 @@ use Illuminate\Database\ConnectionInterface;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
-use Kennel\App\Accounts\Standings;
 use Kennel\App\Audit\Strangers;
 use Kennel\App\Invitations\FirstSignin;
 use Kennel\App\Invitations\Invitation;
@@ -23,7 +22,7 @@ use Kennel\App\Throttling\SigninHistory;
 use Kennel\App\Throttling\Whom;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Accounts\Standing;
+use Kennel\Core\Accounts\Status;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Reasons\Refused;
@@ -46,7 +45,6 @@ final readonly class AttemptSignin
         private PasswordHasher $hasher,
         private AdmitSignin $admit,
         private RequestContext $context,
-        private Standings $standings,
         private ClockInterface $clock,
         private AddressRules $addresses,
         private Brakes $brakes,
@@ -91,7 +89,7 @@ final readonly class AttemptSignin
         $invitation = $account === null ? $this->invitation($email) : null;
         $password = $this->password($typed);
         $began = hrtime(true);
-        $verdict = ($this->decide)($password, $account->password_hash ?? $invitation?->password_hash, $this->standing($account, $invitation));
+        $verdict = ($this->decide)($password, $account->password_hash ?? $invitation?->password_hash, $account->status ?? ($invitation === null ? null : Status::Pending));
         if ($verdict->accepted && $account === null && $invitation !== null) {
             return $this->accept($invitation, $kept, $browser, $attempt);
         }
@@ -114,7 +112,7 @@ final readonly class AttemptSignin
 
         return $this->database->transaction(function () use ($account, $renewed, $kept, $browser, $attempt): Outcome {
             $now = $this->accounts->find($account->id);
-            if ($now === null || $now->password_hash !== $account->password_hash || $this->hasRunOut($now) || ! $this->standings->of($now)->maySignIn()) {
+            if ($now === null || $now->password_hash !== $account->password_hash || $this->hasRunOut($now) || ! $now->status->maySignIn()) {
                 throw new ChangedMeanwhile;
             }
             if ($renewed !== null) {
@@ -141,15 +139,6 @@ final readonly class AttemptSignin
         } catch (Refusal|UniqueConstraintViolationException) {
             throw new ChangedMeanwhile;
         }
-    }
-
-    private function standing(?Account $account, ?Invitation $invitation): ?Standing
-    {
-        return match (true) {
-            $account !== null => $this->standings->of($account),
-            $invitation !== null => Standing::ofNewcomer(),
-            default => null,
-        };
     }
 
     private function invitation(string $email): ?Invitation

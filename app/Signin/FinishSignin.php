@@ -6,7 +6,6 @@ namespace Kennel\App\Signin;
 
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Accounts;
-use Kennel\App\Accounts\Standings;
 use Kennel\App\Audit\Strangers;
 use Kennel\App\Factors\Factors;
 use Kennel\App\Factors\Passkeys;
@@ -38,7 +37,6 @@ final readonly class FinishSignin
         private ClockInterface $clock,
         private PendingSignins $pending,
         private Accounts $accounts,
-        private Standings $standings,
         private Factors $factors,
         private Passkeys $passkeys,
         private TextCodes $texts,
@@ -79,7 +77,7 @@ final readonly class FinishSignin
             throw self::over();
         }
         $account = $this->accounts->find($pending->account_id);
-        if ($account === null || ! $this->standings->of($account)->maySignIn()) {
+        if ($account === null || ! $account->status->maySignIn()) {
             throw self::over();
         }
         $second = is_array($shown) ? $this->factors->spendPasskey($account->id, $shown) : $this->factors->spend($account->id, $shown);

@@ -7,7 +7,6 @@ namespace Kennel\App\Signin;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
-use Kennel\App\Accounts\Standings;
 use Kennel\App\Audit\Strangers;
 use Kennel\App\Challenges\Challenge;
 use Kennel\App\Challenges\Challenges;
@@ -29,7 +28,6 @@ final readonly class SigninByMail
     public function __construct(
         private ConnectionInterface $database,
         private Accounts $accounts,
-        private Standings $standings,
         private AddressRules $addresses,
         private Challenges $challenges,
         private AdmitSignin $admit,
@@ -87,7 +85,7 @@ final readonly class SigninByMail
     {
         $account = $this->accounts->find($challenge->account_id);
         // Sent to an address that is not theirs any more, it says nothing of them.
-        if ($account === null || $account->email !== $challenge->address || $account->email_proven_at === null || ! $this->standings->of($account)->maySignIn()) {
+        if ($account === null || $account->email !== $challenge->address || $account->email_proven_at === null || ! $account->status->maySignIn()) {
             return null;
         }
         $this->challenges->spend($challenge, $by);

@@ -6,7 +6,6 @@ namespace Kennel\App\Signin;
 
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Accounts;
-use Kennel\App\Accounts\Standings;
 use Kennel\App\Audit\Strangers;
 use Kennel\App\Factors\FactorResets;
 use Kennel\App\Factors\Passkeys;
@@ -23,7 +22,6 @@ final readonly class SigninByPasskey
         private ConnectionInterface $database,
         private Passkeys $passkeys,
         private Accounts $accounts,
-        private Standings $standings,
         private FactorResets $resets,
         private BeginSession $begin,
         private Strangers $strangers,
@@ -59,7 +57,7 @@ final readonly class SigninByPasskey
         }
         try {
             $challenge = $this->passkeys->answered($response, 'sign_in', null);
-            if ($passkey === null || $account === null || ! $this->standings->of($account)->maySignIn()) {
+            if ($passkey === null || $account === null || ! $account->status->maySignIn()) {
                 throw new PasskeyRefused('it opens no account');
             }
             $this->passkeys->use($passkey, $response, $challenge, isOnlyFactor: true);

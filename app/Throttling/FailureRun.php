@@ -21,6 +21,8 @@ final class FailureRun extends Record
 {
     use MassPrunable;
 
+    protected $table = 'failure_runs';
+
     protected $primaryKey = 'account_key';
 
     /** @return array<string, string> */

@@ -16,6 +16,8 @@ use Kennel\App\Platform\Database\Record;
  */
 final class HeldSource extends Record
 {
+    protected $table = 'held_sources';
+
     protected $primaryKey = 'source';
 
     /** @return array<string, string> */

@@ -25,6 +25,8 @@ final class SigninAttempt extends NumberedRecord
 {
     use MassPrunable;
 
+    protected $table = 'signin_attempts';
+
     protected $primaryKey = 'seq';
 
     /** @return array<string, string> */

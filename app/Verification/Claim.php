@@ -24,6 +24,8 @@ use Kennel\App\Platform\Database\NumberedRecord;
  */
 final class Claim extends NumberedRecord
 {
+    protected $table = 'claims';
+
     protected $primaryKey = 'seq';
 
     protected $hidden = ['password_hash', 'browser_digest'];

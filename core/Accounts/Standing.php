@@ -26,7 +26,7 @@ final readonly class Standing
 
     public static function of(AccountFacts $account, DutyRules $rules): self
     {
-        if ($account->status === Status::Suspended || $account->status === Status::Closed) {
+        if (! $account->status->maySignIn()) {
             return new self(Access::None, [], [], [new Reason("account.{$account->status->value}")]);
         }
         $owed = $rules->owedBy($account);

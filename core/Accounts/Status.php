@@ -14,4 +14,10 @@ enum Status: string
     case Suspended = 'suspended';
     /** Left or removed; purged after a retention time. */
     case Closed = 'closed';
+
+    /** Whatever is owed: that is settled once somebody is in. */
+    public function maySignIn(): bool
+    {
+        return $this !== self::Suspended && $this !== self::Closed;
+    }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Signin;
 
-use Kennel\Core\Accounts\Standing;
+use Kennel\Core\Accounts\Status;
 use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
@@ -21,9 +21,9 @@ final readonly class DecideSignin
 
     /**
      * @param  string|null  $stored  the account's hash; null when there is no account
-     * @param  Standing|null  $standing  null when there is no account
+     * @param  Status|null  $status  null when there is no account
      */
-    public function __invoke(?PreparedPassword $password, ?string $stored, ?Standing $standing): SigninVerdict
+    public function __invoke(?PreparedPassword $password, ?string $stored, ?Status $status): SigninVerdict
     {
         if ($password === null) {
             return SigninVerdict::refused();
@@ -34,7 +34,7 @@ final readonly class DecideSignin
             // An older scheme is mostly quicker than today's; refused, it costs today's as well, or the time would tell who has an account.
             $this->hasher->verify($password, $this->hasher->decoy());
         }
-        if (! $matches || $stored === null || $standing === null || ! $standing->maySignIn()) {
+        if (! $matches || $stored === null || $status === null || ! $status->maySignIn()) {
             return SigninVerdict::refused();
         }
 

@@ -16,4 +16,5 @@ use Kennel\App\Platform\Database\Record;
  */
 final class TermsAcceptance extends Record
 {
+    protected $table = 'terms_acceptances';
 }

@@ -14,5 +14,7 @@ use Kennel\App\Platform\Database\Record;
  */
 final class Pulse extends Record
 {
+    protected $table = 'pulses';
+
     protected $primaryKey = 'name';
 }

@@ -4,18 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Core\Signin;
 
-use Kennel\Core\Accounts\AccountFacts;
-use Kennel\Core\Accounts\DutyRules;
-use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Accounts\Status;
-use Kennel\Core\Fields\DecideFields;
-use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Passwords\Argon2idParameters;
 use Kennel\Core\Passwords\HashingRules;
-use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Signin\DecideSignin;
-use Kennel\Tests\Support\Books;
-use Kennel\Tests\Support\FakeLists;
 use Kennel\Tests\Support\Passwords;
 use PHPUnit\Framework\TestCase;
 
@@ -37,7 +29,7 @@ final class DecideSigninTest extends TestCase
             'a hash nobody can verify' => [self::PASSWORD, '$y$j9T$abc', Status::Active, false],
         ];
         foreach ($wanted as $what => [$password, $hash, $status, $accepted]) {
-            $verdict = (new DecideSignin(Passwords::hasher()))($password === null ? null : Passwords::prepared($password), $hash, $status === null ? null : self::standing($status));
+            $verdict = (new DecideSignin(Passwords::hasher()))($password === null ? null : Passwords::prepared($password), $hash, $status);
             self::assertSame([$accepted, false], [$verdict->accepted, $verdict->rehash], $what);
         }
     }
@@ -46,18 +38,10 @@ final class DecideSigninTest extends TestCase
     {
         $older = Passwords::hasher()->hash(Passwords::prepared(self::PASSWORD));
         $bcrypt = Passwords::hasher(new HashingRules(HashingRules::BCRYPT, new Argon2idParameters(64, 1, 1), 4));
-        $full = self::standing(Status::Active);
-        self::assertTrue((new DecideSignin($bcrypt))(Passwords::prepared(self::PASSWORD), $older, $full)->rehash);
+        self::assertTrue((new DecideSignin($bcrypt))(Passwords::prepared(self::PASSWORD), $older, Status::Active)->rehash);
         $long = str_repeat('otters ', 12);
         $older = Passwords::hasher()->hash(Passwords::prepared($long));
-        $verdict = (new DecideSignin($bcrypt))(Passwords::prepared($long), $older, $full);
+        $verdict = (new DecideSignin($bcrypt))(Passwords::prepared($long), $older, Status::Active);
         self::assertSame([true, false], [$verdict->accepted, $verdict->rehash], 'bcrypt would cut it: it stays as it is');
-    }
-
-    private static function standing(Status $status): Standing
-    {
-        $book = RuleBook::fromArray(Books::demo());
-
-        return Standing::of(new AccountFacts($status, $status === Status::Active), new DutyRules($book->fields, '', new DecideFields(new FieldTypes(new FakeLists)), new \DateTimeImmutable(Books::NOW)));
     }
 }

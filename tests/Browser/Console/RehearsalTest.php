@@ -38,8 +38,9 @@ final class RehearsalTest extends BrowserTestCase
     private function inPage(string $text): void
     {
         $driver = self::$browser->driver;
-        $frame = self::$browser->find("//iframe[@title='The page as the person sees it']");
-        self::$browser->until(static fn (): bool => str_contains((string) $driver->executeScript('return arguments[0].contentDocument.body.innerText', [$frame]), $text), "\"{$text}\" on the page");
+        // The frame is another one each time a page is opened, and empty while that is loaded.
+        $shown = 'return document.querySelector("iframe[title=\'The page as the person sees it\']")?.contentDocument?.body?.innerText ?? ""';
+        self::$browser->until(static fn (): bool => str_contains((string) $driver->executeScript($shown), $text), "\"{$text}\" on the page");
     }
 
     public function test_the_link_on_the_25th_hour_is_played_on_the_real_page_kept_and_otherwise_under_a_draft(): void

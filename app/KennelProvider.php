@@ -70,7 +70,6 @@ use Kennel\App\Platform\Keys\SealedValues;
 use Kennel\App\Platform\Pause;
 use Kennel\App\Platform\Pulses\Pulses;
 use Kennel\App\Platform\Queue\ForgetFailedJobs;
-use Kennel\App\Platform\Retention\Forgets;
 use Kennel\App\Platform\SystemEntropy;
 use Kennel\App\Platform\SystemPause;
 use Kennel\App\Platform\Throttling\CountingLimiter;
@@ -189,7 +188,6 @@ final class KennelProvider extends ServiceProvider
         if ($this->app->runningInConsole()) {
             // The framework does this in a provider of many things that no request needs. Without it the schedule that is written is not the one that runs.
             $this->app->singleton(Schedule::class, static fn ($app): Schedule => $app->make(Kernel::class)->resolveConsoleSchedule());
-            $this->app->tag(self::FORGETS, Forgets::class);
         }
         $this->app->bind(SealedValues::class, static fn ($app): SealedValues => new SealedValues(array_map($app->make(...), self::RESEALS)));
         $this->app->when(RemoveAccounts::class)->needs('$elsewhere')->give(static fn ($app): array => array_map($app->make(...), self::FORGETS_ACCOUNTS));

@@ -196,6 +196,7 @@ Route::post('rehearsals/{id}/clock', [RehearsalController::class, 'clock'])->mid
 Route::post('rehearsals/{id}/wire', [RehearsalController::class, 'wire'])->middleware(RequirePermission::named('kennel:rules.manage'));
 Route::get('journeys', [JourneyController::class, 'index'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::post('journeys', [JourneyController::class, 'store'])->middleware(RequirePermission::named('kennel:rules.manage'));
+Route::post('journeys/import', [JourneyController::class, 'import'])->middleware(RequirePermission::named('kennel:rules.manage'));
 Route::post('journeys/{id}/run', [JourneyController::class, 'run'])->middleware(RequirePermission::named('kennel:rules.manage'));
 Route::delete('journeys/{id}', [JourneyController::class, 'destroy'])->middleware(RequirePermission::named('kennel:rules.manage'));
 Route::get('fields', [FieldController::class, 'index'])->middleware(RequirePermission::named('kennel:accounts.read'));

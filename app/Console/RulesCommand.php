@@ -19,7 +19,6 @@ use Kennel\Core\Apps\Discretion;
 use Kennel\Core\Disclosure\PublicDirectories;
 use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Rehearsals\Journey;
-use Kennel\Core\Rehearsals\Step;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Rules\RuleDiff;
 use Kennel\Core\Rules\Upgrades\UpgradeBook;
@@ -150,7 +149,7 @@ final class RulesCommand extends Command
     private function journeys(JourneyCases $journeys): int
     {
         if ($this->argument('file') === null) {
-            return $this->write(['journeys' => array_map(static fn (JourneyCase $one): array => ['title' => $one->title, 'app' => $one->app_key, 'steps' => $one->steps], $journeys->all())]);
+            return $this->write(['journeys' => array_map(static fn (JourneyCase $one): array => $one->journey()->toArray(), $journeys->all())]);
         }
         $read = json_decode((string) @file_get_contents((string) $this->argument('file')), true);
         $listed = is_array($read) && is_array($read['journeys'] ?? null) ? $read['journeys'] : null;
@@ -159,16 +158,13 @@ final class RulesCommand extends Command
         }
         try {
             $by = $this->actor('kennel:rules.manage');
-            $all = array_map(static fn (mixed $one): Journey => new Journey((string) ($one['title'] ?? ''), (string) ($one['app'] ?? ''), array_map(Step::read(...), array_values((array) ($one['steps'] ?? [])))), array_values($listed));
-            foreach ($all as $journey) {
-                $journeys->keep($journey, $by);
-            }
-        } catch (\InvalidArgumentException|\TypeError $mistake) {
+            $kept = $journeys->keepAll(array_map(static fn (mixed $one): Journey => Journey::read((array) $one), array_values($listed)), $by);
+        } catch (\InvalidArgumentException $mistake) {
             return $this->refuse("A journey cannot be read: {$mistake->getMessage()}");
         } catch (Refusal $refusal) {
             return $this->refuse(implode("\n", app(Words::class)->refusal($refusal)));
         }
-        $this->line(count($all).' kept.');
+        $this->line(count($kept).' kept.');
 
         return self::SUCCESS;
     }

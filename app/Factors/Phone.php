@@ -4,11 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Factors;
 
-use Illuminate\Database\Eloquent\Builder;
-use Illuminate\Database\Eloquent\MassPrunable;
 use Kennel\App\Platform\Database\NumberedRecord;
-use Kennel\App\Platform\Moment;
-use Kennel\App\Platform\Retention\Limit;
 
 /**
  * A telephone of an account that codes are sent to. The last code is kept as a keyed digest, until it is used, runs out or is followed by another.
@@ -27,12 +23,9 @@ use Kennel\App\Platform\Retention\Limit;
  */
 final class Phone extends NumberedRecord
 {
-    use MassPrunable;
+    use NeedsFirstCode;
 
     protected $table = 'phones';
-
-    /** So long a holder has to type the first code, in minutes. */
-    public const CONFIRMED_WITHIN = 60;
 
     protected $primaryKey = 'seq';
 
@@ -48,20 +41,5 @@ final class Phone extends NumberedRecord
     public function masked(): string
     {
         return '•••• '.substr($this->number, -2);
-    }
-
-    /**
-     * @param  Builder<self>  $phones
-     * @return Builder<self>
-     */
-    public function scopeConfirmed(Builder $phones): Builder
-    {
-        return $phones->whereNotNull('confirmed_at');
-    }
-
-    /** @return Builder<self> those nobody confirmed */
-    public function prunable(): Builder
-    {
-        return self::query()->whereNull('confirmed_at')->where('created_at', '<', Moment::write(Limit::now()->modify('-'.self::CONFIRMED_WITHIN.' minutes')));
     }
 }

@@ -71,10 +71,7 @@ final readonly class TendFactors
     {
         $attempt = $this->brakes->enter(Whom::halfway($holder->accountId, $source));
         $confirmed = $this->database->transaction(function () use ($holder, $id, $typed): array {
-            $authenticator = Authenticator::query()->where('account_id', $holder->accountId)->where('id', $id)->whereNull('confirmed_at')->first();
-            if ($authenticator === null || Moment::read($authenticator->created_at)->modify('+'.Authenticator::CONFIRMED_WITHIN.' minutes') <= $this->clock->now()) {
-                throw Refusal::notFound();
-            }
+            $authenticator = Authenticator::query()->awaited($this->clock->now())->where('account_id', $holder->accountId)->where('id', $id)->first() ?? throw Refusal::notFound();
             $this->requireRoom($holder->accountId);
             if (! $this->factors->spendStep($authenticator, $typed)) {
                 throw Refusal::invalid([new Reason('factor.code_wrong', 'code')]);

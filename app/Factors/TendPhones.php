@@ -83,10 +83,7 @@ final readonly class TendPhones
     {
         $attempt = $this->brakes->enter(Whom::halfway($holder->accountId, $source));
         $confirmed = $this->database->transaction(function () use ($holder, $id, $typed): ?array {
-            $phone = Phone::query()->where('account_id', $holder->accountId)->where('id', $id)->whereNull('confirmed_at')->first();
-            if ($phone === null || Moment::read($phone->created_at)->modify('+'.Phone::CONFIRMED_WITHIN.' minutes') <= $this->clock->now()) {
-                throw Refusal::notFound();
-            }
+            $phone = Phone::query()->awaited($this->clock->now())->where('account_id', $holder->accountId)->where('id', $id)->first() ?? throw Refusal::notFound();
             if (! $this->texts->spend($phone, $typed)) {
                 return null;
             }

@@ -13,10 +13,15 @@ final readonly class ForgetRehearsals implements Forgets
     public function forget(\DateTimeImmutable $now): array
     {
         $forgotten = 0;
-        foreach (Rehearsal::query()->where('seen_at', '<', Moment::write($now->modify('-1 day')))->get() as $rehearsal) {
-            Rehearsal::query()->whereKey($rehearsal->seq)->delete();
-            $rehearsal->world()->destroy();
-            $forgotten++;
+        $before = Moment::write($now->modify('-1 day'));
+        foreach (Rehearsal::query()->where('seen_at', '<', $before)->get() as $rehearsal) {
+            // Not under the feet of somebody who came back in this moment.
+            $forgotten += $rehearsal->world()->alone(static function () use ($rehearsal, $before): int {
+                $gone = Rehearsal::query()->whereKey($rehearsal->seq)->where('seen_at', '<', $before)->delete();
+                $gone === 1 && $rehearsal->world()->destroy();
+
+                return $gone;
+            });
         }
         $there = array_flip(Rehearsal::query()->pluck('id')->all());
         foreach (glob(storage_path('rehearsals/*'), GLOB_ONLYDIR) ?: [] as $folder) {

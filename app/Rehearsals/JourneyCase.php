@@ -7,7 +7,6 @@ namespace Kennel\App\Rehearsals;
 use Kennel\App\Platform\Database\AsJson;
 use Kennel\App\Platform\Database\NumberedRecord;
 use Kennel\Core\Rehearsals\Journey;
-use Kennel\Core\Rehearsals\Step;
 
 /**
  * A journey whose steps are to go as they went when it was kept.
@@ -36,6 +35,6 @@ final class JourneyCase extends NumberedRecord
 
     public function journey(): Journey
     {
-        return new Journey($this->title, $this->app_key, array_map(Step::read(...), $this->steps));
+        return Journey::read(['title' => $this->title, 'app' => $this->app_key, 'steps' => $this->steps]);
     }
 }

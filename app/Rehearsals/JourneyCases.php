@@ -16,7 +16,6 @@ use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Rehearsals\Journey;
 use Kennel\Core\Rehearsals\Outcome;
-use Kennel\Core\Rehearsals\Step;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -51,7 +50,7 @@ final readonly class JourneyCases
     /** Of the rules that cases are run under now. */
     public function digest(): string
     {
-        return hash('sha256', RulesInForce::write($this->drafts->current()->document));
+        return RulesInForce::digest($this->drafts->current()->document);
     }
 
     /** @throws Refusal for what is no journey */
@@ -67,7 +66,7 @@ final readonly class JourneyCases
 
         return $this->database->transaction(function () use ($journey, $by): JourneyCase {
             $case = JourneyCase::query()->create([
-                'id' => (string) Str::uuid7(), 'title' => trim($journey->title), 'app_key' => $journey->app, 'steps' => array_map(static fn (Step $one): array => $one->toArray(), $journey->steps),
+                'id' => (string) Str::uuid7(), 'title' => trim($journey->title), 'app_key' => $journey->app, 'steps' => $journey->toArray()['steps'],
                 'saved_by' => $by->name, 'saved_at' => Moment::write($this->clock->now()),
             ]);
             $this->audit->record('rules.case_saved', $by, null, [], ['case' => $case->title, 'steps' => count($journey->steps)], record: 'case');
@@ -76,17 +75,32 @@ final readonly class JourneyCases
         });
     }
 
+    /**
+     * All of them or none.
+     *
+     * @param  list<Journey>  $journeys
+     * @return list<JourneyCase>
+     *
+     * @throws Refusal for what is no journey
+     */
+    public function keepAll(array $journeys, Actor $by): array
+    {
+        return $this->database->transaction(fn (): array => array_map(fn (Journey $one): JourneyCase => $this->keep($one, $by), $journeys));
+    }
+
     /** @throws Refusal when there is none */
     public function run(string $id): JourneyCase
     {
-        return $this->ranUnder($this->get($id), $this->drafts->current()->document);
+        $document = $this->drafts->current()->document;
+
+        return $this->ranUnder($this->get($id), $document, RulesInForce::digest($document));
     }
 
     /** @param  array<string, mixed>  $document */
-    private function ranUnder(JourneyCase $case, array $document): JourneyCase
+    private function ranUnder(JourneyCase $case, array $document, string $digest): JourneyCase
     {
         $ran = array_map(static fn (?Outcome $one): ?array => $one?->toArray(), ($this->run)($case->journey(), $document));
-        $this->database->transaction(fn () => $case->fill(['ran_digest' => hash('sha256', RulesInForce::write($document)), 'ran' => $ran])->save());
+        $this->database->transaction(fn () => $case->fill(['ran_digest' => $digest, 'ran' => $ran])->save());
 
         return $case;
     }
@@ -99,10 +113,10 @@ final readonly class JourneyCases
      */
     public function failing(array $document): array
     {
-        $digest = hash('sha256', RulesInForce::write($document));
+        $digest = RulesInForce::digest($document);
         $failing = [];
         foreach ($this->all() as $case) {
-            $holds = $this->holds($case, $digest) ?? $this->holds($this->ranUnder($case, $document), $digest);
+            $holds = $this->holds($case, $digest) ?? $this->holds($this->ranUnder($case, $document, $digest), $digest);
             if ($holds !== true) {
                 $failing[] = $case->title;
             }

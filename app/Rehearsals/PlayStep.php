@@ -7,8 +7,7 @@ namespace Kennel\App\Rehearsals;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Support\Str;
 use Kennel\App\Accounts\Accounts;
-use Kennel\App\KennelProvider;
-use Kennel\App\Platform\Retention\Forgets;
+use Kennel\App\Purge;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Factors\Totp;
 use Kennel\Core\Rehearsals\Outcome;
@@ -89,10 +88,13 @@ final readonly class PlayStep
         return $this->knock->ask($method, $path, $body, $browser, $method === 'POST' && $browser !== 'operator' ? $headers + ['idempotency-key' => (string) Str::uuid7()] : $headers)->outcome();
     }
 
-    /** @return array<array-key, mixed> */
+    /**
+     * @param  'home'|'operator'  $browser
+     * @return array<array-key, mixed>
+     */
     private function got(string $path, string $browser = 'home'): array
     {
-        return $this->knock->ask('GET', $path, null, $browser === 'operator' ? 'operator' : 'home')->json();
+        return $this->knock->ask('GET', $path, null, $browser)->json();
     }
 
     private function signUp(): Outcome
@@ -103,8 +105,7 @@ final readonly class PlayStep
             return $opened->outcome();
         }
         // As somebody takes who reads the form.
-        $clock = $this->inner->make(ClockInterface::class);
-        $clock instanceof WorldClock && $clock->move((int) ($form['wait_seconds'] ?? 0));
+        WorldClock::of($this->inner)->move((int) ($form['wait_seconds'] ?? 0));
         $answer = 0;
         while ($answer < self::TRIES && ! ProofOfWork::isDone((string) $form['challenge'], (string) $answer, (int) $form['work_bits'])) {
             $answer++;
@@ -199,8 +200,7 @@ final readonly class PlayStep
         $confirmed = $this->knock->ask('POST', '/account/factors/authenticators/'.$begun->json()['id'].'/confirm', ['code' => $totp->code($totp->stepAt($this->inner->make(ClockInterface::class)->now()))], $browser);
         if ($browser === 'home' && $confirmed->isSuccessful()) {
             $this->cast->totp = $key;
-            $sheet = $confirmed->json()['recovery_codes'] ?? null;
-            $this->cast->recoveryCodes = is_array($sheet) ? array_values(array_map(strval(...), $sheet)) : $this->cast->recoveryCodes;
+            $this->keepSheet($confirmed);
         }
 
         return $confirmed->outcome();
@@ -216,10 +216,16 @@ final readonly class PlayStep
         $post = new Post($this->inner);
         $post->deliver();
         $confirmed = $this->knock->ask('POST', "/account/factors/phones/{$id}/confirm", ['code' => $post->lastTextCode() ?? '']);
-        $sheet = $confirmed->json()['recovery_codes'] ?? null;
-        $this->cast->recoveryCodes = is_array($sheet) ? array_values(array_map(strval(...), $sheet)) : $this->cast->recoveryCodes;
+        $this->keepSheet($confirmed);
 
         return $confirmed->outcome();
+    }
+
+    /** The recovery codes that come with the first factor. */
+    private function keepSheet(Answer $confirmed): void
+    {
+        $sheet = $confirmed->json()['recovery_codes'] ?? null;
+        $this->cast->recoveryCodes = is_array($sheet) ? array_values(array_map(strval(...), $sheet)) : $this->cast->recoveryCodes;
     }
 
     /** To the telephone the first step named, which is asked for again: what it answered is not kept. */
@@ -281,15 +287,10 @@ final readonly class PlayStep
         $this->complete('operator');
     }
 
-    /** What kennel:purge does. */
     private function purge(): null
     {
-        foreach (KennelProvider::PRUNED as $record) {
-            (new $record)->pruneAll();
-        }
-        foreach (KennelProvider::FORGETS as $forgets) {
-            $one = $this->inner->make($forgets);
-            $one instanceof Forgets && $one->forget($this->inner->make(ClockInterface::class)->now());
+        foreach ($this->inner->make(Purge::class)->steps() as $step) {
+            $step();
         }
 
         return null;

@@ -31,6 +31,9 @@ final readonly class Rehearsals
     /** In years: dates beyond it are no dates any more. */
     private const FARTHEST = 10;
 
+    /** The schedule runs the purge so often, in seconds (bootstrap/app.php). */
+    private const PURGED_EVERY = 300;
+
     public function __construct(
         private ConnectionInterface $database,
         private ClockInterface $clock,
@@ -49,19 +52,20 @@ final readonly class Rehearsals
         if ($this->apps->find($journey->app) === null) {
             throw Refusal::invalid([new Reason('app.unknown', 'app')]);
         }
-        if (Rehearsal::query()->where('operator_id', $operator->accountId)->count() >= self::MOST) {
-            throw Refusal::conflict('rehearsal.too_many');
-        }
+        $this->requireRoom($operator);
         $draft = $this->drafts->current();
         $now = $this->clock->now();
         $rehearsal = new Rehearsal([
             'id' => (string) Str::uuid7(), 'operator_id' => $operator->accountId, 'operator_name' => $operator->name, 'title' => $journey->title, 'app_key' => $journey->app,
-            'revision' => $this->rules->revision(), 'is_draft' => $onDraft && $draft->version > 0, 'ahead' => 0, 'steps' => array_map(static fn (Step $one): array => $one->toArray(), $journey->steps), 'done' => [],
+            'revision' => $this->rules->revision(), 'is_draft' => $onDraft && $draft->version > 0, 'ahead' => 0, 'steps' => $journey->toArray()['steps'], 'done' => [],
             'begun_at' => Moment::write($now), 'seen_at' => Moment::write($now),
         ]);
         try {
             $this->stage->set($rehearsal->world(), ($this->raise)($rehearsal->world(), $rehearsal->is_draft ? $draft->document : $this->rules->document(), $journey->app, $now));
-            $this->database->transaction(fn () => $rehearsal->save());
+            $this->database->transaction(function () use ($rehearsal, $operator): void {
+                $this->requireRoom($operator);
+                $rehearsal->save();
+            });
         } catch (\Throwable $error) {
             $rehearsal->world()->destroy();
             throw $error;
@@ -84,26 +88,51 @@ final readonly class Rehearsals
         return array_values(Rehearsal::query()->orderByDesc('seq')->get()->all());
     }
 
-    /** Takes the next step, or one that is not in the script. */
-    public function play(Rehearsal $rehearsal, ?Step $step): void
+    /** @return array<string, mixed> what there is to see */
+    public function look(Rehearsal $rehearsal): array
     {
-        $isNext = $step === null;
-        $step ??= $rehearsal->next() ?? throw Refusal::conflict('rehearsal.at_its_end');
-        $this->in($rehearsal, function (Application $inner, Cast $cast) use ($rehearsal, $step, $isNext): void {
-            // What the person did by hand before is a step of its own.
-            $this->noteByHand($rehearsal, $cast);
-            $outcome = $this->pass($rehearsal, $step) ? null : (new PlayStep($this->door, $inner, $cast, $rehearsal->app_key))($step);
-            $rehearsal->took($step, $rehearsal->now($this->clock->now()), $outcome);
-            $cast->wire = [];
-            $isNext && $rehearsal->steps = array_slice($rehearsal->steps, 1);
+        return $this->played($rehearsal, static function (): void {
         });
     }
 
-    /** What was done on the page itself, as the next step of the script: by its requests. */
-    public function conclude(Rehearsal $rehearsal): void
+    /**
+     * Takes the next step.
+     *
+     * @return array<string, mixed> what there is to see after it
+     *
+     * @throws Refusal when there is none left
+     */
+    public function next(Rehearsal $rehearsal): array
     {
-        $step = $rehearsal->next() ?? throw Refusal::conflict('rehearsal.at_its_end');
-        $this->in($rehearsal, function (Application $inner, Cast $cast) use ($rehearsal, $step): void {
+        return $this->played($rehearsal, function (Application $inner, Cast $cast) use ($rehearsal): void {
+            $this->take($rehearsal, $rehearsal->next() ?? throw Refusal::conflict('rehearsal.at_its_end'), $inner, $cast);
+            $rehearsal->steps = array_slice($rehearsal->steps, 1);
+        });
+    }
+
+    /**
+     * Takes one that is not in the script.
+     *
+     * @return array<string, mixed> what there is to see after it
+     *
+     * @throws Refusal for waiting beyond ten years
+     */
+    public function step(Rehearsal $rehearsal, Step $step): array
+    {
+        return $this->played($rehearsal, fn (Application $inner, Cast $cast) => $this->take($rehearsal, $step, $inner, $cast));
+    }
+
+    /**
+     * What was done on the page itself, as the next step of the script: by its requests.
+     *
+     * @return array<string, mixed> what there is to see after it
+     *
+     * @throws Refusal when there is none left
+     */
+    public function conclude(Rehearsal $rehearsal): array
+    {
+        return $this->played($rehearsal, function (Application $inner, Cast $cast) use ($rehearsal): void {
+            $step = $rehearsal->next() ?? throw Refusal::conflict('rehearsal.at_its_end');
             $outcome = null;
             foreach ($cast->wire as $one) {
                 $outcome = ReadByHand::kindOf($one['method'], $one['path'], $one['status']) === $step->kind ? new Outcome($one['status'], $one['code']) : $outcome;
@@ -114,6 +143,36 @@ final readonly class Rehearsals
             $rehearsal->took($step, $rehearsal->now($this->clock->now()), $outcome);
             $cast->wire = [];
             $rehearsal->steps = array_slice($rehearsal->steps, 1);
+        });
+    }
+
+    /**
+     * Time passes until the next purge, which then runs.
+     *
+     * @return array<string, mixed> what there is to see after it
+     */
+    public function toPurge(Rehearsal $rehearsal): array
+    {
+        return $this->played($rehearsal, function (Application $inner, Cast $cast) use ($rehearsal): void {
+            $now = $rehearsal->now($this->clock->now())->getTimestamp();
+            $this->take($rehearsal, Step::wait('PT'.(self::PURGED_EVERY - $now % self::PURGED_EVERY).'S'), $inner, $cast);
+            $this->take($rehearsal, new Step(StepKind::Purge), $inner, $cast);
+        });
+    }
+
+    /**
+     * Time passes until what runs out next has done so.
+     *
+     * @return array<string, mixed> what there is to see after it
+     *
+     * @throws Refusal when nothing does
+     */
+    public function toExpiry(Rehearsal $rehearsal): array
+    {
+        return $this->played($rehearsal, function (Application $inner, Cast $cast) use ($rehearsal): void {
+            $next = (new Scene($inner, $cast))->expires() ?? throw Refusal::conflict('rehearsal.nothing_expires');
+            $left = Moment::read($next['at'])->getTimestamp() - $rehearsal->now($this->clock->now())->getTimestamp() + 1;
+            $this->take($rehearsal, Step::wait('PT'.max(1, $left).'S'), $inner, $cast);
         });
     }
 
@@ -132,53 +191,81 @@ final readonly class Rehearsals
         });
     }
 
-    /** @throws Refusal beyond ten years */
-    public function move(Rehearsal $rehearsal, int $seconds): void
+    public function end(Rehearsal $rehearsal): void
     {
-        $this->play($rehearsal, new Step(StepKind::Wait, for: "PT{$seconds}S"));
+        $rehearsal->world()->alone(function () use ($rehearsal): void {
+            Rehearsal::query()->whereKey($rehearsal->seq)->delete();
+            $rehearsal->world()->destroy();
+        });
     }
 
     /**
+     * @param  \Closure(Application, Cast): void  $do
+     * @return array<string, mixed> what there is to see after it
+     */
+    private function played(Rehearsal $rehearsal, \Closure $do): array
+    {
+        return $this->in($rehearsal, static function (Application $inner, Cast $cast) use ($do): array {
+            $do($inner, $cast);
+            // What a request knew of itself ends with it.
+            $inner->forgetScopedInstances();
+
+            return (new Scene($inner, $cast))();
+        });
+    }
+
+    /**
+     * Where it stands is read while nobody else plays in it, and written before somebody else does.
+     *
      * @template T
      *
      * @param  \Closure(Application, Cast): T  $do
      * @return T
+     *
+     * @throws Refusal when it ended meanwhile
      */
-    public function in(Rehearsal $rehearsal, \Closure $do): mixed
+    private function in(Rehearsal $rehearsal, \Closure $do): mixed
     {
-        $done = $this->stage->in($rehearsal->world(), $rehearsal->now($this->clock->now()), $do);
-        $rehearsal->seen_at = Moment::write($this->clock->now());
-        $rehearsal->save();
+        return $rehearsal->world()->alone(function () use ($rehearsal, $do): mixed {
+            $current = Rehearsal::query()->find($rehearsal->seq) ?? throw Refusal::notFound();
+            $rehearsal->setRawAttributes($current->getAttributes(), true);
+            $done = $this->stage->in($rehearsal->world(), $rehearsal->now($this->clock->now()), $do);
+            $rehearsal->seen_at = Moment::write($this->clock->now());
+            $rehearsal->save();
 
-        return $done;
+            return $done;
+        });
     }
 
-    public function end(Rehearsal $rehearsal): void
+    private function take(Rehearsal $rehearsal, Step $step, Application $inner, Cast $cast): void
     {
-        Rehearsal::query()->whereKey($rehearsal->seq)->delete();
-        $rehearsal->world()->destroy();
-    }
-
-    /** @return bool whether it is time that passes */
-    private function pass(Rehearsal $rehearsal, Step $step): bool
-    {
-        if ($step->for === null) {
-            return false;
+        // What the person did by hand before is a step of its own.
+        foreach (ReadByHand::steps($cast->wire) as $done) {
+            $rehearsal->took($done, $rehearsal->now($this->clock->now()), $done->expected);
         }
-        $ahead = $rehearsal->ahead + Duration::parse($step->for)->seconds;
+        if ($step->for !== null) {
+            $this->pass($rehearsal, Duration::parse($step->for)->seconds, $inner);
+        }
+        $outcome = (new PlayStep($this->door, $inner, $cast, $rehearsal->app_key))($step);
+        $rehearsal->took($step, $rehearsal->now($this->clock->now()), $outcome);
+        $cast->wire = [];
+    }
+
+    /** @throws Refusal beyond ten years */
+    private function pass(Rehearsal $rehearsal, int $seconds, Application $inner): void
+    {
+        $ahead = $rehearsal->ahead + $seconds;
         if ($ahead > self::FARTHEST * 31_557_600) {
             throw Refusal::invalid([new Reason('rehearsal.too_far', 'for', ['maximum' => self::FARTHEST])]);
         }
         $rehearsal->ahead = $ahead;
-
-        return true;
+        WorldClock::of($inner)->move($seconds);
     }
 
-    private function noteByHand(Rehearsal $rehearsal, Cast $cast): void
+    private function requireRoom(SignedIn $operator): void
     {
-        foreach (ReadByHand::steps($cast->wire) as $step) {
-            $rehearsal->took($step, $rehearsal->now($this->clock->now()), $step->expected);
+        if (Rehearsal::query()->where('operator_id', $operator->accountId)->count() >= self::MOST) {
+            throw Refusal::conflict('rehearsal.too_many');
         }
-        $cast->wire = [];
     }
 }

@@ -9,7 +9,6 @@ use Illuminate\Support\Str;
 use Kennel\Core\Documents\Duration;
 use Kennel\Core\Rehearsals\Journey;
 use Kennel\Core\Rehearsals\Outcome;
-use Kennel\Core\Rehearsals\Step;
 use Psr\Clock\ClockInterface;
 
 /** A journey from its beginning to its end under some rules, in a world that is made for it and gone after it. */
@@ -49,11 +48,5 @@ final readonly class RunJourney
         is_dir($world->folder) || mkdir($world->folder, 0o700, true);
 
         return $world;
-    }
-
-    /** @return Step what came of it is what is expected from now on */
-    public static function expecting(Step $step, ?Outcome $outcome): Step
-    {
-        return $outcome === null ? $step : $step->expecting($outcome->status, $outcome->code);
     }
 }

@@ -29,15 +29,20 @@ final readonly class Scene
     /** @return array<string, mixed> */
     public function __invoke(): array
     {
-        $account = $this->inner->make(Accounts::class)->byAddress(EmailAddress::parse($this->cast->person['email']));
+        $account = $this->account();
 
         return [
             'person' => $this->cast->person,
             'account' => $account === null ? null : $this->holds($account),
             'received' => (new Post($this->inner))->received(),
             'evidence' => $this->evidence(),
-            'expires' => $this->expires($account),
+            'expires' => $this->expires(),
         ];
+    }
+
+    private function account(): ?Account
+    {
+        return $this->inner->make(Accounts::class)->byAddress(EmailAddress::parse($this->cast->person['email']));
     }
 
     /** @return array<string, mixed> */
@@ -71,8 +76,9 @@ final readonly class Scene
      *
      * @return array{what: string, at: string}|null
      */
-    private function expires(?Account $account): ?array
+    public function expires(): ?array
     {
+        $account = $this->account();
         $lapses = array_map(static fn (Session $one): string => $one->lapses_at, $account === null ? [] : $this->inner->make(LiveSessions::class)->of($account->id));
         $next = array_filter(['a link' => $this->inner->make(Challenges::class)->nextExpiry(), 'a session' => $lapses === [] ? null : min($lapses)]);
         asort($next);

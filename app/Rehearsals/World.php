@@ -8,6 +8,7 @@ use Carbon\Carbon;
 use Illuminate\Container\Container;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Filesystem\Filesystem;
 use Illuminate\Foundation\Bootstrap\BootProviders;
 use Illuminate\Foundation\Bootstrap\LoadConfiguration;
 use Illuminate\Foundation\Bootstrap\LoadEnvironmentVariables;
@@ -45,18 +46,31 @@ final readonly class World
 
     public function destroy(): void
     {
-        $remove = static function (string $path) use (&$remove): void {
-            foreach (is_dir($path) && ! is_link($path) ? array_diff((array) scandir($path), ['.', '..']) : [] as $name) {
-                $remove("{$path}/{$name}");
-            }
-            is_dir($path) && ! is_link($path) ? @rmdir($path) : @unlink($path);
-        };
-        $remove($this->folder);
+        (new Filesystem)->deleteDirectory($this->folder);
     }
 
     /**
-     * One call after another: two requests of one page at the same moment would each have their own idea of what the other wrote into the jar.
+     * One call after another: two requests of one page at the same moment would each have their own idea of what the other wrote into the jar. Where the world
+     * is gone meanwhile nobody waits, and what is done has to look.
      *
+     * @template T
+     *
+     * @param  \Closure(): T  $do
+     * @return T
+     */
+    public function alone(\Closure $do): mixed
+    {
+        $lock = @fopen("{$this->folder}/lock", 'c');
+        try {
+            $lock === false || flock($lock, LOCK_EX);
+
+            return $do();
+        } finally {
+            $lock === false || fclose($lock);
+        }
+    }
+
+    /**
      * @template T
      *
      * @param  \Closure(Application): T  $do
@@ -64,8 +78,6 @@ final readonly class World
      */
     public function run(\DateTimeImmutable $now, \Closure $do): mixed
     {
-        $lock = fopen("{$this->folder}/lock", 'c');
-        $lock === false || flock($lock, LOCK_EX);
         $outer = Container::getInstance();
         $resolver = Model::getConnectionResolver();
         $events = Model::getEventDispatcher();
@@ -85,7 +97,6 @@ final readonly class World
             $resolver === null || Model::setConnectionResolver($resolver);
             $events === null || Model::setEventDispatcher($events);
             Carbon::setTestNow();
-            $lock === false || fclose($lock);
         }
     }
 
@@ -112,8 +123,6 @@ final readonly class World
     {
         $inner->make('config')->set([
             ...$settings,
-        ]);
-        $inner->make('config')->set([
             'database.connections.sqlite.database' => $this->database(),
             // A connection that stays open would outlive the file. Nothing here has to survive a power cut.
             'database.connections.sqlite.options' => [],

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Rehearsals;
 
 use Carbon\Carbon;
+use Illuminate\Contracts\Container\Container;
 use Psr\Clock\ClockInterface;
 
 /** Stands still while a call is answered; moved by hand, and the framework's own idea of the time with it. */
@@ -13,6 +14,13 @@ final class WorldClock implements ClockInterface
     public function __construct(private \DateTimeImmutable $now)
     {
         $this->tellFramework();
+    }
+
+    public static function of(Container $inner): self
+    {
+        $clock = $inner->make(ClockInterface::class);
+
+        return $clock instanceof self ? $clock : throw new \LogicException('Outside of a world time does not stand still.');
     }
 
     public function now(): \DateTimeImmutable

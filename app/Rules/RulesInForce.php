@@ -133,6 +133,12 @@ final class RulesInForce
         return json_encode($document, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
     }
 
+    /** @param  array<array-key, mixed>  $document */
+    public static function digest(array $document): string
+    {
+        return hash('sha256', self::write($document));
+    }
+
     /** @return array<string, mixed> */
     private function read(): array
     {

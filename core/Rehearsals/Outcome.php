@@ -12,11 +12,6 @@ final readonly class Outcome
     {
     }
 
-    public function equals(self $other): bool
-    {
-        return $this->status === $other->status && $this->code === $other->code;
-    }
-
     /** @return array{status: int, code: string|null} */
     public function toArray(): array
     {

@@ -9,6 +9,11 @@ use Kennel\Core\Documents\Duration;
 /** One step of a journey, and what is expected of it. */
 final readonly class Step
 {
+    /** Of documentation, and so of nobody (RFC 5737). */
+    public const HOME = '203.0.113.20';
+
+    public const ELSEWHERE = '198.51.100.66';
+
     private const MOST_TIMES = 200;
 
     /** In seconds. */
@@ -24,19 +29,9 @@ final readonly class Step
     {
     }
 
-    /** Of documentation, and so of nobody (RFC 5737). */
-    public const HOME = '203.0.113.20';
-
-    public const ELSEWHERE = '198.51.100.66';
-
     public static function wait(string $for): self
     {
         return new self(StepKind::Wait, for: $for);
-    }
-
-    public function expecting(int $status, ?string $code = null): self
-    {
-        return new self($this->kind, $this->times, $this->for, $this->source, new Outcome($status, $code));
     }
 
     /**

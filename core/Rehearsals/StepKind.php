@@ -41,10 +41,4 @@ enum StepKind: string
     {
         return array_column(self::cases(), 'value');
     }
-
-    /** Whether it is somebody's request, which is answered; time is not. */
-    public function isAnswered(): bool
-    {
-        return $this !== self::Wait && $this !== self::Purge;
-    }
 }

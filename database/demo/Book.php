@@ -28,7 +28,7 @@ final readonly class Book
         foreach ($this->history() as [$daysAgo, $by, $why, $document]) {
             $rows[] = [
                 'document' => RulesInForce::write($document),
-                'digest' => hash('sha256', RulesInForce::write($document)),
+                'digest' => RulesInForce::digest($document),
                 'published_by' => $by,
                 'why' => $why,
                 'overruled' => null,

@@ -54,6 +54,7 @@ final class Kept
         'DELETE account/providers/{id}' => [[], []],
         'PUT providers/{key}/secret' => [[], []],
         'POST journeys' => [['title', 'rehearsal', 'app'], ['id']],
+        'POST journeys/import' => [[], []],
         'DELETE journeys/{id}' => [[], []],
         'POST sessions/second-factor' => [['trust_device'], ['id']],
         'POST sessions/end' => [['ids'], ['ended', 'left']],

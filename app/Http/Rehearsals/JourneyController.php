@@ -17,7 +17,6 @@ use Kennel\App\Rehearsals\Rehearsals;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Rehearsals\Journey;
 use Kennel\Core\Rehearsals\ShippedJourneys;
-use Kennel\Core\Rehearsals\Step;
 use Kennel\Core\Rehearsals\StepKind;
 
 /** Journeys: those that ship, and those that are kept as cases and run under every draft. */
@@ -34,7 +33,7 @@ final readonly class JourneyController
         $shipped = ShippedJourneys::of('');
 
         return Json::ok([
-            'shipped' => array_map(static fn (string $key, Journey $one): array => ['key' => $key, 'title' => $one->title, 'about' => $one->about, 'steps' => self::steps($one)], array_keys($shipped), $shipped),
+            'shipped' => array_map(static fn (string $key, Journey $one): array => ['key' => $key, 'title' => $one->title, 'about' => $one->about, 'steps' => $one->toArray()['steps']], array_keys($shipped), $shipped),
             'cases' => array_map(fn (JourneyCase $one): array => $this->present($one, $digest), $this->cases->all()),
         ]);
     }
@@ -54,12 +53,29 @@ final readonly class JourneyController
             [$app, $steps] = [$done->app_key, array_map(static fn (array $one): array => [...$one['step'], ...$one['outcome'] === null ? [] : ['expected' => $one['outcome']]], $done->done)];
         }
         try {
-            $journey = new Journey($title, $app, array_map(Step::read(...), array_values($steps)));
+            $journey = Journey::read(['title' => $title, 'app' => $app, 'steps' => $steps]);
         } catch (\InvalidArgumentException) {
             throw Refusal::invalid([new Reason('rehearsal.step', 'steps', ['kinds' => StepKind::names()])]);
         }
 
         return Json::ok($this->present($this->cases->keep($journey, $operator->asOperator()), $this->cases->digest()), 201);
+    }
+
+    /** Those of a file that was taken out: all of them or none. */
+    public function import(Request $request): JsonResponse
+    {
+        $operator = $this->caller->requireUnbounded(RehearsalController::PERMISSION);
+        $body = Body::of($request, Body::RULE_BOOK);
+        $listed = $body->rows('journeys');
+        $body->complete();
+        try {
+            $journeys = array_map(Journey::read(...), $listed);
+        } catch (\InvalidArgumentException $mistake) {
+            throw Refusal::invalid([new Reason('rehearsal.mistake', 'journeys', ['mistake' => $mistake->getMessage()])]);
+        }
+        $digest = $this->cases->digest();
+
+        return Json::ok(['items' => array_map(fn (JourneyCase $one): array => $this->present($one, $digest), $this->cases->keepAll($journeys, $operator->asOperator()))], 201);
     }
 
     public function run(string $id): JsonResponse
@@ -85,11 +101,5 @@ final readonly class JourneyController
             'id' => $case->id, 'title' => $case->title, 'app' => $case->app_key, 'steps' => $case->steps, 'ran' => $holds === null ? null : $case->ran, 'holds' => $holds,
             'saved_by' => $case->saved_by, 'saved_at' => $case->saved_at,
         ];
-    }
-
-    /** @return list<array<string, mixed>> */
-    private static function steps(Journey $journey): array
-    {
-        return array_map(static fn (Step $one): array => $one->toArray(), $journey->steps);
     }
 }

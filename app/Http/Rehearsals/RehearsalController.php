@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\App\Http\Rehearsals;
 
-use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -14,11 +13,9 @@ use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\App\Rehearsals\Cast;
 use Kennel\App\Rehearsals\JourneyCases;
 use Kennel\App\Rehearsals\Rehearsal;
 use Kennel\App\Rehearsals\Rehearsals;
-use Kennel\App\Rehearsals\Scene;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Rehearsals\Journey;
 use Kennel\Core\Rehearsals\ShippedJourneys;
@@ -30,12 +27,6 @@ use Psr\Clock\ClockInterface;
 final readonly class RehearsalController
 {
     public const PERMISSION = 'kennel:rules.manage';
-
-    /** The schedule runs it so often, in seconds (bootstrap/app.php). */
-    private const PURGED_EVERY = 300;
-
-    /** In bytes: what a page sends. */
-    private const LARGEST = 200_000;
 
     public function __construct(private Caller $caller, private Rehearsals $rehearsals, private ClockInterface $clock)
     {
@@ -67,12 +58,16 @@ final readonly class RehearsalController
             default => new Journey('By hand', $app, []),
         };
 
-        return Json::ok($this->present($this->rehearsals->begin($journey, $onDraft, $operator)), 201);
+        $rehearsal = $this->rehearsals->begin($journey, $onDraft, $operator);
+
+        return $this->present($rehearsal, $this->rehearsals->look($rehearsal), 201);
     }
 
     public function show(string $id): JsonResponse
     {
-        return Json::ok($this->present($this->rehearsals->get($id, $this->operator())));
+        $rehearsal = $this->rehearsals->get($id, $this->operator());
+
+        return $this->present($rehearsal, $this->rehearsals->look($rehearsal));
     }
 
     /** The next of the script; or what the page was made to do, told by its own requests. */
@@ -82,9 +77,8 @@ final readonly class RehearsalController
         $body = Body::of($request);
         $isDone = $body->yes('done_on_page');
         $body->complete();
-        $isDone ? $this->rehearsals->conclude($rehearsal) : $this->rehearsals->play($rehearsal, null);
 
-        return Json::ok($this->present($rehearsal));
+        return $this->present($rehearsal, $isDone ? $this->rehearsals->conclude($rehearsal) : $this->rehearsals->next($rehearsal));
     }
 
     /** One that is not in the script. */
@@ -95,9 +89,8 @@ final readonly class RehearsalController
         $kind = $body->text('kind') ?? '';
         $for = $body->text('for');
         $body->complete();
-        $this->rehearsals->play($rehearsal, self::read(['kind' => $kind, ...$for === null ? [] : ['for' => $for]]));
 
-        return Json::ok($this->present($rehearsal));
+        return $this->present($rehearsal, $this->rehearsals->step($rehearsal, self::read(['kind' => $kind, ...$for === null ? [] : ['for' => $for]])));
     }
 
     /** By so long, to a moment, or to the next purge, which then runs. */
@@ -107,26 +100,19 @@ final readonly class RehearsalController
         $body = Body::of($request);
         [$for, $to] = [$body->text('for'), $body->text('to')];
         $body->complete();
-        $now = $rehearsal->now($this->clock->now());
-        if ($for !== null) {
-            $this->rehearsals->play($rehearsal, self::read(['kind' => 'wait', 'for' => $for]));
-        } elseif ($to === 'purge') {
-            $this->rehearsals->move($rehearsal, self::PURGED_EVERY - $now->getTimestamp() % self::PURGED_EVERY);
-            $this->rehearsals->play($rehearsal, new Step(StepKind::Purge));
-        } else {
-            $expires = $this->rehearsals->in($rehearsal, static fn (Application $inner, Cast $cast): mixed => (new Scene($inner, $cast))()['expires']);
-            $at = is_array($expires) ? Moment::read($expires['at']) : throw Refusal::conflict('rehearsal.nothing_expires');
-            $this->rehearsals->move($rehearsal, max(1, $at->getTimestamp() - $now->getTimestamp() + 1));
-        }
 
-        return Json::ok($this->present($rehearsal));
+        return $this->present($rehearsal, match (true) {
+            $for !== null => $this->rehearsals->step($rehearsal, self::read(['kind' => 'wait', 'for' => $for])),
+            $to === 'purge' => $this->rehearsals->toPurge($rehearsal),
+            default => $this->rehearsals->toExpiry($rehearsal),
+        });
     }
 
     /** What the page that is shown asks for, in its world. */
     public function wire(string $id, Request $request): JsonResponse
     {
         $rehearsal = $this->rehearsals->get($id, $this->operator());
-        $body = Body::of($request, self::LARGEST);
+        $body = Body::of($request);
         $method = $body->text('method') ?? '';
         $path = $body->text('path') ?? '';
         $sent = $body->text('body');
@@ -163,15 +149,13 @@ final readonly class RehearsalController
         }
     }
 
-    /** @return array<string, mixed> */
-    private function present(Rehearsal $rehearsal): array
+    /** @param  array<string, mixed>  $scene  what there is to see in it */
+    private function present(Rehearsal $rehearsal, array $scene, int $status = 200): JsonResponse
     {
-        $scene = $this->rehearsals->in($rehearsal, static fn (Application $inner, Cast $cast): array => (new Scene($inner, $cast))());
-
-        return [
+        return Json::ok([
             'id' => $rehearsal->id, 'title' => $rehearsal->title, 'app' => $rehearsal->app_key, 'is_draft' => $rehearsal->is_draft, 'revision' => $rehearsal->revision,
             'now' => Moment::write($rehearsal->now($this->clock->now())), 'ahead' => $rehearsal->ahead, 'begun_at' => $rehearsal->begun_at,
             'done' => $rehearsal->done, 'next' => $rehearsal->steps, ...$scene,
-        ];
+        ], $status);
     }
 }

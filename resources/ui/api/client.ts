@@ -24,6 +24,11 @@ export class ApiError extends Error {
     super(problem === null ? kit.unreachable : problem.title);
   }
 
+  /** Whatever went wrong, as one. */
+  static of(error: unknown): ApiError {
+    return error instanceof ApiError ? error : new ApiError(0, null);
+  }
+
   /** The whole in words: the reasons where there are some, the problem's own detail otherwise. */
   get words(): string {
     if (this.status === 429 && this.retryAfter !== null) return kit.tryAgainIn(this.message, this.retryAfter);

@@ -9,7 +9,7 @@ use Illuminate\Support\Facades\Schema;
 use Kennel\App\KennelProvider;
 use Kennel\App\Platform\Database\Record;
 use Kennel\App\Platform\Moment;
-use Kennel\App\Platform\Retention\Forgets;
+use Kennel\App\Purge;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Retention\RetentionRules;
 use Kennel\Tests\Factories\AccountFactory;
@@ -266,6 +266,6 @@ final class RetentionTest extends DoorTestCase
         self::assertSame(1, $kernel->call('kennel:purge'));
         self::assertStringContainsString('Mail\Message failed.', $kernel->output());
         self::assertSame(0, self::rows('evidence'));
-        self::assertSame(count(KennelProvider::FORGETS), count([...$this->app->tagged(Forgets::class)]));
+        self::assertSame([...KennelProvider::PRUNED, ...KennelProvider::FORGETS], array_keys($this->app->make(Purge::class)->steps()));
     }
 }

@@ -4,9 +4,14 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Feature\Rehearsals;
 
+use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 use Illuminate\Testing\TestResponse;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\Refusals\RefusalKind;
+use Kennel\App\Rehearsals\Rehearsal;
+use Kennel\App\Rehearsals\Rehearsals;
 use Kennel\Tests\Feature\DoorTestCase;
 
 /** Rehearsals under way, as the console plays them. */
@@ -108,6 +113,26 @@ final class RehearsalsTest extends DoorTestCase
         $this->play('POST', '/rehearsals', ['app' => 'gaugebook'])->assertConflict()->assertJsonPath('code', 'rehearsal.too_many');
     }
 
+    /** Each read where the rehearsal stands before the other played, as two requests at the same moment do. */
+    public function test_two_at_the_same_moment_are_two_steps_one_after_the_other(): void
+    {
+        $id = $this->begin();
+        $rehearsals = $this->app->make(Rehearsals::class);
+        [$one, $other, $third] = array_map(static fn (): Rehearsal => Rehearsal::query()->where('id', $id)->firstOrFail(), range(1, 3));
+        $rehearsals->next($one);
+        $rehearsals->next($other);
+        $this->play('POST', "/rehearsals/{$id}/clock", ['for' => 'PT1H'])->assertOk()->assertJsonPath('ahead', 90_000 + 3_600)
+            ->assertJsonCount(3, 'done')->assertJsonPath('done.1.step.kind', 'wait')->assertJsonPath('next.0.kind', 'press_link');
+        $this->play('DELETE', "/rehearsals/{$id}")->assertNoContent();
+        try {
+            $rehearsals->next($third);
+            self::fail('It is over.');
+        } catch (Refusal $refusal) {
+            self::assertSame(RefusalKind::NotFound, $refusal->kind);
+        }
+        self::assertSame([], glob("{$this->data}/rehearsals/*"));
+    }
+
     public function test_a_journey_is_kept_as_a_case_and_goes_otherwise_under_a_draft(): void
     {
         $id = $this->begin();
@@ -169,5 +194,17 @@ final class RehearsalsTest extends DoorTestCase
         file_put_contents("{$this->data}/journeys.json", $printed);
         self::assertStringContainsString('1 kept', $this->command('kennel:rules', ['act' => 'journeys', 'file' => "{$this->data}/journeys.json"]));
         self::assertCount(2, json_decode($this->command('kennel:rules', ['act' => 'journeys']), true)['journeys']);
+    }
+
+    public function test_of_a_file_with_a_journey_that_is_none_nothing_is_kept(): void
+    {
+        foreach ([['title' => 'x', 'app' => 'gaugebook', 'steps' => [['kind' => 'fly']]], ['title' => '', 'app' => 'gaugebook', 'steps' => [['kind' => 'sign_in']]], ['title' => 'x', 'steps' => 'none'], 7] as $bad) {
+            file_put_contents("{$this->data}/journeys.json", json_encode(['journeys' => [['title' => 'Good', 'app' => 'gaugebook', 'steps' => [['kind' => 'sign_in']]], $bad]]));
+            self::assertSame(2, $this->app->make(Kernel::class)->call('kennel:rules', ['act' => 'journeys', 'file' => "{$this->data}/journeys.json"]));
+            $reasons = (array) $this->play('POST', '/journeys/import', (array) json_decode((string) file_get_contents("{$this->data}/journeys.json"), true))->assertStatus(422)->json('reasons');
+            self::assertContains($reasons[0]['code'], ['rehearsal.mistake', 'case.name', 'type.objects']);
+            self::assertSame(0, DB::table('journey_cases')->count());
+        }
+        $this->play('POST', '/journeys/import', ['journeys' => [['title' => 'Good', 'app' => 'gaugebook', 'steps' => [['kind' => 'sign_in']]]]])->assertCreated()->assertJsonPath('items.0.title', 'Good')->assertJsonPath('items.0.holds', null);
     }
 }

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App;
+
+use Illuminate\Contracts\Container\Container;
+use Psr\Clock\ClockInterface;
+
+/** Everything that goes by itself, capability by capability. */
+final readonly class Purge
+{
+    /** In one statement, so that nobody waits long. */
+    private const ROWS = 1_000;
+
+    public function __construct(private Container $container, private ClockInterface $clock)
+    {
+    }
+
+    /** @return array<class-string, \Closure(): array<string, int>> by who deletes: does it, and says how many rows of which table it were */
+    public function steps(): array
+    {
+        $steps = [];
+        foreach (KennelProvider::PRUNED as $record) {
+            $steps[$record] = static fn (): array => [(new $record)->getTable() => (new $record)->pruneAll(self::ROWS)];
+        }
+        foreach (KennelProvider::FORGETS as $class) {
+            $steps[$class] = fn (): array => $this->container->make($class)->forget($this->clock->now());
+        }
+
+        return $steps;
+    }
+}

@@ -1,5 +1,5 @@
 import { useState, type ReactNode } from 'react';
-import { ApiError } from '../api/client';
+import { type ApiError } from '../api/client';
 import { Button } from './Button';
 import { Checkbox, TextField } from './Field';
 import { Notice } from './Notice';
@@ -51,33 +51,16 @@ export function SecondStep({
   const [code, setCode] = useState('');
   const [trusts, setTrusts] = useState(false);
   const [refusal, setRefusal] = useState<ApiError | null>(null);
-  const { submit, busy } = useSubmit(
-    async () => {
-      setRefusal(null);
-      return send(code, trusts);
-    },
-    (error) => (error.problem?.code === 'signin.step_over' ? onOver(error) : setRefusal(error)),
-  );
-  const usePasskey = useSubmit(
-    async () => {
-      setRefusal(null);
-      return (await sendPasskey?.(trusts)) === 'leaves' ? 'leaves' : undefined;
-    },
-    (error) => (error.problem?.code === 'signin.step_over' ? onOver(error) : setRefusal(error)),
-  );
   const [texted, setTexted] = useState('');
-  const text = async (phone: FactorNeeded['phones'][number]) => {
+  const refused = (error: ApiError) => (error.problem?.code === 'signin.step_over' ? onOver(error) : setRefusal(error));
+  const { submit, busy } = useSubmit(async () => {
     setRefusal(null);
-    setTexted('');
-    try {
-      await sendText(phone.id);
-      setTexted(phone.number);
-    } catch (error) {
-      const failed = error instanceof ApiError ? error : new ApiError(0, null);
-      if (failed.problem?.code === 'signin.step_over') onOver(failed);
-      else setRefusal(failed);
-    }
-  };
+    return send(code, trusts);
+  }, refused);
+  const usePasskey = useSubmit(async () => {
+    setRefusal(null);
+    return (await sendPasskey?.(trusts)) === 'leaves' ? 'leaves' : undefined;
+  }, refused);
   const isWrong = refusal?.problem?.code === 'signin.code_refused';
   return (
     <form onSubmit={submit} noValidate className="space-y-2">
@@ -88,9 +71,18 @@ export function SecondStep({
       )}
       <Text as="p">{kit.secondStep.about}</Text>
       {phones.map((phone) => (
-        <Button key={phone.id} size={large ? 'large' : 'normal'} onClick={() => void text(phone)}>
-          {kit.secondStep.text(phone.number)}
-        </Button>
+        <TextButton
+          key={phone.id}
+          number={phone.number}
+          large={large}
+          send={async () => {
+            setRefusal(null);
+            setTexted('');
+            await sendText(phone.id);
+            setTexted(phone.number);
+          }}
+          onRefused={refused}
+        />
       ))}
       {texted === '' ? null : (
         <Notice tone="information" role="status">
@@ -123,5 +115,24 @@ export function SecondStep({
         </Button>
       )}
     </form>
+  );
+}
+
+function TextButton({
+  number,
+  large,
+  send,
+  onRefused,
+}: {
+  number: string;
+  large: boolean;
+  send: () => Promise<void>;
+  onRefused: (error: ApiError) => void;
+}) {
+  const { submit, busy } = useSubmit(send, onRefused);
+  return (
+    <Button size={large ? 'large' : 'normal'} aria-disabled={busy} onClick={() => submit()}>
+      {kit.secondStep.text(number)}
+    </Button>
   );
 }

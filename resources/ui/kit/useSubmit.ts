@@ -27,7 +27,7 @@ export function useSubmit(act: () => Promise<unknown>, onError: (error: ApiError
         (done) => (done === 'leaves' ? undefined : release()),
         (caught: unknown) => {
           release();
-          onError(caught instanceof ApiError ? caught : new ApiError(0, null));
+          onError(ApiError.of(caught));
         },
       );
     },

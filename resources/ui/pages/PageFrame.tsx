@@ -12,7 +12,12 @@ export type Shown = Pick<Schemas['App'], 'name' | 'look'>;
 /** One column, the app's name and look, works at 320 px. */
 export function PageFrame({ app, title, children }: { app: Shown; title: string; children: ReactNode }) {
   useEffect(() => {
+    const before = document.title;
     document.title = `${title} · ${app.name}`;
+    // One that stands in another's place for a while leaves it its name.
+    return () => {
+      document.title = before;
+    };
   }, [title, app.name]);
   const { look } = app;
   return (

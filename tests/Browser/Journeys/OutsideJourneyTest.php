@@ -86,14 +86,7 @@ final class OutsideJourneyTest extends BrowserTestCase
 
     public function test_a_telephone_is_added_and_a_code_texted_to_it(): void
     {
-        $text = static function (): string {
-            $id = (string) self::$server->database()->query("SELECT id FROM messages WHERE kind = 'text_code' ORDER BY seq DESC LIMIT 1")->fetchColumn();
-            self::assertSame(1, preg_match('/\d{3} \d{3}/', self::$server->textOf($id), $found));
-
-            return $found[0];
-        };
-        $signIn = fn (): Browser => $this->visit('/a/gaugebook/sign-in')->see('Forgotten your password?')->type('E-mail address', self::EMAIL)->type('Password', DemoKeeper::PASSWORD)->keys(WebDriverKeys::ENTER);
-        $signIn()->see('Hello, Oriel');
+        $this->signIn()->see('Hello, Oriel');
         $this->visit('/a/gaugebook/factors')->see('Codes by text message');
         $this->reach('Add a telephone');
         $page = self::$browser->keys(WebDriverKeys::ENTER)->see('With its country');
@@ -102,17 +95,51 @@ final class OutsideJourneyTest extends BrowserTestCase
         $this->assertAccessible();
         self::assertSame('', $page->overflow());
         $this->reach('Code in the text message');
-        $page->keys($text(), WebDriverKeys::ENTER)->see('Your recovery codes');
+        $page->keys(self::textedCode(), WebDriverKeys::ENTER)->see('Your recovery codes');
         self::$browser->forget();
         self::$server->database()->exec("UPDATE phones SET texted_at = '2026-01-01T00:00:00.000Z'");
-        $page = $signIn()->see('Now the second step.')->see('Text a code to •••• 07');
+        $page = $this->signIn()->see('Now the second step.')->see('Text a code to •••• 07');
         $this->assertAccessible();
         $page->press('Text a code to •••• 07')->see('A code is on its way to •••• 07.');
         $this->reach('Code');
-        $page->keys($text());
+        $page->keys(self::textedCode());
         $this->reach('Sign in');
         $page->keys(WebDriverKeys::ENTER)->see('Hello, Oriel');
         $this->visit('/a/gaugebook/factors')->see('•••• 07');
         self::$server->database()->exec('DELETE FROM phones; DELETE FROM recovery_codes; UPDATE accounts SET factor_since = NULL');
+    }
+
+    public function test_pressed_again_and_again_and_asked_for_the_password_in_between_one_code_is_texted_and_nothing_typed_is_lost(): void
+    {
+        $texts = static fn (): int => (int) self::$server->database()->query("SELECT count(*) FROM messages WHERE kind = 'text_code'")->fetchColumn();
+        $before = $texts();
+        $this->signIn()->see('Hello, Oriel');
+        self::$server->database()->exec("UPDATE sessions SET proven_at = '2026-01-01T00:00:00.000Z'");
+        $page = $this->visit('/a/gaugebook/factors')->press('Add a telephone')->type('Telephone number', '+47 21 93 00 09');
+        $page->pressTwice('Send a code')->see('Your password, once more');
+        self::assertSame('Your password, once more · Gaugebook', $page->driver->getTitle());
+        $page->press('Leave it as it is')->see('Codes by text message');
+        self::assertSame('+47 21 93 00 09', $page->box('Telephone number')->getAttribute('value'));
+        self::assertSame('Second step of signing in · Gaugebook', $page->driver->getTitle());
+        $page->pressTwice('Send a code')->see('Your password, once more')->type('Password', DemoKeeper::PASSWORD)->press('Confirm')->see('A code is on its way to +4721930009.');
+        $page->type('Code in the text message', self::textedCode())->press('Confirm')->see('Your recovery codes');
+        self::$browser->forget();
+        self::$server->database()->exec("UPDATE phones SET texted_at = '2026-01-01T00:00:00.000Z'");
+        $page = $this->signIn()->see('Now the second step.')->pressTwice('Text a code to •••• 09')->see('A code is on its way to •••• 09.');
+        self::assertSame($before + 2, $texts());
+        self::$server->database()->exec('DELETE FROM phones; DELETE FROM recovery_codes; UPDATE accounts SET factor_since = NULL');
+    }
+
+    private function signIn(): Browser
+    {
+        return $this->visit('/a/gaugebook/sign-in')->see('Forgotten your password?')->type('E-mail address', self::EMAIL)->type('Password', DemoKeeper::PASSWORD)->keys(WebDriverKeys::ENTER);
+    }
+
+    private static function textedCode(): string
+    {
+        $id = (string) self::$server->database()->query("SELECT id FROM messages WHERE kind = 'text_code' ORDER BY seq DESC LIMIT 1")->fetchColumn();
+        self::assertSame(1, preg_match('/\d{3} \d{3}/', self::$server->textOf($id), $found));
+
+        return $found[0];
     }
 }

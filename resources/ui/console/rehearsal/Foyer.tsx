@@ -1,12 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { answer, type Schemas } from '../../api/client';
+import { answer, ApiError, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { Failure } from '../../kit/Failure';
+import { download } from '../../kit/download';
 import { FileField, Select } from '../../kit/Field';
 import { Divider } from '../../kit/Heading';
 import { LinkButton } from '../../kit/Link';
 import { QueryState } from '../../kit/QueryState';
+import { readObject } from '../../kit/readObject';
 import { Switch } from '../../kit/Segments';
 import { Surface } from '../../kit/Surface';
 import { Note, Text } from '../../kit/Text';
@@ -16,7 +18,7 @@ import { api, useMay } from '../api';
 import { apps as appsQuery } from '../queries';
 import { useHand } from '../rules/hand';
 import { journeys as journeysQuery, rehearsals as rehearsalsQuery } from './queries';
-import { inWords, outcomeInWords } from './steps';
+import { inWords, isSame, outcomeInWords } from './steps';
 
 type Case = Schemas['JourneyCase'];
 
@@ -142,7 +144,9 @@ function Kept({ cases, onRehearse }: { cases: readonly Case[]; onRehearse: (one:
   const may = useMay()('kennel:rules.manage');
   const client = useQueryClient();
   const [running, setRunning] = useState<string | null>(null);
-  const [failure, setFailure] = useState<unknown>(null);
+  const [failure, setFailure] = useState<ApiError | null>(null);
+  const [mistake, setMistake] = useState<string | undefined>();
+  const failed = (error: unknown) => setFailure(ApiError.of(error));
   const again = () => client.invalidateQueries({ queryKey: journeysQuery.queryKey });
   const run = async (which: readonly Case[]) => {
     setFailure(null);
@@ -153,31 +157,31 @@ function Kept({ cases, onRehearse }: { cases: readonly Case[]; onRehearse: (one:
         await again();
       }
     } catch (error) {
-      setFailure(error);
+      failed(error);
     }
     setRunning(null);
   };
-  const remove = (id: string) =>
-    answer(api.DELETE('/journeys/{id}', { params: { path: { id } } })).then(again, setFailure);
+  const remove = (id: string) => answer(api.DELETE('/journeys/{id}', { params: { path: { id } } })).then(again, failed);
   const load = async (file: File) => {
     setFailure(null);
-    try {
-      const read = JSON.parse(await file.text()) as {
-        journeys?: { title: string; app: string; steps: Case['steps'] }[];
-      };
-      for (const { title, app, steps } of read.journeys ?? []) {
-        await answer(api.POST('/journeys', { body: { title, app, steps } }));
-      }
-      await again();
-    } catch (error) {
-      setFailure(error);
+    setMistake(undefined);
+    const read = readObject(await file.text());
+    if ('mistake' in read) {
+      setMistake(read.mistake);
+      return;
     }
+    const journeys = read.object['journeys'];
+    if (!Array.isArray(journeys) || journeys.length === 0) {
+      setMistake('There is no list of "journeys" in it.');
+      return;
+    }
+    await answer(api.POST('/journeys/import', { body: { journeys: journeys as Case[] } })).then(again, failed);
   };
   return (
     <>
       <Divider>Kept as cases</Divider>
       <div className="space-y-3 px-4 py-3">
-        <Failure error={failure instanceof Error ? failure : null} />
+        <Failure error={failure} />
         {cases.length === 0 ? (
           <Note>
             None yet. Play a journey and keep it: from then on each draft shows whether it still goes like that.
@@ -226,11 +230,12 @@ function Kept({ cases, onRehearse }: { cases: readonly Case[]; onRehearse: (one:
               Run all
             </Button>
           ) : null}
-          {cases.length === 0 ? null : <Button onClick={() => download(cases)}>Save as a file</Button>}
+          {cases.length === 0 ? null : <Button onClick={() => save(cases)}>Save as a file</Button>}
           {may ? (
             <FileField
               label="Load a file"
               accept=".json,application/json"
+              error={mistake}
               onChoose={(file) => (file === null ? undefined : void load(file))}
             />
           ) : null}
@@ -256,7 +261,7 @@ function Differences({ of: { steps, ran } }: { of: Case }) {
       {steps.map((step, at) => {
         const got = ran?.[at] ?? null;
         const expected = step.expected;
-        if (expected === undefined || (expected.status === got?.status && expected.code === got.code)) return null;
+        if (expected === undefined || isSame(expected, got)) return null;
         return (
           <li key={at}>
             <Note as="span">
@@ -270,11 +275,7 @@ function Differences({ of: { steps, ran } }: { of: Case }) {
   );
 }
 
-function download(cases: readonly Case[]): void {
+function save(cases: readonly Case[]): void {
   const journeys = cases.map(({ title, app, steps }) => ({ title, app, steps }));
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([JSON.stringify({ journeys }, null, 2)], { type: 'application/json' }));
-  link.download = 'journeys.json';
-  link.click();
-  URL.revokeObjectURL(link.href);
+  download('journeys.json', 'application/json', JSON.stringify({ journeys }, null, 2));
 }

@@ -75,23 +75,22 @@ function Played({ state, onEnded }: { state: State; onEnded: () => void }) {
     // The list of those under way counts the steps.
     void client.invalidateQueries({ queryKey: rehearsalsQuery.queryKey });
   }, setFailure);
-  const clock = useMutation({
-    mutationFn: (by: Move) => answer(api.POST('/rehearsals/{id}/clock', { params: { path }, body: by })),
+  const beside = useMutation({
+    mutationFn: (ask: () => Promise<State>) => ask(),
     onMutate: () => setFailure(null),
     onSuccess: take,
-    onError: (error) => setFailure(error instanceof ApiError ? error : new ApiError(0, null)),
+    onError: (error) => setFailure(ApiError.of(error)),
   });
-  const beside = useMutation({
-    mutationFn: (kind: Step['kind']) =>
-      answer(api.POST('/rehearsals/{id}/steps', { params: { path }, body: { kind } })),
-    onMutate: () => setFailure(null),
-    onSuccess: (after, kind) => {
-      take(after);
-      const next = pageAfter(state, kind);
-      if (next !== null) open(next);
-    },
-    onError: (error) => setFailure(error instanceof ApiError ? error : new ApiError(0, null)),
-  });
+  const busy = playing.busy || beside.isPending;
+  const move = (by: Move) =>
+    beside.mutate(() => answer(api.POST('/rehearsals/{id}/clock', { params: { path }, body: by })));
+  const play = (kind: Step['kind']) =>
+    beside.mutate(() => answer(api.POST('/rehearsals/{id}/steps', { params: { path }, body: { kind } })), {
+      onSuccess: () => {
+        const next = pageAfter(state, kind);
+        if (next !== null) open(next);
+      },
+    });
   const ending = useSubmit(async () => {
     await answer(api.DELETE('/rehearsals/{id}', { params: { path } }));
     client.removeQueries({ queryKey: rehearsalQuery(id).queryKey });
@@ -117,11 +116,7 @@ function Played({ state, onEnded }: { state: State; onEnded: () => void }) {
   const last = state.done.at(-1);
   return (
     <div className="flex min-h-0 flex-1 flex-col">
-      <ClockBar
-        state={state}
-        busy={clock.isPending || playing.busy || beside.isPending}
-        onMove={(by) => clock.mutate(by)}
-      />
+      <ClockBar state={state} busy={busy} onMove={move} />
       <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
         <Surface
           as="section"
@@ -137,7 +132,7 @@ function Played({ state, onEnded }: { state: State; onEnded: () => void }) {
           <Failure error={failure} />
           <Surface ground="paper" className="sticky -top-3 z-10 flex flex-wrap gap-2 py-2">
             {state.next.length === 0 ? null : (
-              <Button kind="act" aria-disabled={playing.busy} onClick={() => playing.submit()}>
+              <Button kind="act" aria-disabled={busy} onClick={() => (busy ? undefined : playing.submit())}>
                 {playing.busy ? 'Under way…' : 'Next step'}
               </Button>
             )}
@@ -146,7 +141,7 @@ function Played({ state, onEnded }: { state: State; onEnded: () => void }) {
             </Button>
           </Surface>
           <Steps state={state} />
-          <AnotherStep state={state} busy={playing.busy || beside.isPending} onPlay={(kind) => beside.mutate(kind)} />
+          <AnotherStep state={state} busy={busy} onPlay={play} />
           <KeepAsCase state={state} />
           <Holds state={state} />
         </Surface>

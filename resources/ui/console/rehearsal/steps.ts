@@ -74,8 +74,11 @@ export const isRefusal = (outcome: Outcome | null) =>
 /** Whether it went as the case has it; null where nothing is expected. */
 export function holds({ step, outcome }: State['done'][number]): boolean | null {
   if (step.expected === undefined) return null;
-  return step.expected.status === outcome?.status && step.expected.code === outcome.code;
+  return isSame(step.expected, outcome);
 }
+
+export const isSame = (expected: Outcome, got: Outcome | null) =>
+  expected.status === got?.status && expected.code === got.code;
 
 const MOMENT = new Intl.DateTimeFormat('en-GB', {
   weekday: 'short',

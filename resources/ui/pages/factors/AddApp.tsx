@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { answer, type ApiError, type Schemas } from '../../api/client';
+import { answer, ApiError } from '../../api/client';
 import { TextField } from '../../kit/Field';
 import { QrCode } from '../../kit/QrCode';
 import { Note, Text } from '../../kit/Text';
@@ -8,6 +8,7 @@ import { useSubmit } from '../../kit/useSubmit';
 import { api } from '../api';
 import { Submit } from '../PageFrame';
 import { w } from '../words';
+import { type Adding } from './FactorSection';
 
 interface Begun {
   id: string;
@@ -16,19 +17,7 @@ interface Begun {
 }
 
 /** Names the app, shows what goes into it, and takes its first code: only then does it count. */
-export function AddApp({
-  app,
-  isFirst,
-  run,
-  onAdded,
-}: {
-  app: Schemas['App'];
-  isFirst: boolean;
-  /** Does an act, asking for the password first where that is needed. */
-  run: (act: () => Promise<void>) => void;
-  /** @param codes the sheet that comes with the first app */
-  onAdded: (codes: readonly string[] | null) => void;
-}) {
+export function AddApp({ app, isFirst, run, onAdded }: Adding & { isFirst: boolean }) {
   const box = useFirstFocus();
   const [name, setName] = useState('');
   const [begun, setBegun] = useState<Begun | null>(null);
@@ -36,12 +25,12 @@ export function AddApp({
   const [refusal, setRefusal] = useState<ApiError | null>(null);
   const begin = useSubmit(async () => {
     setRefusal(null);
-    run(async () => {
+    await run(async () => {
       try {
         setBegun(await answer(api.POST('/account/factors/authenticators', { body: { name } })));
       } catch (error) {
-        if ((error as ApiError).problem?.reasons.some(({ field }) => field === 'name') !== true) throw error;
-        setRefusal(error as ApiError);
+        if (ApiError.of(error).problem?.reasons.some(({ field }) => field === 'name') !== true) throw error;
+        setRefusal(ApiError.of(error));
       }
     });
   }, setRefusal);

@@ -28,10 +28,9 @@ export function Factors({ app }: { app: App }) {
   const [adds, setAdds] = useState(false);
   const load = () => void answer(api.GET('/account/factors')).then(setHeld, setHeld);
   useEffect(load, []);
-  const { dialog, failure, run } = useProof(app);
+  const { around, failure, run } = useProof(app);
   if (held === null) return <Loading app={app} />;
   if (held instanceof ApiError) return <NotSignedIn app={app} error={held} />;
-  if (dialog !== null) return dialog;
   const kept = () =>
     void owed.then((was) => {
       if (was) void goOn();
@@ -54,7 +53,7 @@ export function Factors({ app }: { app: App }) {
     setSheet(codes);
     if (codes === null) kept();
   };
-  return (
+  return around(
     <PageFrame app={app} title={w.factors.title}>
       <div className="space-y-5">
         {failure === null ? null : (
@@ -147,6 +146,6 @@ export function Factors({ app }: { app: App }) {
           <PageLink href={pagePath('profile')}>{w.links.profile}</PageLink>
         </p>
       </div>
-    </PageFrame>
+    </PageFrame>,
   );
 }

@@ -1,87 +1,47 @@
 import { useState } from 'react';
 import { answer, type ApiError, type Schemas } from '../../api/client';
-import { Button } from '../../kit/Button';
 import { TextField } from '../../kit/Field';
 import { Notice } from '../../kit/Notice';
 import { knowsPasskeys, makePasskey } from '../../kit/passkey';
-import { Text } from '../../kit/Text';
 import { useFirstFocus } from '../../kit/useFirstFocus';
 import { useSubmit } from '../../kit/useSubmit';
 import { api } from '../api';
 import { Submit } from '../PageFrame';
 import { w } from '../words';
 import { FactorRow } from './FactorRow';
+import { FactorSection, type Adding } from './FactorSection';
 
 /** The passkeys there are, and one more. */
 export function Passkeys({
-  app,
   held,
-  run,
   onChanged,
-  onAdded,
-}: {
-  app: Schemas['App'];
-  held: Schemas['Factors']['passkeys'];
-  /** Does an act, asking for the password first where that is needed. */
-  run: (act: () => Promise<void>) => void;
-  onChanged: () => void;
-  onAdded: (codes: readonly string[] | null) => void;
-}) {
-  const [adds, setAdds] = useState(false);
+  ...adding
+}: Adding & { held: Schemas['Factors']['passkeys']; onChanged: () => void }) {
   return (
-    <section aria-label={w.passkeys.title} className="space-y-3">
-      <Text as="h2" weight="strong" size="lead">
-        {w.passkeys.title}
-      </Text>
-      <p>{w.passkeys.about}</p>
-      {held.length === 0 ? null : (
-        <ul className="space-y-3">
-          {held.map((one) => (
-            <FactorRow
-              key={one.id}
-              name={one.name}
-              usedAt={one.used_at}
-              note={one.is_copied ? ` · ${w.passkeys.copied}` : ''}
-              onRemove={() =>
-                run(() =>
-                  answer(api.DELETE('/account/factors/passkeys/{id}', { params: { path: { id: one.id } } })).then(
-                    onChanged,
-                  ),
-                )
-              }
-            />
-          ))}
-        </ul>
-      )}
-      {!knowsPasskeys() ? (
-        <Notice tone="information">{w.passkeys.unknown}</Notice>
-      ) : adds ? (
-        <AddPasskey
-          app={app}
-          run={run}
-          onAdded={(codes) => {
-            setAdds(false);
-            onAdded(codes);
-          }}
+    <FactorSection
+      title={w.passkeys.title}
+      about={w.passkeys.about}
+      rows={held.map(({ id, name, used_at, is_copied }) => (
+        <FactorRow
+          key={id}
+          name={name}
+          usedAt={used_at}
+          note={is_copied ? ` · ${w.passkeys.copied}` : ''}
+          onRemove={() =>
+            adding.run(() =>
+              answer(api.DELETE('/account/factors/passkeys/{id}', { params: { path: { id } } })).then(onChanged),
+            )
+          }
         />
-      ) : (
-        <Button size="large" onClick={() => setAdds(true)}>
-          {w.passkeys.add}
-        </Button>
-      )}
-    </section>
+      ))}
+      add={knowsPasskeys() ? w.passkeys.add : <Notice tone="information">{w.passkeys.unknown}</Notice>}
+      onAdded={adding.onAdded}
+      form={(added) => <AddPasskey {...adding} onAdded={added} />}
+    />
   );
 }
 
-function AddPasskey({
-  app,
-  run,
-  onAdded,
-}: {
-  app: Schemas['App'];
-  run: (act: () => Promise<void>) => void;
-  onAdded: (codes: readonly string[] | null) => void;
-}) {
+function AddPasskey({ app, run, onAdded }: Adding) {
   const box = useFirstFocus();
   const [name, setName] = useState('');
   const [refusal, setRefusal] = useState<ApiError | null>(null);
@@ -89,7 +49,7 @@ function AddPasskey({
   const { submit, busy } = useSubmit(async () => {
     setRefusal(null);
     setCancelled(false);
-    run(async () => {
+    await run(async () => {
       const response = await makePasskey(await answer(api.POST('/account/factors/passkeys/options')));
       if (response === null) {
         setCancelled(true);

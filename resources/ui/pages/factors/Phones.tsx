@@ -1,71 +1,46 @@
 import { useState } from 'react';
-import { answer, type ApiError, type Schemas } from '../../api/client';
-import { Button } from '../../kit/Button';
+import { answer, ApiError, type Schemas } from '../../api/client';
 import { TextField } from '../../kit/Field';
-import { Text } from '../../kit/Text';
 import { useFirstFocus } from '../../kit/useFirstFocus';
 import { useSubmit } from '../../kit/useSubmit';
 import { api } from '../api';
 import { Submit } from '../PageFrame';
 import { w } from '../words';
 import { FactorRow } from './FactorRow';
-
-interface Asked {
-  app: Schemas['App'];
-  /** Does an act, asking for the password first where that is needed. */
-  run: (act: () => Promise<void>) => void;
-  onAdded: (codes: readonly string[] | null) => void;
-}
+import { FactorSection, type Adding } from './FactorSection';
 
 /** The telephones that codes are texted to, and one more where the rules offer it. */
 export function Phones({
   held,
   isOffered,
   onChanged,
-  ...asked
-}: Asked & { held: Schemas['Factors']['phones']; isOffered: boolean; onChanged: () => void }) {
-  const [adds, setAdds] = useState(false);
+  ...adding
+}: Adding & { held: Schemas['Factors']['phones']; isOffered: boolean; onChanged: () => void }) {
   return (
-    <section aria-label={w.phones.title} className="space-y-3">
-      <Text as="h2" weight="strong" size="lead">
-        {w.phones.title}
-      </Text>
-      <p>{w.phones.about}</p>
-      {held.length === 0 ? null : (
-        <ul className="space-y-3">
-          {held.map(({ id, number, used_at }) => (
-            <FactorRow
-              key={id}
-              name={number}
-              usedAt={used_at}
-              onRemove={() =>
-                asked.run(() =>
-                  answer(api.DELETE('/account/factors/phones/{id}', { params: { path: { id } } })).then(onChanged),
-                )
-              }
-            />
-          ))}
-        </ul>
-      )}
-      {!isOffered ? null : adds ? (
-        <AddPhone
-          {...asked}
-          onAdded={(codes) => {
-            setAdds(false);
-            asked.onAdded(codes);
-          }}
+    <FactorSection
+      title={w.phones.title}
+      about={w.phones.about}
+      rows={held.map(({ id, number, used_at }) => (
+        <FactorRow
+          key={id}
+          name={number}
+          usedAt={used_at}
+          onRemove={() =>
+            adding.run(() =>
+              answer(api.DELETE('/account/factors/phones/{id}', { params: { path: { id } } })).then(onChanged),
+            )
+          }
         />
-      ) : (
-        <Button size="large" onClick={() => setAdds(true)}>
-          {w.phones.add}
-        </Button>
-      )}
-    </section>
+      ))}
+      add={isOffered ? w.phones.add : null}
+      onAdded={adding.onAdded}
+      form={(added) => <AddPhone {...adding} onAdded={added} />}
+    />
   );
 }
 
 /** The number, then the code that was sent to it. */
-function AddPhone({ app, run, onAdded }: Asked) {
+function AddPhone({ app, run, onAdded }: Adding) {
   const box = useFirstFocus();
   const [number, setNumber] = useState('');
   const [code, setCode] = useState('');
@@ -73,12 +48,12 @@ function AddPhone({ app, run, onAdded }: Asked) {
   const [refusal, setRefusal] = useState<ApiError | null>(null);
   const begin = useSubmit(async () => {
     setRefusal(null);
-    run(async () => {
+    await run(async () => {
       try {
         setBegun(await answer(api.POST('/account/factors/phones', { body: { number } })));
       } catch (error) {
-        if ((error as ApiError).problem?.code === 'session.proof_required') throw error;
-        setRefusal(error as ApiError);
+        if (ApiError.of(error).problem?.code === 'session.proof_required') throw error;
+        setRefusal(ApiError.of(error));
       }
     });
   }, setRefusal);

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
+import { download } from '../../kit/download';
 import { Checkbox } from '../../kit/Field';
 import { useCopy } from '../../kit/Copy';
 import { Text } from '../../kit/Text';
@@ -30,7 +31,7 @@ export function Sheet({ app, codes, onKept }: { app: Schemas['App']; codes: read
       </ul>
       <div className="flex flex-wrap gap-2">
         <Button onClick={() => copy(text)}>{state === 'copied' ? w.factors.copied : w.factors.copy}</Button>
-        <Button onClick={() => download(text)}>{w.factors.save}</Button>
+        <Button onClick={() => download('recovery-codes.txt', 'text/plain', text)}>{w.factors.save}</Button>
         <Button onClick={() => window.print()}>{w.factors.print}</Button>
       </div>
       <Checkbox label={w.factors.kept} checked={isKept} onChange={(event) => setKept(event.target.checked)} />
@@ -39,12 +40,4 @@ export function Sheet({ app, codes, onKept }: { app: Schemas['App']; codes: read
       </Submit>
     </form>
   );
-}
-
-function download(text: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type: 'text/plain' }));
-  link.download = 'recovery-codes.txt';
-  link.click();
-  URL.revokeObjectURL(link.href);
 }

@@ -9,20 +9,21 @@ import { useSubmit } from '../../kit/useSubmit';
 import { api, location, pagePath } from '../api';
 import { PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
+import { type Adding } from './FactorSection';
 
 /** Does acts of weight; where the password was typed too long ago it is asked for in between, and the act is done after it. */
 export function useProof(app: Schemas['App']): {
-  /** Stands in the page's place while it asks. */
-  dialog: ReactNode | null;
+  /** The page. While it asks, that stands in the page's place, and what was typed there stays. */
+  around: (page: ReactNode) => ReactNode;
   failure: ApiError | null;
-  run: (act: () => Promise<void>) => void;
+  run: Adding['run'];
 } {
   const [waiting, setWaiting] = useState<(() => Promise<void>) | null>(null);
   const [failure, setFailure] = useState<ApiError | null>(null);
   const run = (act: () => Promise<void>) => {
     setFailure(null);
-    act().catch((error: unknown) => {
-      const failed = error instanceof ApiError ? error : new ApiError(0, null);
+    return act().catch((error: unknown) => {
+      const failed = ApiError.of(error);
       if (failed.problem?.code === 'session.proof_required') setWaiting(() => act);
       else setFailure(failed);
     });
@@ -30,10 +31,15 @@ export function useProof(app: Schemas['App']): {
   const proven = () => {
     const act = waiting;
     setWaiting(null);
-    if (act !== null) run(act);
+    if (act !== null) void run(act);
   };
   return {
-    dialog: waiting === null ? null : <Prove app={app} onProven={proven} onCancel={() => setWaiting(null)} />,
+    around: (page) => (
+      <>
+        <div hidden={waiting !== null}>{page}</div>
+        {waiting === null ? null : <Prove app={app} onProven={proven} onCancel={() => setWaiting(null)} />}
+      </>
+    ),
     failure,
     run,
   };

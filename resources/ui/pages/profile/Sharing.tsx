@@ -29,7 +29,7 @@ export function Sharing({ app }: { app: Schemas['App'] }) {
           setItems(data.items);
           setFailure(null);
         },
-        (error: unknown) => setFailure(error instanceof ApiError ? error : new ApiError(0, null)),
+        (error: unknown) => setFailure(ApiError.of(error)),
       )
       .finally(() => setBusy(null));
   };

@@ -16,7 +16,7 @@ export function Providers({ app }: { app: Schemas['App'] }) {
   const [links, setLinks] = useState<readonly Schemas['ProviderLink'][] | ApiError | null>(null);
   const load = () => void answer(api.GET('/account/providers')).then(({ items }) => setLinks(items), setLinks);
   useEffect(load, []);
-  const { dialog, failure, run } = useProof(app);
+  const { around, failure, run } = useProof(app);
   const [offer, setOffer] = useState(keptOffer);
   const answered = () => {
     dropOffer();
@@ -25,9 +25,8 @@ export function Providers({ app }: { app: Schemas['App'] }) {
   };
   if (links === null) return <Loading app={app} />;
   if (links instanceof ApiError) return <NotSignedIn app={app} error={links} />;
-  if (dialog !== null) return dialog;
   const left = app.providers.filter(({ name }) => links.every(({ provider }) => provider !== name));
-  return (
+  return around(
     <PageFrame app={app} title={w.outside.title}>
       <div className="space-y-5">
         {failure === null ? null : (
@@ -90,6 +89,6 @@ export function Providers({ app }: { app: Schemas['App'] }) {
           <PageLink href={pagePath('profile')}>{w.links.profile}</PageLink>
         </p>
       </div>
-    </PageFrame>
+    </PageFrame>,
   );
 }

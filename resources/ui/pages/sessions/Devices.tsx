@@ -26,7 +26,7 @@ export function Devices({ app }: { app: Schemas['App'] }) {
         setDone(said);
         load();
       },
-      (error: unknown) => setFailure(error instanceof ApiError ? error : new ApiError(0, null)),
+      (error: unknown) => setFailure(ApiError.of(error)),
     );
   const end = (id: string) =>
     act(answer(api.DELETE('/account/sessions/{id}', { params: { path: { id } } })), w.devices.ended);

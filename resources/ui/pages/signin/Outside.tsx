@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
-import { needsSecondStep, type FactorNeeded } from '../../kit/SecondStep';
+import { type FactorNeeded } from '../../kit/SecondStep';
 import { PageLink, WideLink } from '../../kit/Page';
 import { api, pagePath } from '../api';
 import { BadLink, Loading, PageFrame } from '../PageFrame';
@@ -9,7 +9,7 @@ import { goOn } from './goOn';
 import { keepOffer, type Offer } from './offer';
 import { PageSecondStep } from './PageSecondStep';
 
-type Came = ({ needs: 'link' } & Offer) | FactorNeeded | { id: string } | undefined;
+type Came = ({ needs: 'link' } & Offer) | FactorNeeded;
 
 /** Back from another service, with its answer in the address: taken once, and out of the address before anything else. */
 export function Outside({ app }: { app: Schemas['App'] }) {
@@ -32,7 +32,7 @@ export function Outside({ app }: { app: Schemas['App'] }) {
         },
       }),
     ).then((done) => {
-      const got = done as Came;
+      const got = done as Came | { id: string } | undefined;
       if (got === undefined) window.location.assign(pagePath('providers'));
       else if ('id' in got) void goOn();
       else {
@@ -41,7 +41,7 @@ export function Outside({ app }: { app: Schemas['App'] }) {
       }
     }, setCame);
   }, []);
-  if (came === null || came === undefined || 'id' in came) return <Loading app={app} />;
+  if (came === null) return <Loading app={app} />;
   if (came instanceof ApiError) {
     return (
       <BadLink app={app} title={w.outside.failed} error={came} href={pagePath('sign-in')}>
@@ -49,12 +49,12 @@ export function Outside({ app }: { app: Schemas['App'] }) {
       </BadLink>
     );
   }
-  if (needsSecondStep(came as FactorNeeded) && came.needs === 'second_factor') {
+  if (came.needs === 'second_factor') {
     return <PageSecondStep app={app} step={came} onIn={() => goOn()} onOver={(over) => setCame(over)} />;
   }
   return (
     <PageFrame app={app} title={w.outside.once}>
-      <p className="mb-5">{w.outside.onceAbout((came as { provider: string }).provider, app.name)}</p>
+      <p className="mb-5">{w.outside.onceAbout(came.provider, app.name)}</p>
       <p className="mb-5">
         <WideLink look={app.look} href={pagePath('sign-in')}>
           {w.outside.toSignIn}

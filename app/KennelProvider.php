@@ -63,6 +63,7 @@ use Kennel\App\Passwords\RankedWords;
 use Kennel\App\Passwords\WrapRun;
 use Kennel\App\Platform\Clock;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
+use Kennel\App\Platform\Database\KeptConnector;
 use Kennel\App\Platform\DerivedKey;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\Sight;
@@ -140,6 +141,7 @@ final class KennelProvider extends ServiceProvider
             'sqlite',
             static fn ($pdo, $database, $prefix, $config): ImmediateSqliteConnection => new ImmediateSqliteConnection($pdo, $database, $prefix, $config),
         );
+        $this->app->bind('db.connector.sqlite', KeptConnector::class);
         $this->app->singleton(ClockInterface::class, Clock::class);
         $this->app->singleton(Entropy::class, SystemEntropy::class);
         $this->app->singleton(Pause::class, SystemPause::class);

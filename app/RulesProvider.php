@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\App;
 
-use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Connection;
 use Illuminate\Support\ServiceProvider;
 use Kennel\App\Apps\Apps;
@@ -16,6 +15,7 @@ use Kennel\App\Roles\Roles;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\DutyRules;
+use Kennel\Core\Accounts\OwedRules;
 use Kennel\Core\Apps\AppRules;
 use Kennel\Core\Challenges\CodeRules;
 use Kennel\Core\Disclosure\DisclosureRules;
@@ -23,6 +23,8 @@ use Kennel\Core\Factors\FactorDemand;
 use Kennel\Core\Factors\FactorRules;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Fields\FieldTypes;
+use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Invitations\InvitationRules;
 use Kennel\Core\Mail\AllowanceRules;
 use Kennel\Core\Passwords\HashingRules;
@@ -61,27 +63,26 @@ final class RulesProvider extends ServiceProvider
             });
         }
         // Of today, and so of no revision alone.
-        $this->app->scoped(DutyRules::class, static fn ($app): DutyRules => new DutyRules(
-            // Asked at every request: without what nobody owes.
-            $app->make(RulesInForce::class)->part(FieldRules::class, static fn (): FieldRules => $app->make(FieldRules::class)->owed(), 'owed'),
-            $app->make(TermsRules::class)->version,
-            $app->make(DecideFields::class),
-            $app->make(ClockInterface::class)->now(),
-            self::factorDemand($app),
-        ));
+        $this->app->scoped(DutyRules::class, static function ($app): DutyRules {
+            $owed = $app->make(RulesInForce::class)->part(OwedRules::class, static fn (): OwedRules => new OwedRules(
+                $app->make(FieldRules::class)->owed(),
+                $app->make(TermsRules::class)->version,
+                new FactorDemand($app->make(FactorRules::class), [], $app->make(Apps::class)->demandingFactor()),
+            ));
+            $demand = $owed->factors;
+
+            return new DutyRules(
+                $owed->fields,
+                $owed->termsVersion,
+                // Not by the container, which takes three times as long: this is made at every request.
+                new DecideFields(new FieldTypes($app->make(PhoneNumbers::class))),
+                $app->make(ClockInterface::class)->now(),
+                // Who includes whom is looked up only where a role is named.
+                $demand->rules->roles === [] ? $demand : $demand->ofRoles($app->make(Roles::class)->graph()->including($demand->rules->roles)),
+            );
+        });
         $this->app->when(SendRecovery::class)->needs(VerificationRules::class)
             ->give(static fn ($app): VerificationRules => VerificationRules::read($app->make(RulesInForce::class)->section('recovery')));
-    }
-
-    /** Asked at every request as well, so it is kept with the rules; who includes whom is looked up only where a role is named. */
-    private static function factorDemand(Application $app): FactorDemand
-    {
-        $demand = $app->make(RulesInForce::class)->part(
-            FactorDemand::class,
-            static fn (): FactorDemand => new FactorDemand($app->make(FactorRules::class), [], $app->make(Apps::class)->demandingFactor()),
-        );
-
-        return $demand->rules->roles === [] ? $demand : $demand->ofRoles($app->make(Roles::class)->graph()->including($demand->rules->roles));
     }
 
     /** @return list<class-string> everything that is made of the rules in force */

@@ -20,7 +20,6 @@ use Kennel\App\Console\PeppersCommand;
 use Kennel\App\Console\PurgeCommand;
 use Kennel\App\Console\RestoreCommand;
 use Kennel\App\Console\RulesCommand;
-use Kennel\App\Http\Evidence\RecordWire;
 use Kennel\App\Http\Protocol\ChooseLanguage;
 use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Http\Protocol\RenderProblem;
@@ -55,7 +54,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(static function (Middleware $middleware): void {
         // The framework's own global list trims and rewrites input; passwords must arrive as they were typed.
         $middleware->use([SecurityHeaders::class]);
-        $middleware->group('api', [ChooseLanguage::class, RecordWire::class, RequireSameOrigin::class, RefuseDraft::class]);
+        $middleware->group('api', [ChooseLanguage::class, RequireSameOrigin::class, RefuseDraft::class]);
     })
     ->withExceptions(static function (Exceptions $exceptions): void {
         $exceptions->dontReport([Problem::class, Refusal::class]);

@@ -31,15 +31,15 @@ final readonly class AnswerQuestions
         $bySession = $this->sessions->accountsOf(array_values(array_filter(array_column($questions, 'session'))));
         $ids = array_map(static fn (array $one): ?string => $one['account'] ?? $bySession[$one['session'] ?? ''] ?? null, $questions);
         $assignments = $this->facts->assignments(array_values(array_unique(array_filter($ids))), $now);
-        $apps = [...array_fill_keys(array_keys(KennelPermissions::ALL), null), ...$this->roles->catalogued()];
+        $catalogued = $this->roles->catalogued();
         $decide = new DecideAccess($this->roles->graph());
-        $code = static function (array $question, ?string $id, Access $access) use ($decide, $assignments, $apps, $now): string {
+        $code = static function (array $question, ?string $id, Access $access) use ($decide, $assignments, $catalogued, $now): string {
             $held = $assignments[$id ?? ''] ?? null;
 
             return match (true) {
                 $held === null => $question['session'] !== null ? 'session.unknown' : 'account.unknown',
-                ! array_key_exists($question['permission'], $apps) => 'permission.unknown',
-                default => $decide->code($held, $question['permission'], $question['app'] ?? $apps[$question['permission']], $now, $access),
+                ! array_key_exists($question['permission'], $catalogued) && ! isset(KennelPermissions::ALL[$question['permission']]) => 'permission.unknown',
+                default => $decide->code($held, $question['permission'], $question['app'] ?? $catalogued[$question['permission']] ?? null, $now, $access),
             };
         };
         // By roles first: what duties leave of access is a question of those alone whom a role allows it.

@@ -58,4 +58,10 @@ final readonly class CommandCaller implements Caller
     {
         return $this->permissions;
     }
+
+    /** A command acts upon Kennel, in no app. */
+    public function permissionsOn(?string $app): array
+    {
+        return [];
+    }
 }

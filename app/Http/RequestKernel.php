@@ -7,7 +7,7 @@ namespace Kennel\App\Http;
 use Illuminate\Foundation\Http\Kernel;
 use Kennel\App\Http\Evidence\RecordWire;
 
-/** The framework's, but for what comes after the answer: it would make every middleware again to ask each whether there is something left to do. WiringTest holds that there is one that has. */
+/** The framework's, but for what comes after the answer: it would make every middleware again to ask each whether there is something left to do. None has (WiringTest); the evidence is kept, of the API's doors. */
 final class RequestKernel extends Kernel
 {
     protected function terminateMiddleware($request, $response): void

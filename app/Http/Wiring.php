@@ -67,21 +67,24 @@ final class Wiring
 
     public static function of(Application $app): void
     {
-        foreach (self::SCOPED as $class => $parts) {
-            $app->scoped($class, self::maker($app, $class, $parts));
+        foreach (array_keys(self::SCOPED) as $class) {
+            $app->scoped($class, static fn (): object => self::build($app, $class));
         }
-        foreach (self::BOUND as $class => $parts) {
-            $app->bind($class, self::maker($app, $class, $parts));
+        foreach (array_keys(self::BOUND) as $class) {
+            $app->bind($class, static fn (): object => self::build($app, $class));
         }
     }
 
     /**
+     * What is made once is asked of the container, which has it; what is made each time is made here.
+     *
      * @param  class-string  $class
-     * @param  list<class-string>  $parts
-     * @return \Closure(): object
      */
-    private static function maker(Application $app, string $class, array $parts): \Closure
+    private static function build(Application $app, string $class): object
     {
-        return static fn (): object => new $class(...array_map($app->make(...), $parts));
+        return new $class(...array_map(
+            static fn (string $part): object => isset(self::BOUND[$part]) ? self::build($app, $part) : $app->make($part),
+            self::SCOPED[$class] ?? self::BOUND[$class],
+        ));
     }
 }

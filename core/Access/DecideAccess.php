@@ -83,7 +83,13 @@ final class DecideAccess
     /** @return int the lower, the nearer to what is asked about */
     private static function order(WayEnd $end): int
     {
-        return (int) array_search($end, WayEnd::cases(), true);
+        return match ($end) {
+            WayEnd::Reaches => 0,
+            WayEnd::Lapsed => 1,
+            WayEnd::NotYet => 2,
+            WayEnd::OtherApp => 3,
+            WayEnd::WithoutPermission => 4,
+        };
     }
 
     /** @return non-empty-list<Way> */

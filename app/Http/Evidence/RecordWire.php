@@ -11,7 +11,7 @@ use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\RequestContext;
 use Symfony\Component\HttpFoundation\Response;
 
-/** Keeps what Kept names of the request and the answer, after the answer has gone out. */
+/** Keeps what Kept names of the request and the answer, after the answer has gone out; RequestKernel calls it. */
 final readonly class RecordWire
 {
     private const HEADERS = ['accept', 'content-type', 'idempotency-key', 'if-match', 'origin', 'user-agent', Surface::HEADER];
@@ -20,12 +20,6 @@ final readonly class RecordWire
 
     public function __construct(private Watch $watch, private RequestContext $context)
     {
-    }
-
-    /** @param  \Closure(Request): Response  $next */
-    public function handle(Request $request, \Closure $next): Response
-    {
-        return $next($request);
     }
 
     /** The answer has gone out: whatever fails here is logged, and must not be added to it. */

@@ -7,12 +7,9 @@ namespace Kennel\App\Http\Sessions;
 use Illuminate\Http\JsonResponse;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Platform\Identity\Caller;
-use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Words;
-use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\Core\Accounts\Duty;
-use Kennel\Core\Roles\Authority;
 
 /** The busiest door of all, so it has a controller of its own that asks for nothing it does not need. */
 final readonly class CurrentSessionController
@@ -38,23 +35,8 @@ final readonly class CurrentSessionController
                 'duties' => array_map(static fn (Duty $duty): string => $duty->value, $standing->duties),
                 'reasons' => $standing->reasons === [] ? [] : app(Words::class)->reasons($standing->reasons),
             ],
-            'permissions' => $signedIn->surface === Surface::Console ? $this->caller->permissions()->names : $this->ofApp($signedIn),
+            // On account pages there are no operators: what the holder may do on the app they came by.
+            'permissions' => $signedIn->surface === Surface::Console ? $this->caller->permissions()->names : $this->caller->permissionsOn($signedIn->appKey),
         ]);
-    }
-
-    /**
-     * What the holder may do on the app they signed in to. On account pages there are no operators, so nothing of Kennel is among it.
-     *
-     * @return list<string>
-     */
-    private function ofApp(SignedIn $holder): array
-    {
-        $may = array_filter(
-            app(PermissionsOfAccount::class)->grants($holder->accountId),
-            static fn (array $apps, string $name): bool => ! str_starts_with($name, Authority::PREFIX) && (in_array(null, $apps, true) || in_array($holder->appKey, $apps, true)),
-            ARRAY_FILTER_USE_BOTH,
-        );
-
-        return array_map(strval(...), array_keys($may));
     }
 }

@@ -31,6 +31,9 @@ interface Caller
 
     public function permissions(): PermissionSet;
 
+    /** @return list<string> what the account may do on one app; of Kennel itself nothing is among it */
+    public function permissionsOn(?string $app): array;
+
     /** @return list<string>|null the apps whose accounts an operator sees; null for all, and for accounts of none */
     public function bounds(): ?array;
 }

@@ -27,6 +27,7 @@ use Kennel\App\Audit\StrangerTally;
 use Kennel\App\Bulk\BulkRun;
 use Kennel\App\Cases\ResealCases;
 use Kennel\App\Challenges\Challenge;
+use Kennel\App\Clients\ShownAssertion;
 use Kennel\App\Evidence\EvidenceEntry;
 use Kennel\App\Evidence\ForgetEvidenceOfAccounts;
 use Kennel\App\Exports\ForgetExports;
@@ -86,6 +87,7 @@ use Kennel\App\Rules\ForgetLogos;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Sessions\PendingSignin;
 use Kennel\App\Sessions\Session;
+use Kennel\App\SigningKeys\ResealSigningKeys;
 use Kennel\App\Signup\ListedThrowawayDomains;
 use Kennel\App\Signup\PastVerdict;
 use Kennel\App\Signup\SentForm;
@@ -94,6 +96,12 @@ use Kennel\App\Throttling\Brakes;
 use Kennel\App\Throttling\FailureRun;
 use Kennel\App\Throttling\SigninAttempt;
 use Kennel\App\Throttling\SigninHistory;
+use Kennel\App\Tokens\AccessToken;
+use Kennel\App\Tokens\Authorization;
+use Kennel\App\Tokens\DeviceRequest;
+use Kennel\App\Tokens\PendingAuthorization;
+use Kennel\App\Tokens\RevokedToken;
+use Kennel\App\Tokens\TokenTally;
 use Kennel\App\Verification\ForgetUnproven;
 use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Mail\Reach;
@@ -113,6 +121,7 @@ final class KennelProvider extends ServiceProvider
         Challenge::class, Invitation::class, Message::class, HeldDelivery::class, Session::class, SentForm::class, PastVerdict::class, SignupTally::class, Import::class,
         HashDay::class, WrapRun::class, CalibrationRun::class, EvidenceEntry::class, StrangerTally::class, IdempotencyKey::class, BulkRun::class,
         SigninAttempt::class, FailureRun::class, PasskeyChallenge::class, Authenticator::class, PendingSignin::class, FactorReset::class, Phone::class, ProviderTrip::class, ProviderOffer::class,
+        PendingAuthorization::class, Authorization::class, AccessToken::class, RevokedToken::class, ShownAssertion::class, DeviceRequest::class, TokenTally::class,
     ];
 
     /** And who deletes what takes more than that. */
@@ -133,7 +142,7 @@ final class KennelProvider extends ServiceProvider
     public const FORGETS_ACCOUNTS = [ForgetEvidenceOfAccounts::class, ForgetMessagesOfAccounts::class, ForgetImportRowsOfAccounts::class];
 
     /** Who keeps sealed values. */
-    public const RESEALS = [ResealMessages::class, ResealCases::class, ResealAuthenticators::class, ResealProviderSecrets::class];
+    public const RESEALS = [ResealMessages::class, ResealCases::class, ResealAuthenticators::class, ResealProviderSecrets::class, ResealSigningKeys::class];
 
     public function register(): void
     {

@@ -18,6 +18,7 @@ use Kennel\Core\Accounts\DutyRules;
 use Kennel\Core\Accounts\OwedRules;
 use Kennel\Core\Apps\AppRules;
 use Kennel\Core\Challenges\CodeRules;
+use Kennel\Core\Clients\Clients;
 use Kennel\Core\Disclosure\DisclosureRules;
 use Kennel\Core\Factors\FactorDemand;
 use Kennel\Core\Factors\FactorRules;
@@ -35,6 +36,7 @@ use Kennel\Core\Retention\RetentionRules;
 use Kennel\Core\Rules\ReviewRules;
 use Kennel\Core\Sessions\SessionRules;
 use Kennel\Core\Signin\SigninRules;
+use Kennel\Core\SigningKeys\KeyRules;
 use Kennel\Core\Signup\BotRules;
 use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Signup\TermsRules;
@@ -96,6 +98,8 @@ final class RulesProvider extends ServiceProvider
     {
         return [
             Apps::class => static fn (RulesInForce $rules): Apps => new Apps(AppRules::readAll($rules->only('apps'))),
+            Clients::class => static fn (RulesInForce $rules): Clients => Clients::read($rules->only('clients')),
+            KeyRules::class => static fn (RulesInForce $rules): KeyRules => KeyRules::read($rules->section('signing_keys')),
             SignupRules::class => static fn (RulesInForce $rules): SignupRules => SignupRules::read($rules->section('signup')),
             TermsRules::class => static fn (RulesInForce $rules): TermsRules => TermsRules::read($rules->section('signup', 'terms')),
             BotRules::class => static fn (RulesInForce $rules): BotRules => BotRules::read($rules->section('signup', 'bots')),

@@ -30,14 +30,21 @@ use Kennel\App\Http\Rules\RefuseDraft;
 use Kennel\App\Platform\Pulses\Pulses;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
+use Kennel\App\Sessions\LiveSessions;
+use Kennel\App\SigningKeys\SigningKeys;
+use Kennel\App\Tokens\TellSignedOut;
+use Kennel\Core\Clients\Clients;
+use Kennel\Core\Tokens\OAuthRefused;
 use Kennel\Demo\Commands\SeedDemo;
 use Kennel\Demo\Commands\WriteOlderSite;
+use Psr\Clock\ClockInterface;
 
 $app = Application::configure(basePath: dirname(__DIR__))
     ->withRouting(
         commands: __DIR__.'/../routes/console.php',
         using: static function (): void {
             Route::middleware('api')->prefix('api/v1')->group(base_path('routes/api.php'));
+            Route::middleware('oauth')->group(base_path('routes/oauth.php'));
             Route::middleware([])->group(base_path('routes/web.php'));
         },
     )
@@ -49,15 +56,18 @@ $app = Application::configure(basePath: dirname(__DIR__))
         $schedule->call(static fn () => app(Pulses::class)->beat(Pulses::SCHEDULE))->name('pulse')->everyMinute();
         $schedule->command('kennel:census')->hourly()->withoutOverlapping();
         $schedule->command('kennel:ask-relay')->everyTenMinutes()->withoutOverlapping();
+        $schedule->call(static fn () => TellSignedOut::all(app(Clients::class), app(LiveSessions::class), app(ClockInterface::class)))->name('sign-outs')->everyMinute()->withoutOverlapping();
+        $schedule->call(static fn () => app(SigningKeys::class)->takeTurns())->name('signing keys')->everyFiveMinutes();
         $schedule->command('kennel:purge')->everyFiveMinutes()->withoutOverlapping();
     })
     ->withMiddleware(static function (Middleware $middleware): void {
         // The framework's own global list trims and rewrites input; passwords must arrive as they were typed.
         $middleware->use([SecurityHeaders::class]);
+        $middleware->group('oauth', []);
         $middleware->group('api', [ChooseLanguage::class, RequireSameOrigin::class, RefuseDraft::class]);
     })
     ->withExceptions(static function (Exceptions $exceptions): void {
-        $exceptions->dontReport([Problem::class, Refusal::class]);
+        $exceptions->dontReport([Problem::class, Refusal::class, OAuthRefused::class]);
         // Whoever was told the act's id finds here what failed.
         $exceptions->context(static fn (): array => ['act_id' => app(RequestContext::class)->actId]);
         $exceptions->render(static fn (Throwable $error, Illuminate\Http\Request $request) => app(RenderProblem::class)($error, $request));

@@ -6,8 +6,12 @@ declare(strict_types=1);
 // takes no sign-ups; bin/demo puts its own three into force.
 return [
     // The form of this document. Every change of it is a step in core/Rules/Upgrades.
-    'format' => 10,
+    'format' => 11,
     'apps' => [],
+    // By what apps come to tokens (OAuth 2.1, OpenID Connect); each is one of the apps above.
+    'clients' => [],
+    // The keys that tokens are signed by. The next one is in the key set for a while before it signs.
+    'signing_keys' => ['rotate_every' => 'P90D', 'published_before' => 'P2D'],
     'signup' => [
         // Never a role with a permission over Kennel itself.
         'roles' => [],

@@ -9,6 +9,7 @@ use Kennel\App\Http\Apps\AppController;
 use Kennel\App\Http\Audit\AuditController;
 use Kennel\App\Http\Bulk\BulkController;
 use Kennel\App\Http\Cases\CaseController;
+use Kennel\App\Http\Clients\ClientController;
 use Kennel\App\Http\Desk\AccountViewController;
 use Kennel\App\Http\Disclosure\ConsentController;
 use Kennel\App\Http\Disclosure\DirectoryController;
@@ -64,8 +65,13 @@ use Kennel\App\Http\Sessions\RequirePermission;
 use Kennel\App\Http\Sessions\SessionController;
 use Kennel\App\Http\Signin\MailSigninController;
 use Kennel\App\Http\Signin\SigninController;
+use Kennel\App\Http\SigningKeys\SigningKeyController;
 use Kennel\App\Http\Signup\SignupController;
 use Kennel\App\Http\Throttling\BrakeController;
+use Kennel\App\Http\Tokens\AuthorizationController;
+use Kennel\App\Http\Tokens\DeviceController;
+use Kennel\App\Http\Tokens\LeaveController;
+use Kennel\App\Http\Tokens\OwnAppController;
 use Kennel\App\Http\Verification\VerificationController;
 
 /*
@@ -109,10 +115,18 @@ Route::post('sessions/second-factor/options', [SigninController::class, 'secondF
 Route::post('sessions/second-factor/text', [SigninController::class, 'textCode'])->middleware(ThrottleSource::by('resends'));
 Route::post('sessions/second-factor', [SigninController::class, 'secondFactor'])->middleware(ThrottleSource::by('links'));
 
+// An app waits for its person, and a device for its code.
+Route::post('authorizations/next', [AuthorizationController::class, 'next'])->middleware(ThrottleSource::by('links'));
+Route::post('authorizations/agree', [AuthorizationController::class, 'agree'])->middleware(ThrottleSource::by('links'));
+Route::post('authorizations/refuse', [AuthorizationController::class, 'refuse'])->middleware(ThrottleSource::by('links'));
+Route::post('devices/inspect', [DeviceController::class, 'inspect'])->middleware(ThrottleSource::by('links'));
+Route::post('devices/answer', [DeviceController::class, 'answer'])->middleware(ThrottleSource::by('links'));
+
 // The browser's own session
 Route::get('session', [CurrentSessionController::class, 'show']);
 Route::get('session/landing', [SessionController::class, 'landing']);
 Route::delete('session', [SessionController::class, 'signOut']);
+Route::post('session/leave', [LeaveController::class, 'leave']);
 Route::post('session/proof', [SigninController::class, 'proveAgain']);
 Route::post('session/proof/options', [SigninController::class, 'proofOptions']);
 
@@ -150,6 +164,8 @@ Route::delete('account/factors/phones/{id}', [OwnFactorController::class, 'remov
 Route::post('account/factors/recovery-codes', [OwnFactorController::class, 'renewCodes'])->middleware(RequireFreshProof::class);
 Route::delete('account/factors/trusted-devices', [OwnFactorController::class, 'forgetDevices']);
 Route::delete('account/factors/reset', [OwnFactorController::class, 'stopReset']);
+Route::get('account/apps', [OwnAppController::class, 'index']);
+Route::delete('account/apps/{key}', [OwnAppController::class, 'withdraw']);
 Route::get('account/providers', [OwnProviderController::class, 'index']);
 Route::post('account/providers', [OwnProviderController::class, 'begin'])->middleware(RequireFreshProof::class);
 Route::post('account/providers/offers', [OwnProviderController::class, 'accept']);
@@ -186,6 +202,12 @@ Route::post('signups/rehearsal', [SignupController::class, 'rehearse'])->middlew
 Route::get('signups/funnel', [SignupController::class, 'funnel'])->middleware(RequirePermission::named('kennel:signups.read'));
 Route::get('providers/secrets', [ProviderController::class, 'secrets'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::put('providers/{key}/secret', [ProviderController::class, 'setSecret'])->middleware([RequirePermission::named('kennel:rules.manage'), RequireFreshProof::class]);
+Route::get('apps/{key}/client', [ClientController::class, 'show'])->middleware(RequirePermission::named('kennel:rules.read'));
+Route::post('apps/{key}/secrets', [ClientController::class, 'addSecret'])->middleware([RequirePermission::named('kennel:rules.manage'), RequireFreshProof::class]);
+Route::delete('apps/{key}/secrets/{id}', [ClientController::class, 'revokeSecret'])->middleware(RequirePermission::named('kennel:rules.manage'));
+Route::get('signing-keys', [SigningKeyController::class, 'index'])->middleware(RequirePermission::named('kennel:rules.read'));
+Route::post('signing-keys', [SigningKeyController::class, 'rotate'])->middleware([RequirePermission::named('kennel:rules.manage'), RequireFreshProof::class]);
+Route::post('signing-keys/{kid}/withdraw', [SigningKeyController::class, 'withdraw'])->where('kid', '[A-Za-z0-9_-]{43}')->middleware([RequirePermission::named('kennel:rules.manage'), RequireFreshProof::class]);
 Route::get('rehearsals', [RehearsalController::class, 'index'])->middleware(RequirePermission::named('kennel:rules.manage'));
 Route::post('rehearsals', [RehearsalController::class, 'begin'])->middleware(RequirePermission::named('kennel:rules.manage'));
 Route::get('rehearsals/{id}', [RehearsalController::class, 'show'])->middleware(RequirePermission::named('kennel:rules.manage'));

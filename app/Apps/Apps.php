@@ -43,6 +43,22 @@ final readonly class Apps
         return true;
     }
 
+    /**
+     * Those that a rule book names and nobody has registered yet. Called inside the act's transaction.
+     *
+     * @param  array<string, array{name: string, kind: string}>  $named  by key
+     * @return list<string> keys of those that were added
+     */
+    public static function registerMissing(array $named): array
+    {
+        $missing = array_diff_key($named, array_flip(array_map(strval(...), RegisteredApp::query()->pluck('key')->all())));
+        foreach ($missing as $key => $one) {
+            RegisteredApp::query()->create(['key' => $key, 'name' => $one['name'], 'kind' => $one['kind'], 'summary' => '']);
+        }
+
+        return array_map(strval(...), array_keys($missing));
+    }
+
     /** @return list<App> */
     public function all(): array
     {

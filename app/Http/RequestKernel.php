@@ -12,7 +12,7 @@ final class RequestKernel extends Kernel
 {
     protected function terminateMiddleware($request, $response): void
     {
-        if (in_array('api', $request->route()?->middleware() ?? [], true) && ! in_array('api', $request->route()->excludedMiddleware(), true)) {
+        if (array_intersect(['api', 'oauth'], $request->route()?->middleware() ?? []) !== [] && ! in_array('api', $request->route()->excludedMiddleware(), true)) {
             $this->app->make(RecordWire::class)->terminate($request, $response);
         }
     }

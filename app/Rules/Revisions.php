@@ -6,9 +6,12 @@ namespace Kennel\App\Rules;
 
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\LookupKeys;
+use Kennel\App\Apps\Apps;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
+use Kennel\Core\Apps\AppRules;
+use Kennel\Core\Clients\ClientKind;
 use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Rules\RuleBook;
@@ -91,6 +94,13 @@ final readonly class Revisions
                 'published_at' => Moment::write($this->clock->now()),
             ]);
             $this->lookupKeys->write($book->addresses);
+            // An app is registered by being in the rule book, whether that was written in the console or in a file.
+            $added = Apps::registerMissing(array_map(static fn (AppRules $app): array => [
+                'name' => $app->look->name, 'kind' => $book->clients->find($app->key)?->kind->value ?? ClientKind::Web->value,
+            ], $book->apps));
+            foreach ($added as $key) {
+                $this->audit->record('app.registered', $by, null, [], ['app' => $key], $why, 'app');
+            }
             // As one text a side: a rule's name may hold a word, such as "password", that marks a secret elsewhere.
             $side = static fn (string $side): string => implode(', ', array_map(
                 static fn (string $path, array $change): string => $path.' '.json_encode($change[$side], JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Sessions;
 
+use Illuminate\Database\Eloquent\Builder;
 use Psr\Clock\ClockInterface;
 
 /** Whose sessions are live, by the ids that apps know them by. */
@@ -23,6 +24,12 @@ final readonly class LiveSessions
         $accounts = $sessionIds === [] ? [] : Session::query()->live($this->clock->now())->whereIn('id', $sessionIds)->pluck('account_id', 'id')->all();
 
         return $accounts;
+    }
+
+    /** @return Builder<Session> their ids, for what is asked about all of them at once */
+    public function ids(): Builder
+    {
+        return Session::query()->live($this->clock->now())->select('id');
     }
 
     /** @return list<Session> */

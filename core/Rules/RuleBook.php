@@ -7,6 +7,7 @@ namespace Kennel\Core\Rules;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Apps\AppRules;
 use Kennel\Core\Challenges\CodeRules;
+use Kennel\Core\Clients\Clients;
 use Kennel\Core\Disclosure\DisclosureRules;
 use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Disclosure\FieldOrigin;
@@ -25,6 +26,7 @@ use Kennel\Core\Retention\RetentionRules;
 use Kennel\Core\Rules\Upgrades\UpgradeBook;
 use Kennel\Core\Sessions\SessionRules;
 use Kennel\Core\Signin\SigninRules;
+use Kennel\Core\SigningKeys\KeyRules;
 use Kennel\Core\Signup\SignupRules;
 use Kennel\Core\Throttling\ThrottleRules;
 use Kennel\Core\Verification\AddressChangeRules;
@@ -37,6 +39,8 @@ final readonly class RuleBook
     /** @param  array<string, AppRules>  $apps  by key */
     private function __construct(
         public array $apps,
+        public Clients $clients,
+        public KeyRules $signingKeys,
         public SignupRules $signup,
         public AddressRules $addresses,
         public FieldRules $fields,
@@ -74,6 +78,8 @@ final readonly class RuleBook
         $root->integer('format', $today, $today, 'The form of this document; older ones are led to it where they are read');
         $book = new self(
             AppRules::readAll($root),
+            Clients::read($root),
+            KeyRules::read($root->section('signing_keys', 'The keys that tokens are signed by')),
             SignupRules::read($root->section('signup', 'What holds for sign-up on every app')),
             AddressRules::read($root->section('addresses', 'What makes two spellings of an address one account')),
             FieldRules::read($root),
@@ -128,6 +134,9 @@ final readonly class RuleBook
             foreach (array_diff($app->providers, array_keys($this->providers->all)) as $unknown) {
                 throw new InvalidRuleBook("apps.{$app->key}.providers: there is no provider \"{$unknown}\"");
             }
+        }
+        foreach (array_diff(array_keys($this->clients->all), array_keys($this->apps)) as $unknown) {
+            throw new InvalidRuleBook("clients: there is no app \"{$unknown}\"");
         }
         foreach (array_diff(array_keys($this->sessions->apps), array_keys($this->apps)) as $unknown) {
             throw new InvalidRuleBook("sessions.apps: there is no app \"{$unknown}\"");

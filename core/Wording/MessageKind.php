@@ -21,6 +21,7 @@ enum MessageKind: string
     case OwnAddressChanged = 'own_address_changed';
     case SigninByMail = 'sign_in_by_mail';
     case SigninsRefused = 'signins_refused';
+    case AccessEnded = 'access_ended';
     case FactorChanged = 'factor_changed';
     case FactorReset = 'factor_reset';
     case AccountSuspended = 'account_suspended';
@@ -57,6 +58,7 @@ enum MessageKind: string
                 self::NewSignin => [self::link(isRequired: false), new Variable('device', 'Firefox on Linux'), new Variable('place', '198.51.100.7'), new Variable('when', '1 May 2026, 12:00 UTC')],
                 self::SigninByMail => [self::link(), self::code(), new Variable('minutes', '10')],
                 self::SigninsRefused => [self::link(isRequired: false), new Variable('failures', '20')],
+                self::AccessEnded => [self::link(isRequired: false), new Variable('let_in', 'Example')],
                 self::FactorChanged => [self::link(isRequired: false), new Variable('what', 'added')],
                 self::FactorReset => [self::link(), new Variable('when', '2 May 2026, 12:00 UTC')],
                 self::AccountClosed => [new Variable('days', '30')],

@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+use Kennel\Core\Clients\Client;
+
 // The network's rule book: the shipped one, with its three apps, its fields and its terms.
 $field = static fn (string $key, string $label, string $type, array $more = []): array => array_replace(
     ['key' => $key, 'label' => $label, 'help' => '', 'type' => $type, 'required' => 'never', 'edited_by' => 'holder', 'apps' => [], 'minimum' => null, 'maximum' => null, 'earliest' => '', 'latest' => '', 'region' => '', 'choices' => [], 'searchable' => false, 'retired' => false],
@@ -45,6 +47,22 @@ return array_replace($rules, [
         ['key' => 'gaugebook', 'look' => ['name' => 'Gaugebook', 'colour' => '#1d6f9c', 'ground' => '', 'logo' => ''], 'admission' => 'anyone', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('gaugebook'), 'ways' => ['password', 'mail', 'passkey'], 'providers' => $college === [] ? [] : ['riverside'], 'second_factor' => 'offered'],
         ['key' => 'floodline', 'look' => ['name' => 'Floodline', 'colour' => '#a3401f', 'ground' => '', 'logo' => ''], 'admission' => 'invited', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('floodline'), 'ways' => ['password', 'passkey'], 'providers' => [], 'second_factor' => 'offered'],
         ['key' => 'kitloft', 'look' => ['name' => 'Kitloft', 'colour' => '#4b6b2f', 'ground' => '#eef2e8', 'logo' => ''], 'admission' => 'domains', 'domains' => ['alderwend.example', 'millreach.example'], 'subdomains' => true, 'registered' => 'say_so', 'session' => 'at_once', 'roles' => [], 'landing' => $lands('kitloft'), 'ways' => ['password', 'mail'], 'providers' => [], 'second_factor' => 'offered'],
+    ],
+    'clients' => [
+        array_replace(Client::EXAMPLE, [
+            'key' => 'gaugebook', 'redirect_uris' => ['https://gaugebook.alderwend.example/signed-in', 'http://127.0.0.1/signed-in'], 'post_logout_redirect_uris' => ['https://gaugebook.alderwend.example/'],
+            'grant_types' => ['authorization_code', 'refresh_token', 'client_credentials'], 'resources' => ['https://gaugebook.alderwend.example/api'],
+            'scopes' => [['key' => 'readings', 'about' => 'Read and send river levels'], ['key' => 'readings:approve', 'about' => 'Approve readings of others']],
+        ]),
+        array_replace(Client::EXAMPLE, [
+            'key' => 'floodline', 'kind' => 'single page', 'token_endpoint_auth_method' => 'none', 'redirect_uris' => ['https://floodline.alderwend.example/'], 'post_logout_redirect_uris' => ['https://floodline.alderwend.example/'],
+            'origins' => ['https://floodline.alderwend.example'], 'consent' => 'asked', 'access_token' => 'opaque', 'algorithm' => 'ES256', 'access_token_lifetime' => 'PT5M', 'refresh_token_idle' => 'P1D', 'refresh_token_absolute' => 'P30D',
+            'scopes' => [['key' => 'notices:publish', 'about' => 'Publish flood notices in your name']],
+        ]),
+        array_replace(Client::EXAMPLE, [
+            'key' => 'kitloft', 'kind' => 'mobile', 'token_endpoint_auth_method' => 'none', 'redirect_uris' => ['example.alderwend.kitloft:/signed-in'],
+            'grant_types' => ['authorization_code', 'refresh_token', 'urn:ietf:params:oauth:grant-type:device_code'], 'refresh_token_idle' => 'P60D', 'refresh_token_absolute' => 'P365D',
+        ]),
     ],
     'fields' => [
         $field('home_reach', 'Home reach', 'one_choice', ['help' => 'The stretch of river you look after.', 'required' => 'before_first_use', 'apps' => ['gaugebook'], 'choices' => [

@@ -135,6 +135,15 @@ return [
                 <p><a href="{{ link }}">Neues Passwort setzen</a></p>
                 HTML,
         ],
+        'access_ended' => [
+            'subject' => '{{ app }}: {{ let_in }} wurde von Ihrem Konto abgemeldet',
+            'html' => <<<'HTML'
+                <p>Guten Tag {{ name }},</p>
+                <p>ein Schlüssel, mit dem {{ let_in }} auf Ihr Konto zugreift, wurde zweimal benutzt. Das kommt vor, wenn jemand ihn kopiert hat, darum haben wir diesen Zugang beendet. Sonst ist an Ihrem Konto nichts geschehen.</p>
+                <p>Melden Sie sich bei {{ let_in }} neu an, um fortzufahren. Benutzen Sie es auf einem Gerät, das auch andere benutzen, sehen Sie dort zuerst nach.</p>
+                <p><a href="{{ link }}">Sehen, wo Sie angemeldet sind</a></p>
+                HTML,
+        ],
         'factor_changed' => [
             'subject' => '{{ app }}: der zweite Schritt Ihrer Anmeldung',
             'html' => <<<'HTML'

@@ -67,4 +67,7 @@ return [
     'server' => [
         'error' => ['title' => 'Bei uns ist etwas fehlgeschlagen', 'detail' => 'Nichts wurde halb gespeichert. Versuchen Sie es noch einmal.'],
     ],
+    'authorization' => [
+        'over' => ['title' => 'Diese Anfrage ist vorbei', 'detail' => 'Gehen Sie zurück zur App und beginnen Sie dort von vorn.'],
+    ],
 ];

@@ -151,4 +151,10 @@ return [
         'too_deep' => 'Objekte und Listen sind höchstens :maximum tief.',
         'number' => 'Eine Zahl mit so vielen Stellen verliert einige; schreiben Sie sie als Text.',
     ],
+    'authorization' => [
+        'over' => 'Die Anfrage ist beantwortet, abgelaufen oder unbekannt. Gehen Sie zurück zur App und beginnen Sie dort von vorn.',
+    ],
+    'device' => [
+        'code' => 'Auf diesen Code wartet kein Gerät. Er gilt zehn Minuten: Sehen Sie noch einmal am Gerät nach.',
+    ],
 ];

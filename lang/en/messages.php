@@ -135,6 +135,15 @@ return [
                 <p><a href="{{ link }}">Set a new password</a></p>
                 HTML,
         ],
+        'access_ended' => [
+            'subject' => '{{ app }}: {{ let_in }} was signed out of your account',
+            'html' => <<<'HTML'
+                <p>Hello {{ name }},</p>
+                <p>A key by which {{ let_in }} reached your account was used twice. That happens when somebody has copied it, so we ended that access. Nothing else of your account was touched.</p>
+                <p>Sign in to {{ let_in }} again to go on. If you use it on a device that others use as well, look there first.</p>
+                <p><a href="{{ link }}">See where you are signed in</a></p>
+                HTML,
+        ],
         'factor_changed' => [
             'subject' => '{{ app }}: the second step of your sign-in',
             'html' => <<<'HTML'

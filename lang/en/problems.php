@@ -115,4 +115,13 @@ return [
     'server' => [
         'error' => ['title' => 'Something failed on our side', 'detail' => 'Nothing was half-written. The act\'s id finds it in the log.'],
     ],
+    'authorization' => [
+        'over' => ['title' => 'This request is over', 'detail' => 'Go back to the app and begin again there.'],
+    ],
+    'client' => [
+        'secrets_full' => ['title' => 'The app has two secrets', 'detail' => 'Withdraw one of them first; two are enough for one to take the other’s place.'],
+    ],
+    'key' => [
+        'next_is_there' => ['title' => 'The next key is there already', 'detail' => 'It begins to sign once it has been in the key set for long enough.'],
+    ],
 ];

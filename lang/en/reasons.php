@@ -489,4 +489,16 @@ return [
         'reply_to' => 'This is no e-mail address. Leave it empty when answers go nowhere in particular.',
         'has_mistakes' => 'The wording has mistakes. Correct them and send it again.',
     ],
+    'authorization' => [
+        'over' => 'The request was answered, has run out, or is not known. Go back to the app and begin again there.',
+    ],
+    'device' => [
+        'code' => 'No device is waiting by this code. It counts for ten minutes: look at the device again.',
+    ],
+    'signing' => [
+        'algorithm' => 'There is :algorithms.',
+    ],
+    'client' => [
+        'needs_no_secret' => 'The app shows who it is by :method, which needs no secret.',
+    ],
 ];

@@ -42,8 +42,10 @@ final class Layers
             'Mail' => 'which addresses can be reached, when to try again',
             'Finding' => 'which accounts are meant: conditions, and how they compare',
             'Access' => 'who may do what, by which ways; what becomes of it when roles are edited',
+            'SigningKeys' => 'keys that tokens are signed by: their turns, what verifies (JOSE)',
         ],
         [
+            'Clients' => 'what an app is registered with to come to tokens',
             'Disclosure' => 'who is handed what of an account',
             'Wording' => 'what messages say: templates, their variables, how they look',
             'Signup' => 'what becomes of a sign-up; forms against bots; terms',
@@ -52,6 +54,7 @@ final class Layers
             'Exports' => 'which columns a file has; no text is a formula',
             'Desk' => 'what an operator may make an account of',
         ],
+        ['Tokens' => 'what apps ask for and are answered (OAuth, OpenID Connect)'],
         ['Invitations' => 'what becomes of each row of a list of people; what an invitation still gives'],
         [
             'Rules' => 'the rule book as a whole: reading, comparing, merging',
@@ -99,6 +102,10 @@ final class Layers
             'Factors' => 'second factors: kept, shown, lost; sign-ins that wait for one',
             'Status' => 'suspending, closing, and what goes with it',
         ],
+        [
+            'Clients' => 'apps that show who they are',
+            'SigningKeys' => 'the keys that tokens are signed by, sealed',
+        ],
         ['Invitations' => 'offers of an account: sent, accepted, withdrawn'],
         [
             'Signup' => 'making an account of a form',
@@ -109,6 +116,7 @@ final class Layers
             'Desk' => 'what operators do to accounts',
             'Access' => 'roles made and given; why somebody may; what apps ask',
         ],
+        ['Tokens' => 'letting apps in: codes, tokens, devices; what was agreed to'],
         ['Providers' => 'signing in by an outside provider: the trip there, whose account it is, links'],
         [
             'Impact' => 'a draft, run over all accounts; whom words go to next',

@@ -34,6 +34,7 @@ final class RecordsTest extends TestCase
         'app/Roles/Roles.php',
         'app/Rules/RulesInForce.php',
         'app/Sessions/CurrentSession.php',
+        'app/Tokens/Holdings.php',
         'app/Platform/Database/ImmediateSqliteConnection.php',
         'app/Installation/Backup.php',
         'app/Imports/Sources/SqliteFile.php',

@@ -48,11 +48,34 @@ final class Kept
         'POST sessions/second-factor/text' => [[], []],
         'POST signins/provider' => [['app', 'provider', 'keep'], []],
         'POST signins/provider/finish' => [['error', 'iss'], ['id', 'needs', 'provider']],
+        'POST authorizations/next' => [[], ['step']],
+        'POST authorizations/agree' => [[], ['step']],
+        'POST authorizations/refuse' => [[], []],
+        'POST devices/inspect' => [[], ['app', 'scope']],
+        'POST devices/answer' => [['let_in'], []],
+        'POST session/leave' => [['client_id', 'post_logout_redirect_uri', 'confirmed'], ['is_signed_out', 'address']],
+        'GET account/apps' => [[], []],
+        'DELETE account/apps/{key}' => [[], []],
+        'GET oauth/authorize' => [[], []],
+        'POST oauth/authorize' => [[], []],
+        'GET oauth/logout' => [[], []],
+        'POST oauth/logout' => [[], []],
+        'POST oauth/token' => [['grant_type', 'client_id', 'redirect_uri', 'scope', 'resource', 'client_assertion_type'], ['expires_in', 'scope', 'error', 'error_description']],
+        'POST oauth/introspect' => [['client_id'], ['active', 'scope', 'client_id', 'exp', 'error', 'error_description']],
+        'POST oauth/revoke' => [['client_id'], ['error', 'error_description']],
+        'POST oauth/par' => [['client_id', 'response_type', 'redirect_uri', 'scope', 'prompt', 'max_age'], ['expires_in', 'error', 'error_description']],
+        'POST oauth/device' => [['client_id', 'scope'], ['expires_in', 'interval', 'error', 'error_description']],
+        'GET oauth/userinfo' => [[], ['sub', 'error', 'error_description']],
+        'POST oauth/userinfo' => [[], ['sub', 'error', 'error_description']],
         'GET account/providers' => [[], []],
         'POST account/providers' => [['app', 'provider'], []],
         'POST account/providers/offers' => [[], []],
         'DELETE account/providers/{id}' => [[], []],
         'PUT providers/{key}/secret' => [[], []],
+        'POST apps/{key}/secrets' => [[], ['id', 'hint']],
+        'DELETE apps/{key}/secrets/{id}' => [[], []],
+        'POST signing-keys' => [['algorithm'], []],
+        'POST signing-keys/{kid}/withdraw' => [['reason'], []],
         'POST journeys' => [['title', 'rehearsal', 'app'], ['id']],
         'POST journeys/import' => [[], []],
         'DELETE journeys/{id}' => [[], []],
@@ -165,9 +188,9 @@ final class Kept
         'POST accounts/{id}/verification' => [[], ['state']],
     ];
 
-    private const PROBLEM = ['type', 'code', 'title', 'status', 'detail', 'reasons', 'act_id'];
+    private const PROBLEM = ['type', 'code', 'title', 'status', 'detail', 'reasons', 'act_id', 'error', 'error_description'];
 
-    private const QUERY = ['surface', 'limit', 'app', 'days', 'proven', 'must_change', 'digest', 'layout'];
+    private const QUERY = ['surface', 'limit', 'app', 'days', 'proven', 'must_change', 'digest', 'layout', 'response_type', 'client_id', 'redirect_uri', 'scope', 'prompt', 'max_age', 'code_challenge_method'];
 
     private const LONGEST = 16_384;
 
@@ -195,9 +218,15 @@ final class Kept
         return $request->getMethod().' '.(str_starts_with($uri, 'api/v1/') ? substr($uri, strlen('api/v1/')) : $uri);
     }
 
-    /** @return array<array-key, mixed>|string|null never raw text: what is not JSON may hold anything */
-    public function request(string $content): array|string|null
+    /** @return array<array-key, mixed>|string|null never raw text: what is neither JSON nor a form may hold anything */
+    public function request(string $content, bool $isForm = false): array|string|null
     {
+        if ($isForm && strlen($content) <= self::LONGEST) {
+            parse_str($content, $sent);
+
+            return self::only($sent, $this->request);
+        }
+
         return $this->shown($content, $this->request);
     }
 

@@ -49,7 +49,7 @@ final readonly class RecordWire
                 'source' => $request->ip(),
                 'headers' => $this->headers($request->headers->all(), self::HEADERS),
                 // A file that was streamed is not read into memory for this.
-                'body' => $request->isJson() || $request->headers->get('Content-Length', '0') === '0' ? $kept->request($request->getContent()) : "({$request->headers->get('Content-Length')} bytes, not kept)",
+                'body' => $request->isJson() || $this->isForm($request) || $request->headers->get('Content-Length', '0') === '0' ? $kept->request($request->getContent(), $this->isForm($request)) : "({$request->headers->get('Content-Length')} bytes, not kept)",
             ],
             'response' => [
                 'status' => $response->getStatusCode(),
@@ -63,11 +63,17 @@ final readonly class RecordWire
     /** The console's own reads would drown what it is there to show; and whoever is throttled would write a row for each refusal. */
     private function isWorthKeeping(Request $request, Response $response): bool
     {
-        if ($request->isMethod('GET') || $request->isMethod('HEAD')) {
+        // Apps come for tokens as often as for anything: that is kept while somebody looks, like what is read.
+        if ($request->isMethod('GET') || $request->isMethod('HEAD') || str_starts_with($request->path(), 'oauth/')) {
             return ! Surface::isConsole($request) && $this->watch->isKept();
         }
 
         return $response->getStatusCode() !== 429;
+    }
+
+    private function isForm(Request $request): bool
+    {
+        return str_starts_with((string) $request->headers->get('Content-Type'), 'application/x-www-form-urlencoded');
     }
 
     /**

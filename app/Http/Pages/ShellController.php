@@ -18,7 +18,7 @@ use Kennel\Core\Secrets\Entropy;
 /** The two HTML documents: the console and the account pages. All content comes from the API. */
 final readonly class ShellController
 {
-    private const PAGES = ['sign-up', 'sign-in', 'mailed', 'outside', 'verify', 'recover', 'reset', 'invited', 'password', 'details', 'terms', 'profile', 'edit', 'address', 'undo-address', 'data', 'sharing', 'factors', 'devices', 'providers', 'close', 'signed-out'];
+    private const PAGES = ['sign-up', 'sign-in', 'mailed', 'outside', 'verify', 'recover', 'reset', 'invited', 'password', 'details', 'terms', 'profile', 'edit', 'address', 'undo-address', 'data', 'sharing', 'factors', 'devices', 'providers', 'apps', 'close', 'signed-out', 'authorize', 'device', 'leave', 'not-let-in'];
 
     public function __construct(private Entropy $entropy, private Vite $vite)
     {

@@ -61,6 +61,8 @@ final readonly class UpgradeBook
             ]),
             // Codes by text message, and outside providers: none until somebody says so.
             new Step(10, added: ['factors.texts' => false, 'providers' => [], 'apps.*.providers' => []]),
+            // Apps come to tokens once they are registered for it; the keys that sign them take turns.
+            new Step(11, added: ['clients' => [], 'signing_keys' => ['rotate_every' => 'P90D', 'published_before' => 'P2D']]),
         ]);
     }
 

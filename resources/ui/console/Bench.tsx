@@ -14,7 +14,7 @@ import { listen, type Asked } from './proof/proof';
 import { Rail } from './Rail';
 
 const AccountsScreen = later(() => import('./accounts/AccountsScreen').then((module) => module.AccountsScreen));
-const AppsScreen = later(() => import('./apps/AppsScreen').then((module) => module.AppsScreen));
+const AppsStation = later(() => import('./apps/AppsStation').then((module) => module.AppsStation));
 const AuditScreen = later(() => import('./audit/AuditScreen').then((module) => module.AuditScreen));
 const Dock = later(() => import('./evidence/Dock').then((module) => module.Dock));
 const Find = later(() => import('./find/Find').then((module) => module.Find));
@@ -82,7 +82,7 @@ export function Bench({ name }: { name: string }) {
                   <Route path="sessions" element={<Navigate to="/sign-in/sessions" replace />} />
                   <Route path="sign-in/:tab?" element={<SigninStation />} />
                   <Route path="roles/:tab?/:key?" element={<RolesScreen />} />
-                  <Route path="apps" element={<AppsScreen />} />
+                  <Route path="apps/:tab?" element={<AppsStation />} />
                   <Route path="accounts/import/:id?" element={<ImportsScreen />} />
                   <Route path="accounts/:id?" element={<AccountsScreen />} />
                   <Route path="audit" element={<AuditScreen />} />

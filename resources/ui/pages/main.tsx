@@ -9,6 +9,7 @@ import { Notice } from '../kit/Notice';
 import { api, location, onRules, pagePath } from './api';
 import { Broken } from './Broken';
 import { Loading, PageFrame } from './PageFrame';
+import { NotLetIn } from './letin/NotLetIn';
 import { SignIn } from './signin/SignIn';
 import { SignUp } from './signup/SignUp';
 import { takeWords, w } from './words';
@@ -32,6 +33,11 @@ const pages = {
   sharing: later(() => import('./profile/Sharing').then((module) => module.Sharing)),
   factors: later(() => import('./factors/Factors').then((module) => module.Factors)),
   devices: later(() => import('./sessions/Devices').then((module) => module.Devices)),
+  apps: later(() => import('./letin/AppsWithAccess').then((module) => module.AppsWithAccess)),
+  authorize: later(() => import('./letin/Authorize').then((module) => module.Authorize)),
+  device: later(() => import('./letin/Device').then((module) => module.Device)),
+  leave: later(() => import('./letin/Leave').then((module) => module.Leave)),
+  'not-let-in': NotLetIn,
   providers: later(() => import('./providers/Providers').then((module) => module.Providers)),
   close: later(() => import('./profile/Close').then((module) => module.Close)),
   details: later(() => import('./duties/Details').then((module) => module.Details)),
@@ -50,6 +56,8 @@ function AccountPages() {
   }, [key]);
   if (app === null) return null;
   if (app instanceof ApiError) {
+    // Whose app it would be is what could not be told.
+    if (page === 'not-let-in') return <NotLetIn app={{ name: w.noApp.name, look: NO_LOOK }} />;
     return (
       <PageFrame app={{ name: w.noApp.name, look: NO_LOOK }} title={w.noApp.title}>
         <Notice tone="stop">{app.status === 404 ? w.noApp.unknown : app.words}</Notice>

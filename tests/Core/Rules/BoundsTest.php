@@ -66,6 +66,7 @@ final class BoundsTest extends TestCase
         'fields.0.key' => 40, 'fields.0.label' => 80, 'fields.0.help' => 300, 'fields.0.earliest' => 10, 'fields.0.latest' => 10, 'fields.0.region' => 2, 'fields.0.choices.0.key' => 80,
         'fields.0.choices.0.label' => 120, 'hashing.pepper' => 32,
         'disclosure.fields.0.key' => 200, 'disclosure.fields.0.grants.0.key' => 60, 'disclosure.fields.0.grants.0.permission' => 60, 'disclosure.fields.0.grants.0.purpose' => 200, 'disclosure.directories.0.key' => 40,
+        'clients.0.key' => 40, 'clients.0.jwks' => 8_000, 'clients.0.scopes.0.key' => 80, 'clients.0.scopes.0.about' => 200, 'clients.0.backchannel_logout_uri' => 2_000,
         'providers.0.key' => 40, 'providers.0.name' => 60, 'providers.0.issuer' => 500, 'providers.0.client_id' => 200,
         'messages.wordings.0.key' => 90, 'messages.wordings.0.subject' => 200, 'messages.wordings.0.html' => 20_000, 'messages.wordings.0.text' => 20_000, 'messages.wordings.0.sender_name' => 100, 'messages.wordings.0.reply_to' => 254,
     ];
@@ -117,7 +118,7 @@ final class BoundsTest extends TestCase
             }
         });
         $expected = array_map(static fn (array $bounds): array => [$bounds[0], $bounds[1]], self::NUMBERS);
-        self::assertEquals([...$expected, 'format' => [10, 10]], $bounded);
+        self::assertEquals([...$expected, 'format' => [11, 11]], $bounded);
         self::assertEquals(self::LENGTHS, $lengths);
     }
 

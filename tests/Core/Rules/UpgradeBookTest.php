@@ -85,8 +85,8 @@ final class UpgradeBookTest extends TestCase
     /** @return iterable<string, array{mixed, string}> */
     public static function formatsNobodyKnows(): iterable
     {
-        yield 'a later one' => [999, 'format: is 999, of a later Kennel; this one reads formats up to 10'];
-        yield 'none' => [0, 'format: must be a whole number from 1 to 10'];
+        yield 'a later one' => [999, 'format: is 999, of a later Kennel; this one reads formats up to 11'];
+        yield 'none' => [0, 'format: must be a whole number from 1 to 11'];
         yield 'text' => ['2', 'format: must be a whole number'];
         yield 'null' => [null, 'format: must be a whole number'];
     }

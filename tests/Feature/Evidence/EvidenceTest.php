@@ -127,9 +127,10 @@ final class EvidenceTest extends DoorTestCase
     {
         $doors = [];
         foreach (Route::getRoutes()->getRoutes() as $route) {
-            $method = $route->methods()[0];
-            if (str_starts_with($route->uri(), 'api/v1/') && $method !== 'GET') {
-                $doors[] = $method.' '.substr($route->uri(), strlen('api/v1/'));
+            foreach (array_diff($route->methods(), ['GET', 'HEAD', 'OPTIONS']) as $method) {
+                if (preg_match('#^(api/v1/|oauth/)#', $route->uri()) === 1) {
+                    $doors[] = $method.' '.preg_replace('#^api/v1/#', '', $route->uri());
+                }
             }
         }
         $listed = [...array_filter(array_keys(Kept::DOORS), static fn (string $door): bool => ! str_starts_with($door, 'GET ')), ...Kept::NEVER];

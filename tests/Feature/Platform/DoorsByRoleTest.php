@@ -45,7 +45,7 @@ final class DoorsByRoleTest extends DoorTestCase
                 if ($role === 'keeper' && $method !== 'GET') {
                     continue;
                 }
-                $path = strtr($path, ['{id}' => '00000000-0000-7000-8000-000000000001', '{number}' => '1', '{field}' => 'picture', '{kind}' => 'own', '{key}' => 'nothing', '{permission}' => 'nothing:known']);
+                $path = strtr($path, ['{id}' => '00000000-0000-7000-8000-000000000001', '{number}' => '1', '{field}' => 'picture', '{kind}' => 'own', '{key}' => 'nothing', '{kid}' => str_repeat('A', 43), '{permission}' => 'nothing:known']);
                 DB::beginTransaction();
                 $answer = $this->knock($method, $path, in_array($method, ['POST', 'PUT', 'PATCH'], true) ? ['reason' => 'x'] : null, ['If-Match' => '*'], 'console');
                 DB::rollBack();

@@ -12,12 +12,15 @@ use Kennel\App\Platform\Moment;
 use Kennel\App\Purge;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Retention\RetentionRules;
+use Kennel\Tests\Factories\AccessTokenFactory;
 use Kennel\Tests\Factories\AccountFactory;
 use Kennel\Tests\Factories\AuthenticatorFactory;
+use Kennel\Tests\Factories\AuthorizationFactory;
 use Kennel\Tests\Factories\BulkRunFactory;
 use Kennel\Tests\Factories\CalibrationRunFactory;
 use Kennel\Tests\Factories\ChallengeFactory;
 use Kennel\Tests\Factories\ClaimFactory;
+use Kennel\Tests\Factories\DeviceRequestFactory;
 use Kennel\Tests\Factories\EvidenceEntryFactory;
 use Kennel\Tests\Factories\ExportFactory;
 use Kennel\Tests\Factories\FactorResetFactory;
@@ -30,17 +33,21 @@ use Kennel\Tests\Factories\InvitationFactory;
 use Kennel\Tests\Factories\MessageFactory;
 use Kennel\Tests\Factories\PasskeyChallengeFactory;
 use Kennel\Tests\Factories\PastVerdictFactory;
+use Kennel\Tests\Factories\PendingAuthorizationFactory;
 use Kennel\Tests\Factories\PendingSigninFactory;
 use Kennel\Tests\Factories\PhoneFactory;
 use Kennel\Tests\Factories\PictureFactory;
 use Kennel\Tests\Factories\ProviderOfferFactory;
 use Kennel\Tests\Factories\ProviderTripFactory;
 use Kennel\Tests\Factories\RecordFactory;
+use Kennel\Tests\Factories\RevokedTokenFactory;
 use Kennel\Tests\Factories\SentFormFactory;
 use Kennel\Tests\Factories\SessionFactory;
+use Kennel\Tests\Factories\ShownAssertionFactory;
 use Kennel\Tests\Factories\SigninAttemptFactory;
 use Kennel\Tests\Factories\SignupTallyFactory;
 use Kennel\Tests\Factories\StrangerTallyFactory;
+use Kennel\Tests\Factories\TokenTallyFactory;
 use Kennel\Tests\Factories\WrapRunFactory;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Feature\Trail;
@@ -88,6 +95,13 @@ final class RetentionTest extends DoorTestCase
             'telephones nobody confirmed' => [PhoneFactory::class, '60 minutes', static fn (string $at): array => ['created_at' => $at]],
             'trips to a provider' => [ProviderTripFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
             'offers to link a provider' => [ProviderOfferFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
+            'requests of apps' => [PendingAuthorizationFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
+            'apps that were let in' => [AuthorizationFactory::class, '1 day', static fn (string $at): array => ['lapses_at' => $at]],
+            'access tokens' => [AccessTokenFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
+            'tokens that were given back' => [RevokedTokenFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
+            'devices that wait' => [DeviceRequestFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
+            'assertions of apps' => [ShownAssertionFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
+            'figures of apps' => [TokenTallyFactory::class, '400 days', static fn (string $at): array => ['day' => substr($at, 0, 10)], 'day'],
             'challenges of passkeys' => [PasskeyChallengeFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
             'sign-ins that wait for a second factor' => [PendingSigninFactory::class, '0 minutes', static fn (string $at): array => ['expires_at' => $at]],
             'resets of factors' => [FactorResetFactory::class, '30 days', static fn (string $at): array => ['ended_at' => $at]],
@@ -138,10 +152,10 @@ final class RetentionTest extends DoorTestCase
     public function test_every_table_that_grows_is_purged_bounded_or_kept_on_purpose(): void
     {
         $purged = array_unique(array_map(static fn (array $one): string => (new (($one[0])::new()->modelName()))->getTable(), self::tables()));
-        $goWithTheirOwner = ['field_values', 'metadata', 'metadata_values', 'duty_waivers', 'terms_acceptances', 'assignments', 'password_history', 'import_rows', 'import_addresses', 'impact_findings', 'erasure_keys', 'account_views', 'bulk_accounts', 'past_assignments', 'consents', 'message_events', 'suppressions', 'known_devices', 'recovery_codes', 'passkeys', 'provider_links'];
+        $goWithTheirOwner = ['field_values', 'metadata', 'metadata_values', 'duty_waivers', 'terms_acceptances', 'assignments', 'password_history', 'import_rows', 'import_addresses', 'impact_findings', 'erasure_keys', 'account_views', 'bulk_accounts', 'past_assignments', 'consents', 'message_events', 'suppressions', 'known_devices', 'recovery_codes', 'passkeys', 'provider_links', 'app_grants', 'app_secrets'];
         // The trail and the revisions stay for good; one draft, one impact and the last run of wrapping are kept; the rest is as large as what it describes.
         $keptOnPurpose = ['audit_events', 'rule_revisions'];
-        $bounded = ['rule_draft_saves', 'rule_cases', 'impact_runs', 'wrap_runs', 'hash_times', 'relay_facts', 'stand_in_modes', 'pulses', 'jobs', 'apps', 'held_back', 'held_sources', 'import_plans', 'roles', 'role_permissions', 'role_includes', 'role_tags', 'permissions', 'exclusions', 'exclusion_roles', 'provider_secrets', 'rehearsals', 'journey_cases', 'migrations'];
+        $bounded = ['rule_draft_saves', 'rule_cases', 'impact_runs', 'wrap_runs', 'hash_times', 'relay_facts', 'stand_in_modes', 'pulses', 'jobs', 'apps', 'held_back', 'held_sources', 'import_plans', 'roles', 'role_permissions', 'role_includes', 'role_tags', 'permissions', 'exclusions', 'exclusion_roles', 'provider_secrets', 'signing_keys', 'rehearsals', 'journey_cases', 'migrations'];
         $tables = array_filter(array_column(Schema::getTables(), 'name'), static fn (string $table): bool => ! str_starts_with($table, 'accounts_search') && ! str_starts_with($table, 'sqlite_'));
         self::assertEqualsCanonicalizing(array_values($tables), [...$purged, ...$goWithTheirOwner, ...$keptOnPurpose, ...$bounded, 'failed_jobs']);
     }

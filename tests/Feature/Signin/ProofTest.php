@@ -31,6 +31,7 @@ final class ProofTest extends DoorTestCase
         'api/v1/accounts/{id}/temporary-password',
         'api/v1/accounts/{id}/verify',
         'api/v1/accounts/{id}/waive',
+        'api/v1/apps/{key}/secrets',
         'api/v1/bulk-acts/{id}/begin',
         'api/v1/exclusions/{key}',
         'api/v1/exclusions/{key}',
@@ -43,6 +44,8 @@ final class ProofTest extends DoorTestCase
         'api/v1/roles/{key}',
         'api/v1/roles/{key}',
         'api/v1/rules/draft/publish',
+        'api/v1/signing-keys',
+        'api/v1/signing-keys/{kid}/withdraw',
     ];
 
     public function test_these_doors_and_no_others(): void

@@ -140,7 +140,7 @@ final class UpgradeTest extends DoorTestCase
 
         self::assertSame(15, $this->app->make(RulesInForce::class)->book()->password->minimum);
         $trail = (string) DB::table('audit_events')->where('event', 'rules.published')->orderByDesc('seq')->value('changes');
-        self::assertStringContainsString('format 10', $trail, 'and so does the trail');
+        self::assertStringContainsString('format 11', $trail, 'and so does the trail');
     }
 
     private function load(string $folder): void

@@ -94,6 +94,9 @@ export function Profile({ app }: { app: Schemas['App'] }) {
       <p className="mb-5">
         <PageLink href={pagePath('devices')}>{w.profile.devices}</PageLink>
       </p>
+      <p className="mb-5">
+        <PageLink href={pagePath('apps')}>{w.access.title}</PageLink>
+      </p>
       {app.providers.length === 0 ? null : (
         <p className="mb-5">
           <PageLink href={pagePath('providers')}>{w.outside.title}</PageLink>

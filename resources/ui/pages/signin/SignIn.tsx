@@ -8,6 +8,7 @@ import { needsSecondStep, type FactorNeeded } from '../../kit/SecondStep';
 import { SigninRefusal } from '../../kit/SigninRefusal';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
+import { keptHint } from '../letin/waiting';
 import { PageFrame, Submit } from '../PageFrame';
 import { w } from '../words';
 import { ByMail } from './ByMail';
@@ -25,6 +26,8 @@ const BACK = [
   'factors',
   'devices',
   'close',
+  'apps',
+  'device',
   'password',
   'invited',
 ] as const;
@@ -55,7 +58,7 @@ type Answer = Schemas['SignedIn'] | FactorNeeded;
 export function SignIn({ app }: { app: Schemas['App'] }) {
   const first: Way = app.ways.find((one) => one !== 'passkey') ?? 'password';
   const [way, setWay] = useState<Way>(first);
-  const [email, setEmail] = useState('');
+  const [email, setEmail] = useState(keptHint);
   const [step, setStep] = useState<FactorNeeded | null>(null);
   const [refusal, setRefusal] = useState<ApiError | null>(null);
   const done = (got: Answer): Promise<'leaves'> | undefined => {

@@ -1,6 +1,7 @@
 import { answer, type Schemas } from '../../api/client';
 import { api, location, pagePath } from '../api';
 import { rehearsal } from '../rehearsal';
+import { keptAuthorization } from '../letin/waiting';
 import { keptOffer } from './offer';
 
 const ASKED = 'return_to';
@@ -38,6 +39,11 @@ export async function goOn(asked?: string): Promise<'leaves'> {
   // A rehearsal stays in its frame: the app beyond is real.
   const toApp = asked === undefined && is_on_the_web && rehearsal === null ? address : null;
   if (page === null) sessionStorage.removeItem(ASKED);
+  // An app waits to let them in; where it is that page which led here, the account's page says what is owed.
+  if (page === null && asked === undefined && keptAuthorization() !== null && location().page !== 'authorize') {
+    window.location.assign(pagePath('authorize'));
+    return 'leaves';
+  }
   window.location.assign(page === null && toApp !== null ? toApp : pagePath(page ?? asked ?? 'profile'));
   return 'leaves';
 }

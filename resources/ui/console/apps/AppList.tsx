@@ -1,8 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import type { Schemas } from '../../api/client';
 import { DataTable, type Column } from '../../kit/DataTable';
-import { Screen } from '../../kit/Layout';
-import { PlainLink } from '../../kit/Link';
+import { InlineLink, PlainLink } from '../../kit/Link';
 import { Dot } from '../../kit/Picture';
 import { QueryState } from '../../kit/QueryState';
 import { apps } from '../queries';
@@ -16,10 +15,12 @@ const COLUMNS: readonly Column<App>[] = [
     head: 'App',
     width: 'minmax(130px, 0.8fr)',
     fold: 'first',
-    cell: ({ name, look }) => (
+    cell: ({ key, name, look }) => (
       <Text weight="strong" className="flex items-center gap-2">
         <Dot colour={look.colour} />
-        <bdi className="min-w-0">{name}</bdi>
+        <InlineLink to={`/apps/registration?app=${key}`}>
+          <bdi className="min-w-0">{name}</bdi>
+        </InlineLink>
       </Text>
     ),
   },
@@ -49,15 +50,14 @@ const COLUMNS: readonly Column<App>[] = [
   },
 ];
 
-export function AppsScreen() {
+/** What this Kennel serves. */
+export function AppList() {
   const query = useQuery(apps);
   const items = query.data?.items ?? [];
   return (
-    <Screen title="Apps" aside="what this Kennel serves">
-      <QueryState of={query} what="the apps" isEmpty={items.length === 0} empty="There is no app yet.">
-        <DataTable label="Apps" columns={COLUMNS} rows={items} rowKey={({ key }) => key} />
-      </QueryState>
-    </Screen>
+    <QueryState of={query} what="the apps" isEmpty={items.length === 0} empty="There is no app yet.">
+      <DataTable label="Apps" columns={COLUMNS} rows={items} rowKey={({ key }) => key} />
+    </QueryState>
   );
 }
 

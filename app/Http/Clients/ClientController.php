@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Clients;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Apps\Apps;
+use Kennel\App\Clients\AppSecret;
+use Kennel\App\Clients\AppSecrets;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Tokens\AppFigures;
+use Kennel\App\Tokens\Issuer;
+use Kennel\Core\Clients\Clients;
+
+/** An app as its developer has to know it: what it is registered with, its secrets, and what happens to it. The registration itself is a rule. */
+final readonly class ClientController
+{
+    private const REVOKED_SHOWN = 10;
+
+    public function __construct(private Caller $caller, private Apps $apps, private Clients $clients, private AppSecrets $secrets)
+    {
+    }
+
+    public function show(string $key, AppFigures $figures): JsonResponse
+    {
+        $this->caller->requireUnbounded('kennel:rules.read');
+        $app = $this->apps->find($key) ?? throw Refusal::notFound();
+        $client = $this->clients->find($key);
+
+        return Json::ok([
+            'key' => $key,
+            'name' => $app->name(),
+            'is_registered' => $client !== null,
+            'authentication' => $client?->authentication->value,
+            'issuer' => Issuer::name(),
+            'discovery' => Issuer::name().'/.well-known/openid-configuration',
+            'secrets' => array_map(self::secret(...), $this->secrets->of($key)),
+            'revoked' => array_map(self::secret(...), $this->secrets->revokedOf($key, self::REVOKED_SHOWN)),
+            'live' => $figures->live($key),
+            'days' => array_map(static fn (array $one): array => ['day' => $one['day'], 'counts' => (object) $one['counts']], $figures->days($key)),
+        ]);
+    }
+
+    /** The one time it is told. */
+    public function addSecret(string $key, Request $request): JsonResponse
+    {
+        $operator = $this->caller->requireUnbounded('kennel:rules.manage');
+        Body::of($request)->complete();
+        ['secret' => $secret, 'token' => $token] = $this->secrets->add($this->clients->find($key) ?? throw Refusal::notFound(), $operator->asOperator());
+
+        return Json::ok([...self::secret($secret), 'secret' => $token->reveal()], 201);
+    }
+
+    public function revokeSecret(string $key, string $id): Response
+    {
+        $this->secrets->revoke($key, $id, $this->caller->requireUnbounded('kennel:rules.manage')->asOperator());
+
+        return new Response(status: 204);
+    }
+
+    /** @return array<string, string|null> */
+    private static function secret(AppSecret $one): array
+    {
+        return ['id' => $one->id, 'hint' => $one->hint, 'created_by' => $one->created_by, 'created_at' => $one->created_at, 'used_at' => $one->used_at, 'revoked_at' => $one->revoked_at, 'revoked_by' => $one->revoked_by];
+    }
+}

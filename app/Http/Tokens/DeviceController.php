@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Tokens;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Apps\Apps;
+use Kennel\App\Http\Protocol\Body;
+use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Tokens\Devices;
+use Kennel\Core\Clients\Scope;
+
+/** Where somebody types the code that a device shows (RFC 8628 §3.3). What it lets in is said before anything is let in. */
+final readonly class DeviceController
+{
+    public function __construct(private Devices $devices, private Caller $caller)
+    {
+    }
+
+    public function inspect(Request $request, Apps $apps): JsonResponse
+    {
+        $this->caller->get();
+        $body = Body::of($request);
+        $code = $body->text('code') ?? '';
+        $body->complete();
+        ['request' => $row, 'client' => $client] = $this->devices->find($code);
+
+        return Json::ok([
+            'app' => AuthorizationController::name($apps, $client), 'scope' => AuthorizationController::described($client, Scope::parse($row->scope) ?? Scope::of([])),
+            'asked_at' => $row->created_at, 'source' => $row->source,
+        ]);
+    }
+
+    public function answer(Request $request): Response
+    {
+        $person = $this->caller->get();
+        $body = Body::of($request);
+        $code = $body->text('code') ?? '';
+        $isLetIn = $body->yes('let_in');
+        $body->complete();
+        $this->devices->answer($code, $isLetIn, $person);
+
+        return new Response(status: 204);
+    }
+}

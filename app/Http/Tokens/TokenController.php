@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Tokens;
+
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Kennel\App\Clients\AuthenticateClient;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\Throttling\Source;
+use Kennel\App\Platform\Throttling\Throttle;
+use Kennel\App\Tokens\Authorize;
+use Kennel\App\Tokens\CountTokens;
+use Kennel\App\Tokens\Devices;
+use Kennel\App\Tokens\ExchangeCode;
+use Kennel\App\Tokens\Introspect;
+use Kennel\App\Tokens\IssueForApp;
+use Kennel\App\Tokens\Issuer;
+use Kennel\App\Tokens\RefreshTokens;
+use Kennel\App\Tokens\RevokeToken;
+use Kennel\Core\Clients\Client;
+use Kennel\Core\Clients\ClientAuthentication;
+use Kennel\Core\Clients\GrantType;
+use Kennel\Core\Tokens\OAuthError;
+use Kennel\Core\Tokens\OAuthRefused;
+use Kennel\Core\Tokens\Parameters;
+
+/** What apps ask by themselves, without a browser: tokens, and what becomes of them. */
+final readonly class TokenController
+{
+    public function __construct(private AuthenticateClient $authenticate, private CountTokens $count)
+    {
+    }
+
+    public function token(Request $request): JsonResponse
+    {
+        $form = Form::of($request);
+        $client = $this->client($request, $form, 'token');
+        try {
+            return OAuthAnswer::ok($this->granted($client, $form));
+        } catch (OAuthRefused $refused) {
+            $this->count->note($client->key, $refused->error->value);
+            throw $refused;
+        }
+    }
+
+    public function introspect(Request $request, Introspect $introspect): JsonResponse
+    {
+        $form = Form::of($request);
+        $client = $this->client($request, $form, 'introspect');
+        if ($client->authentication === ClientAuthentication::None) {
+            // Whoever cannot show who they are could try tokens of others (RFC 7662 §2.1).
+            throw new OAuthRefused(OAuthError::InvalidClient, 'Only an app that shows who it is may ask about tokens.');
+        }
+
+        return OAuthAnswer::ok($introspect($client, $form->needed('token')));
+    }
+
+    public function revoke(Request $request, RevokeToken $revoke): Response
+    {
+        $form = Form::of($request);
+        $revoke($this->client($request, $form, 'revoke'), $form->needed('token'));
+
+        return new Response(status: 200, headers: ['Cache-Control' => 'no-store']);
+    }
+
+    public function push(Request $request, Authorize $authorize): JsonResponse
+    {
+        $form = Form::of($request);
+
+        return OAuthAnswer::ok(['request_uri' => $authorize->push($form, $this->client($request, $form, 'par')), 'expires_in' => Authorize::PUSHED_FOR], 201);
+    }
+
+    public function device(Request $request, Devices $devices): JsonResponse
+    {
+        $form = Form::of($request);
+
+        return OAuthAnswer::ok($devices->begin($this->client($request, $form, 'device'), $form, (string) $request->ip()));
+    }
+
+    /**
+     * @return array<string, mixed>
+     *
+     * @throws OAuthRefused
+     */
+    private function granted(Client $client, Parameters $form): array
+    {
+        $grant = GrantType::tryFrom($form->needed('grant_type')) ?? throw new OAuthRefused(OAuthError::UnsupportedGrantType, 'There is '.implode(', ', GrantType::names()).'.');
+        if (! $client->may($grant)) {
+            throw new OAuthRefused(OAuthError::UnauthorizedClient, "The app is not registered for {$grant->value}.");
+        }
+
+        return match ($grant) {
+            GrantType::AuthorizationCode => app(ExchangeCode::class)($client, $form),
+            GrantType::RefreshToken => app(RefreshTokens::class)($client, $form),
+            GrantType::ClientCredentials => app(IssueForApp::class)($client, $form),
+            GrantType::DeviceCode => app(Devices::class)->poll($client, $form),
+        };
+    }
+
+    /**
+     * @throws OAuthRefused where it did not show who it is
+     * @throws Refusal where that happened too often from one place
+     */
+    private function client(Request $request, Parameters $form, string $endpoint): Client
+    {
+        try {
+            return ($this->authenticate)($form, $request->headers->get('Authorization'), [Issuer::name(), Issuer::endpoint('token'), Issuer::endpoint($endpoint)]);
+        } catch (OAuthRefused $refused) {
+            app(Throttle::class)->hit('links', 'client '.Source::of($request));
+            throw $refused;
+        }
+    }
+}

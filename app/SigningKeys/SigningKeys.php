@@ -1,0 +1,199 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\SigningKeys;
+
+use Firebase\JWT\JWT;
+use Illuminate\Contracts\Encryption\Encrypter;
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\Core\Clients\Client;
+use Kennel\Core\Clients\Clients;
+use Kennel\Core\SigningKeys\KeyRules;
+use Kennel\Core\SigningKeys\KeySchedule;
+use Kennel\Core\SigningKeys\PublicKeys;
+use Kennel\Core\SigningKeys\SigningAlgorithm;
+use Kennel\Core\SigningKeys\Thumbprint;
+use Psr\Clock\ClockInterface;
+
+/** The keys that tokens are signed by: which signs now, which tokens are verified by, and how they take turns. */
+final class SigningKeys
+{
+    /** Where no app says how long its tokens count, in seconds; a key is not taken away under a token that is on its way. */
+    private const AT_LEAST = 600;
+
+    /** @var list<SigningKey>|null as they were when they were first asked for */
+    private ?array $keys = null;
+
+    public function __construct(
+        private readonly ConnectionInterface $database,
+        private readonly ClockInterface $clock,
+        private readonly Encrypter $encrypter,
+        private readonly MakeKey $make,
+        private readonly Clients $clients,
+        private readonly KeyRules $rules,
+        private readonly AuditTrail $audit,
+    ) {
+    }
+
+    /**
+     * @param  array<string, mixed>  $claims
+     * @param  string  $type  what kind of token it is (RFC 8725 §3.11)
+     * @return string signed by the key whose turn it is (RFC 7515 §3.1)
+     */
+    public function sign(array $claims, SigningAlgorithm $algorithm, string $type): string
+    {
+        $key = $this->current($algorithm);
+
+        return JWT::encode($claims, (string) $this->encrypter->decrypt($key->sealed), $algorithm->value, $key->id, ['typ' => $type]);
+    }
+
+    /** @return list<array<string, string>> what tokens are verified by (RFC 7517 §5) */
+    public function published(): array
+    {
+        $now = $this->clock->now();
+        $ids = [];
+        foreach (SigningAlgorithm::cases() as $algorithm) {
+            array_push($ids, ...array_column($this->schedule($algorithm)->published($now), 'id'));
+        }
+
+        return array_values(array_map(static fn (SigningKey $key): array => $key->jwk(), array_filter($this->all(), static fn (SigningKey $key): bool => in_array($key->id, $ids, true))));
+    }
+
+    public function verifying(): PublicKeys
+    {
+        return PublicKeys::of($this->published());
+    }
+
+    /** @return list<SigningKey> all there are and were, in the order they were made */
+    public function all(): array
+    {
+        return $this->keys ??= array_values(SigningKey::query()->orderBy('seq')->get()->all());
+    }
+
+    public function schedule(SigningAlgorithm $algorithm): KeySchedule
+    {
+        $times = array_map(static fn (SigningKey $key) => $key->times(), array_values(array_filter($this->all(), static fn (SigningKey $key): bool => $key->algorithm === $algorithm)));
+
+        return new KeySchedule($times, max(self::AT_LEAST, ...array_values(array_map(static fn (Client $one): int => $one->accessLifetime->seconds, $this->clients->all)), ...[0]));
+    }
+
+    /** Makes what is due, of each kind that an app signs with. Called every few minutes; where nobody calls, signing makes the first key itself. */
+    public function takeTurns(): int
+    {
+        $made = 0;
+        foreach ($this->inUse() as $algorithm) {
+            $from = $this->schedule($algorithm)->due($this->rules, $this->clock->now());
+            $made += $from === null ? 0 : (int) $this->add($algorithm, Actor::kennel(), null);
+        }
+
+        return $made;
+    }
+
+    /** By hand: the next one is made now, and signs once it has been in the key set for as long as the rule says. @throws Refusal where there is a next one already */
+    public function rotate(SigningAlgorithm $algorithm, Actor $by): void
+    {
+        $schedule = $this->schedule($algorithm);
+        $now = $this->clock->now();
+        $isFirst = $schedule->current($now) === null;
+        if ($schedule->next($now) !== null || ! $this->add($algorithm, $by, $isFirst ? $now : $this->rules->publishedBefore->after($now))) {
+            throw Refusal::conflict('key.next_is_there');
+        }
+    }
+
+    /**
+     * At once: whatever it signed is worth nothing from now on. Whichever is next signs in its place, or one that is made now.
+     *
+     * @throws Refusal for a key that is not there, or was withdrawn
+     */
+    public function withdraw(string $id, string $why, Actor $by): void
+    {
+        // Made before: it takes time, and nothing slow happens inside a transaction.
+        $key = SigningKey::query()->where('id', $id)->whereNull('withdrawn_at')->first() ?? throw Refusal::notFound();
+        $made = ($this->make)($key->algorithm);
+        $this->database->transaction(function () use ($id, $why, $by, $key, $made): void {
+            $now = $this->clock->now();
+            $withdrawn = SigningKey::query()->where('id', $id)->whereNull('withdrawn_at')->update(['withdrawn_at' => Moment::write($now), 'withdrawn_by' => $by->name, 'withdrawn_why' => $why, 'sealed' => '']);
+            if ($withdrawn !== 1) {
+                throw Refusal::notFound();
+            }
+            $this->keys = null;
+            if ($this->schedule($key->algorithm)->current($now) === null) {
+                $next = $this->schedule($key->algorithm)->next($now);
+                $next === null ? $this->insert($key->algorithm, $made, $now) : SigningKey::query()->where('id', $next->id)->update(['used_from' => Moment::write($now)]);
+            }
+            $this->audit->record('key.withdrawn', $by, null, ['key' => $id, 'state' => 'published'], ['key' => $id, 'state' => 'withdrawn'], $why, 'key');
+        });
+        $this->keys = null;
+    }
+
+    private function current(SigningAlgorithm $algorithm): SigningKey
+    {
+        $current = $this->schedule($algorithm)->current($this->clock->now());
+        if ($current === null) {
+            $this->add($algorithm, Actor::kennel(), $this->clock->now());
+            $current = $this->schedule($algorithm)->current($this->clock->now()) ?? throw new \LogicException('A key was made that does not sign.');
+        }
+        foreach ($this->all() as $key) {
+            if ($key->id === $current->id) {
+                return $key;
+            }
+        }
+        throw new \LogicException('A key is in the schedule that is not there.');
+    }
+
+    /**
+     * @param  \DateTimeImmutable|null  $from  when it begins to sign; null for when it is due
+     * @return bool false where somebody else was quicker
+     */
+    private function add(SigningAlgorithm $algorithm, Actor $by, ?\DateTimeImmutable $from): bool
+    {
+        $made = ($this->make)($algorithm);
+        $added = $this->database->transaction(function () use ($algorithm, $made, $by, $from): bool {
+            // Looked at again: two may have found that none is there.
+            $this->keys = null;
+            $now = $this->clock->now();
+            $schedule = $this->schedule($algorithm);
+            if ($schedule->next($now) !== null) {
+                return false;
+            }
+            $due = $from === null || $schedule->current($now) === null ? $schedule->due($this->rules, $now) : $from;
+            if ($due === null) {
+                return false;
+            }
+            $id = $this->insert($algorithm, $made, $due);
+            $this->audit->record('key.added', $by, null, [], ['key' => $id, 'algorithm' => $algorithm->value, 'used_from' => Moment::write($due)], record: 'key');
+
+            return true;
+        });
+        $this->keys = null;
+
+        return $added;
+    }
+
+    /** @param  array{public: array<string, string>, private: \Kennel\Core\Secrets\Secret}  $made */
+    private function insert(SigningAlgorithm $algorithm, array $made, \DateTimeImmutable $from): string
+    {
+        SigningKey::query()->insert([
+            'id' => $id = Thumbprint::of($made['public']), 'algorithm' => $algorithm->value, 'public_jwk' => json_encode($made['public'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES),
+            'sealed' => $this->encrypter->encrypt($made['private']->reveal()), 'created_at' => Moment::write($this->clock->now()), 'used_from' => Moment::write($from),
+        ]);
+
+        return $id;
+    }
+
+    /** @return list<SigningAlgorithm> that an app signs with, or that have a key already */
+    private function inUse(): array
+    {
+        $names = [
+            ...array_map(static fn (Client $client): string => $client->algorithm->value, array_values($this->clients->all)),
+            ...array_map(static fn (SigningKey $key): string => $key->algorithm->value, $this->all()),
+        ];
+
+        return array_values(array_filter(SigningAlgorithm::cases(), static fn (SigningAlgorithm $one): bool => in_array($one->value, $names, true)));
+    }
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Tokens;
+
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\MassPrunable;
+use Kennel\App\Platform\Database\NumberedRecord;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Retention\Limit;
+
+/**
+ * That an app was let in, by whom, to what: the code it gets, and the family of refresh tokens that comes of it. Of both only digests are kept.
+ *
+ * @property int $seq
+ * @property string $id
+ * @property string $app_key
+ * @property string $account_id
+ * @property string $session_id
+ * @property string $scope
+ * @property string $resources
+ * @property bool $is_offline
+ * @property string $proven_at
+ * @property string $proven_by
+ * @property string|null $second_factor
+ * @property string|null $nonce
+ * @property string|null $code_digest
+ * @property string|null $code_challenge
+ * @property string|null $redirect_uri
+ * @property string|null $code_until
+ * @property string|null $code_used_at
+ * @property string|null $family_digest
+ * @property string|null $current_digest
+ * @property string|null $former_digest
+ * @property string|null $renewed_at
+ * @property string $lapses_at
+ * @property string $created_at
+ * @property string|null $ended_at
+ * @property string|null $ended_by
+ * @property string|null $told_at when the app heard that the session ended
+ */
+final class Authorization extends NumberedRecord
+{
+    use MassPrunable;
+
+    protected $table = 'authorizations';
+
+    protected $primaryKey = 'seq';
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['is_offline' => 'boolean'];
+    }
+
+    /** @return Builder<self> */
+    public function prunable(): Builder
+    {
+        return self::query()->where('lapses_at', '<', Moment::write(Limit::now()->modify('-1 day')));
+    }
+
+    protected $hidden = ['code_digest', 'code_challenge', 'family_digest', 'current_digest', 'former_digest'];
+
+    /**
+     * Let in by a session that is over, of apps that want to know, and not told yet.
+     *
+     * @param  Builder<self>  $query
+     * @param  list<string>  $apps
+     * @param  Builder<\Kennel\App\Sessions\Session>  $live  ids of sessions
+     */
+    public function scopeSignedOut(Builder $query, array $apps, Builder $live): void
+    {
+        $query->whereIn('app_key', $apps)->whereNull('told_at')->whereNotNull('code_used_at')->whereNotIn('session_id', $live)->orderBy('seq');
+    }
+}

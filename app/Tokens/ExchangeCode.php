@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Tokens;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Moment;
+use Kennel\Core\Clients\Client;
+use Kennel\Core\Clients\GrantType;
+use Kennel\Core\Secrets\Entropy;
+use Kennel\Core\Secrets\Token;
+use Kennel\Core\Tokens\CodeChallenge;
+use Kennel\Core\Tokens\OAuthError;
+use Kennel\Core\Tokens\OAuthRefused;
+use Kennel\Core\Tokens\Parameters;
+use Kennel\Core\Tokens\RefreshToken;
+use Psr\Clock\ClockInterface;
+
+/** Tokens for a code (OAuth 2.1 §4.1.3). A code counts once, for the app, the address and the verifier it was asked for with; shown twice, what came of it ends. */
+final readonly class ExchangeCode
+{
+    public function __construct(
+        private ConnectionInterface $database,
+        private Holdings $holdings,
+        private IssueTokens $issue,
+        private EndAuthorizations $end,
+        private ClockInterface $clock,
+        private Entropy $entropy,
+    ) {
+    }
+
+    /**
+     * @return array<string, mixed> the answer of RFC 6749 §5.1
+     *
+     * @throws OAuthRefused
+     */
+    public function __invoke(Client $client, Parameters $form): array
+    {
+        $code = Token::read($form->needed('code'));
+        $holding = $code === null ? null : $this->holdings->ofCode($code->digest());
+        if ($holding === null || ! hash_equals($holding->appKey, $client->key)) {
+            throw self::refused();
+        }
+        if ($holding->codeIsUsed) {
+            $this->database->transaction(fn () => $this->end->one($holding, 'code used twice', Actor::kennel()));
+            throw self::refused();
+        }
+        $now = $this->clock->now();
+        if (
+            $holding->codeUntil === null || $holding->codeUntil <= $now || ! $holding->isLive($now)
+            || $form->text('redirect_uri') !== $holding->redirectUri
+            || ! CodeChallenge::read($holding->codeChallenge, 'S256')->matches($form->text('code_verifier') ?? '')
+        ) {
+            throw self::refused();
+        }
+        $refresh = $client->may(GrantType::RefreshToken) ? RefreshToken::draw($this->entropy) : null;
+
+        return $this->database->transaction(function () use ($client, $form, $holding, $now, $refresh): array {
+            $taken = Authorization::query()->whereKey($holding->seq)->whereNull('code_used_at')->whereNull('ended_at')->update([
+                'code_used_at' => Moment::write($now),
+                ...$refresh === null ? [] : ['family_digest' => $refresh->familyDigest(), 'current_digest' => $refresh->secretDigest(), 'renewed_at' => Moment::write($now)],
+                'lapses_at' => Moment::write(IssueTokens::lapse($client, $holding, $now)),
+            ]);
+            if ($taken !== 1) {
+                throw self::refused();
+            }
+
+            return $this->issue->of($client, $holding, $holding->scope, $form->texts('resource'), $refresh, GrantType::AuthorizationCode, $holding->nonce);
+        });
+    }
+
+    private static function refused(): OAuthRefused
+    {
+        return new OAuthRefused(OAuthError::InvalidGrant, 'The code is not known, was used, has run out, or belongs to another app, redirect_uri or code_verifier.');
+    }
+}

@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Tokens;
+
+use Kennel\App\Accounts\StandingRow;
+use Kennel\App\Platform\Database\ImmediateSqliteConnection;
+use Kennel\App\Platform\Moment;
+use Kennel\App\Roles\Assignments;
+use Kennel\App\Roles\Roles;
+use Kennel\Core\Accounts\DutyRules;
+use Kennel\Core\Accounts\Standing;
+use Kennel\Core\Clients\Scope;
+use Kennel\Core\Roles\Assignment;
+use Kennel\Core\Roles\Authority;
+use Kennel\Core\Sessions\Proof;
+use Kennel\Core\Tokens\FamilyState;
+use Psr\Clock\ClockInterface;
+
+/**
+ * Authorizations with what they depend on, in one look: whoever is suspended, signed out or stripped of a role is so in the next answer. Reads accounts and
+ * sessions, which otherwise belong to others, as CurrentSession does.
+ */
+final readonly class Holdings
+{
+    public function __construct(private ImmediateSqliteConnection $database, private ClockInterface $clock, private DutyRules $duties, private Roles $roles)
+    {
+    }
+
+    public function ofCode(string $digest): ?Holding
+    {
+        return $this->read('z.code_digest = ?', $digest);
+    }
+
+    public function ofFamily(string $digest): ?Holding
+    {
+        return $this->read('z.family_digest = ?', $digest);
+    }
+
+    public function find(string $id): ?Holding
+    {
+        return $this->read('z.id = ?', $id);
+    }
+
+    public function at(int $seq): ?Holding
+    {
+        return $this->read('z.seq = ?', $seq);
+    }
+
+    private function read(string $where, string|int $value): ?Holding
+    {
+        $row = $this->database->look('SELECT z.seq, z.id, z.app_key AS authorized_for, z.account_id, z.session_id, z.scope, z.resources, z.is_offline, z.proven_at, z.proven_by, z.second_factor, z.nonce, z.code_challenge,
+            z.redirect_uri, z.code_until, z.code_used_at, z.current_digest, z.former_digest, z.renewed_at, z.lapses_at, z.created_at AS authorized_at, z.ended_by, s.ended_at AS session_ended_at, s.lapses_at AS session_lapses_at, a.name AS account_name, '.StandingRow::columns().', '.Roles::TAG.' AS role_tag
+            FROM authorizations z JOIN accounts a ON a.id = z.account_id LEFT JOIN sessions s ON s.id = z.session_id WHERE '.$where, [$value])[0] ?? null;
+
+        return $row === null ? null : $this->holding($row);
+    }
+
+    /** @param  object  $row  what read() asked for */
+    private function holding(object $row): Holding
+    {
+        $now = $this->clock->now();
+        [$roles, $permissions] = $this->held((string) $row->assignments, (string) $row->role_tag, (string) $row->authorized_for, $now);
+
+        return new Holding(
+            (int) $row->seq, $row->id, $row->authorized_for, $row->account_id, $row->account_name, $row->session_id, Scope::parse($row->scope) ?? Scope::of([]),
+            json_decode($row->resources, true, flags: JSON_THROW_ON_ERROR), (bool) $row->is_offline, Moment::read($row->proven_at), new Proof($row->proven_by, $row->second_factor), $row->nonce,
+            $row->code_challenge, $row->redirect_uri, Moment::readOrNull($row->code_until), $row->code_used_at !== null,
+            $row->current_digest === null ? null : new FamilyState($row->current_digest, $row->former_digest, Moment::readOrNull($row->renewed_at), Moment::read($row->lapses_at)),
+            Moment::read($row->lapses_at), Moment::read($row->authorized_at), $row->ended_by,
+            $row->session_lapses_at !== null && $row->session_ended_at === null && Moment::read($row->session_lapses_at) > $now,
+            Standing::of(StandingRow::facts($row, $this->duties), $this->duties), $roles, $permissions,
+        );
+    }
+
+    /** @return array{list<string>, list<string>} roles and permissions that count on the app; of Kennel itself nothing is said to apps */
+    private function held(string $assignments, string $tag, string $app, \DateTimeImmutable $now): array
+    {
+        $held = array_values(array_filter(
+            Assignments::decode($assignments, $now),
+            static fn (Assignment $one): bool => $one->holdsAt($now) && ($one->app === null || $one->app === $app),
+        ));
+        if ($held === []) {
+            return [[], []];
+        }
+        $this->roles->standAt($tag);
+        $graph = $this->roles->graph();
+        $roles = array_values(array_filter($graph->closure(array_column($held, 'role')), static fn (string $role): bool => $graph->countsFor($role, $app)));
+        $grants = $graph->grants(array_map(static fn (Assignment $one): array => [$one->role, $one->app], $held));
+        $permissions = array_filter(
+            $grants,
+            static fn (array $apps, string $name): bool => ! str_starts_with($name, Authority::PREFIX) && (in_array(null, $apps, true) || in_array($app, $apps, true)),
+            ARRAY_FILTER_USE_BOTH,
+        );
+        $names = array_map(strval(...), array_keys($permissions));
+        sort($roles);
+        sort($names);
+
+        return [$roles, $names];
+    }
+}

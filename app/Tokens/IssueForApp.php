@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Tokens;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\Core\Clients\Client;
+use Kennel\Core\Clients\GrantType;
+use Kennel\Core\Tokens\AuthorizationRequest;
+use Kennel\Core\Tokens\OAuthRefused;
+use Kennel\Core\Tokens\Parameters;
+
+/** A token for an app by itself, without a person (OAuth 2.1 §4.2). */
+final readonly class IssueForApp
+{
+    public function __construct(private ConnectionInterface $database, private MintTokens $mint, private CountTokens $count)
+    {
+    }
+
+    /**
+     * @return array<string, mixed> the answer of RFC 6749 §5.1, without a refresh token
+     *
+     * @throws OAuthRefused
+     */
+    public function __invoke(Client $client, Parameters $form): array
+    {
+        $allowed = $client->scopeOf(GrantType::ClientCredentials);
+        $scope = $form->text('scope') === null ? $allowed : AuthorizationRequest::scope($form->needed('scope'), $allowed);
+        $resources = AuthorizationRequest::resources($form->texts('resource'), $client);
+
+        return $this->database->transaction(function () use ($client, $scope, $resources): array {
+            $this->count->note($client->key, GrantType::ClientCredentials->value);
+
+            return $this->mint->access($client, null, $scope, $resources);
+        });
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Tokens;
+
+use Kennel\Core\Clients\Client;
+use Kennel\Core\Clients\GrantType;
+use Kennel\Core\Clients\Scope;
+use Kennel\Core\Tokens\OAuthError;
+use Kennel\Core\Tokens\OAuthRefused;
+use Kennel\Core\Tokens\RefreshToken;
+
+/** The answer of the token endpoint. Called inside the act's transaction. */
+final readonly class IssueTokens
+{
+    public function __construct(private MintTokens $mint, private CountTokens $count)
+    {
+    }
+
+    /**
+     * @param  list<string>  $resources  that were asked for now; of those that were asked for at the beginning
+     * @return array<string, mixed> RFC 6749 §5.1; OpenID Connect Core 1.0 §3.1.3.3
+     *
+     * @throws OAuthRefused
+     */
+    public function of(Client $client, Holding $holding, Scope $scope, array $resources, ?RefreshToken $refresh, GrantType $grant, ?string $nonce): array
+    {
+        if (array_diff($resources, $holding->resources) !== []) {
+            throw new OAuthRefused(OAuthError::InvalidTarget, 'That resource was not asked for when the app was let in.');
+        }
+        $granted = $this->mint->granted($scope, $holding);
+        $answer = $this->mint->access($client, $holding, $granted, $resources === [] ? $holding->resources : $resources);
+        $this->count->note($client->key, $grant->value);
+
+        return [
+            ...$answer,
+            ...$refresh === null ? [] : ['refresh_token' => $refresh->reveal()],
+            ...$granted->has(Scope::OPENID) ? ['id_token' => $this->mint->id($client, $holding, $granted, $nonce)] : [],
+        ];
+    }
+
+    /** Until when the newest refresh token counts: not used for long, or all in all too old. Without one, as long as the access token does. */
+    public static function lapse(Client $client, Holding $holding, \DateTimeImmutable $now): \DateTimeImmutable
+    {
+        return $client->may(GrantType::RefreshToken)
+            ? min($client->refreshIdle->after($now), $client->refreshAbsolute->after($holding->createdAt))
+            : $client->accessLifetime->after($now);
+    }
+}

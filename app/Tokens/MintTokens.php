@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Tokens;
+
+use Kennel\App\Platform\Moment;
+use Kennel\App\Roles\Roles;
+use Kennel\App\SigningKeys\SigningKeys;
+use Kennel\Core\Clients\Client;
+use Kennel\Core\Clients\Scope;
+use Kennel\Core\Clients\TokenFormat;
+use Kennel\Core\Secrets\Entropy;
+use Kennel\Core\Secrets\Token;
+use Psr\Clock\ClockInterface;
+
+/** Access tokens (RFC 9068) and ID tokens (OpenID Connect Core 1.0 §2). */
+final readonly class MintTokens
+{
+    public function __construct(private SigningKeys $keys, private ClockInterface $clock, private Entropy $entropy, private Roles $roles)
+    {
+    }
+
+    /**
+     * What is granted of a scope: a word that is a permission's name goes to whoever has that permission, and to nobody else.
+     */
+    public function granted(Scope $scope, Holding $holding): Scope
+    {
+        $named = array_filter($scope->words, static fn (string $word): bool => str_contains($word, ':'));
+        $catalogued = $named === [] ? [] : array_intersect($named, array_map(strval(...), array_keys($this->roles->catalogued())));
+
+        return $scope->without(array_values(array_diff($catalogued, $holding->permissions)));
+    }
+
+    /**
+     * @param  list<string>  $resources  whom it is for
+     * @return array{access_token: string, token_type: 'Bearer', expires_in: int, scope: string}
+     */
+    public function access(Client $client, ?Holding $holding, Scope $scope, array $resources): array
+    {
+        $audience = $resources === [] ? [Issuer::name()] : $resources;
+
+        return [
+            'access_token' => $client->format === TokenFormat::Opaque ? $this->opaque($client, $holding, $scope, $audience) : $this->signed($client, $holding, $scope, $audience),
+            'token_type' => 'Bearer',
+            'expires_in' => $client->accessLifetime->seconds,
+            'scope' => $scope->toString(),
+        ];
+    }
+
+    public function id(Client $client, Holding $holding, Scope $scope, ?string $nonce): string
+    {
+        $now = $this->clock->now()->getTimestamp();
+
+        return $this->keys->sign([
+            'iss' => Issuer::name(), 'sub' => $holding->accountId, 'aud' => $client->key, 'exp' => $now + $client->accessLifetime->seconds, 'iat' => $now,
+            ...$nonce === null ? [] : ['nonce' => $nonce],
+            'sid' => $holding->sessionId,
+            ...self::proof($holding),
+            ...self::may($holding, $scope),
+        ], $client->algorithm, 'JWT');
+    }
+
+    /** @return array{auth_time: int, acr: string, amr: list<string>} */
+    public static function proof(Holding $holding): array
+    {
+        return ['auth_time' => $holding->provenAt->getTimestamp(), 'acr' => $holding->assurance()->value, 'amr' => $holding->proof->methods()];
+    }
+
+    /** @return array{roles?: list<string>, permissions?: list<string>} of the app, where it asked for them */
+    public static function may(Holding $holding, Scope $scope): array
+    {
+        return $scope->has(Scope::ROLES) ? ['roles' => $holding->roles, 'permissions' => $holding->permissions] : [];
+    }
+
+    /** @param  non-empty-list<string>  $audience */
+    private function signed(Client $client, ?Holding $holding, Scope $scope, array $audience): string
+    {
+        $now = $this->clock->now()->getTimestamp();
+
+        return $this->keys->sign([
+            'iss' => Issuer::name(), 'sub' => $holding === null ? $client->key : $holding->accountId, 'aud' => count($audience) === 1 ? $audience[0] : $audience,
+            'exp' => $now + $client->accessLifetime->seconds, 'iat' => $now, 'client_id' => $client->key, 'jti' => TokenId::draw($holding?->id, $this->entropy),
+            ...$scope->words === [] ? [] : ['scope' => $scope->toString()],
+            ...$holding === null ? [] : ['sid' => $holding->sessionId, ...self::proof($holding), ...self::may($holding, $scope)],
+        ], $client->algorithm, 'at+jwt');
+    }
+
+    /** @param  non-empty-list<string>  $audience */
+    private function opaque(Client $client, ?Holding $holding, Scope $scope, array $audience): string
+    {
+        $token = Token::draw($this->entropy);
+        $now = $this->clock->now();
+        AccessToken::query()->insert([
+            'digest' => $token->digest(), 'authorization_seq' => $holding?->seq, 'app_key' => $client->key, 'scope' => $scope->toString(),
+            'audience' => json_encode($audience, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES), 'issued_at' => Moment::write($now), 'expires_at' => Moment::write($client->accessLifetime->after($now)),
+        ]);
+
+        return $token->reveal();
+    }
+}

@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Tokens;
+
+use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Moment;
+use Kennel\Core\Clients\Client;
+use Kennel\Core\Clients\GrantType;
+use Kennel\Core\Clients\Scope;
+use Kennel\Core\Secrets\Entropy;
+use Kennel\Core\Tokens\DecideRefresh;
+use Kennel\Core\Tokens\FamilyState;
+use Kennel\Core\Tokens\OAuthError;
+use Kennel\Core\Tokens\OAuthRefused;
+use Kennel\Core\Tokens\Parameters;
+use Kennel\Core\Tokens\RefreshToken;
+use Kennel\Core\Tokens\RefreshVerdict;
+use Psr\Clock\ClockInterface;
+
+/** New tokens for a refresh token, which is another one each time (OAuth 2.1 §4.3). */
+final readonly class RefreshTokens
+{
+    public function __construct(
+        private ConnectionInterface $database,
+        private Holdings $holdings,
+        private IssueTokens $issue,
+        private EndAuthorizations $end,
+        private TellReuse $tell,
+        private ClockInterface $clock,
+        private Entropy $entropy,
+    ) {
+    }
+
+    /**
+     * @return array<string, mixed> the answer of RFC 6749 §5.1
+     *
+     * @throws OAuthRefused
+     */
+    public function __invoke(Client $client, Parameters $form): array
+    {
+        $shown = RefreshToken::read($form->needed('refresh_token'));
+        // Two at the same moment: the one that comes second looks again at what the first one left.
+        for ($look = 0; $look < 3; $look++) {
+            $holding = $shown === null ? null : $this->holdings->ofFamily($shown->familyDigest());
+            if ($shown === null || $holding?->family === null || ! hash_equals($holding->appKey, $client->key)) {
+                throw self::refused();
+            }
+            $answer = $this->renewed($client, $form, $shown, $holding, $holding->family);
+            if ($answer !== null) {
+                return $answer;
+            }
+        }
+        throw self::refused();
+    }
+
+    /** @return array<string, mixed>|null null where somebody else was quicker */
+    private function renewed(Client $client, Parameters $form, RefreshToken $shown, Holding $holding, FamilyState $family): ?array
+    {
+        $now = $this->clock->now();
+        $verdict = DecideRefresh::of($shown, $family, $now);
+        if ($verdict === RefreshVerdict::Reused) {
+            $this->database->transaction(function () use ($holding): void {
+                if ($this->end->one($holding, 'refresh token used twice', Actor::kennel())) {
+                    ($this->tell)($holding);
+                }
+            });
+            throw self::refused();
+        }
+        if ($verdict === RefreshVerdict::Lapsed || ! $holding->isLive($now)) {
+            throw self::refused();
+        }
+        $scope = self::narrowed($form->text('scope'), $holding->scope);
+        $next = $shown->next($this->entropy);
+
+        return $this->database->transaction(function () use ($client, $form, $holding, $family, $now, $verdict, $scope, $shown, $next): ?array {
+            $taken = Authorization::query()->whereKey($holding->seq)->where('current_digest', $family->currentDigest)->whereNull('ended_at')->update([
+                'current_digest' => $next->secretDigest(),
+                // The time that a lost answer is waited for begins with the first use, and not anew with each.
+                ...$verdict === RefreshVerdict::Renewed ? ['former_digest' => $shown->secretDigest(), 'renewed_at' => Moment::write($now)] : [],
+                'lapses_at' => Moment::write(IssueTokens::lapse($client, $holding, $now)),
+            ]);
+
+            return $taken === 1 ? $this->issue->of($client, $holding, $scope, $form->texts('resource'), $next, GrantType::RefreshToken, null) : null;
+        });
+    }
+
+    /** @throws OAuthRefused for more than was granted (RFC 6749 §6) */
+    private static function narrowed(?string $asked, Scope $granted): Scope
+    {
+        $scope = $asked === null ? $granted : Scope::parse($asked);
+        if ($scope === null || ! $scope->isWithin($granted)) {
+            throw new OAuthRefused(OAuthError::InvalidScope, 'The scope may be narrower than what was granted, and not wider.');
+        }
+
+        return $scope;
+    }
+
+    private static function refused(): OAuthRefused
+    {
+        return new OAuthRefused(OAuthError::InvalidGrant, 'The refresh token is not known, was used, has run out or was withdrawn; the person has to sign in again.');
+    }
+}

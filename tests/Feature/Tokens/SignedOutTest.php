@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Feature\Tokens;
+
+use Illuminate\Http\Client\Request;
+use Illuminate\Support\Facades\Http;
+use Kennel\App\Sessions\LiveSessions;
+use Kennel\App\SigningKeys\SigningKeys;
+use Kennel\App\Tokens\TellSignedOut;
+use Kennel\Core\Clients\Clients;
+use Kennel\Core\SigningKeys\Jws;
+use Kennel\Core\SigningKeys\Verdict;
+
+/** Apps that want to know hear that somebody signed out (OpenID Connect Back-Channel Logout 1.0). */
+final class SignedOutTest extends TokenTestCase
+{
+    private function tell(): int
+    {
+        $this->app->forgetScopedInstances();
+
+        return TellSignedOut::all($this->app->make(Clients::class), $this->app->make(LiveSessions::class), $this->clock);
+    }
+
+    public function test_an_app_hears_once_however_the_session_ended(): void
+    {
+        $this->register(['gaugebook' => ['backchannel_logout_uri' => 'https://gaugebook.alderwend.example/signed-out']]);
+        $holder = $this->holder();
+        $this->signIn();
+        $this->letIn();
+        self::assertSame(0, $this->tell());
+        $heard = [];
+        Http::fake(static function (Request $request) use (&$heard) {
+            $heard[] = $request;
+
+            return Http::response('', count($heard) === 1 ? 503 : 204);
+        });
+        $this->knock('DELETE', '/session')->assertNoContent();
+        self::assertSame([1, 0], [$this->tell(), $this->tell()]);
+        $this->work();
+        self::assertCount(1, $heard, 'it did not take it, and is told again');
+        $this->clock->move('+11 seconds');
+        $this->travel(11)->seconds();
+        $this->work();
+        self::assertCount(2, $heard);
+        $token = Jws::read((string) $heard[1]['logout_token']) ?? self::fail('It is no token.');
+        // §2.4
+        self::assertSame(['logout+jwt', $holder->id, ['gaugebook']], [$token->header['typ'], $token->text('sub'), $token->audience()]);
+        self::assertArrayHasKey('http://schemas.openid.net/event/backchannel-logout', (array) $token->claims['events']);
+        self::assertArrayNotHasKey('nonce', $token->claims);
+        self::assertSame(Verdict::Signed, $this->app->make(SigningKeys::class)->verifying()->verify($token));
+        $this->work();
+        self::assertCount(2, $heard);
+    }
+
+    public function test_an_app_that_does_not_ask_hears_nothing(): void
+    {
+        $this->holder();
+        $this->signIn();
+        $this->letIn();
+        $this->knock('DELETE', '/session');
+        self::assertSame(0, $this->tell());
+    }
+}

@@ -181,7 +181,7 @@ function Registration({ client }: { client: Client }) {
       />
       <Setting path={at('grant_types')}>
         <ChoiceBoxes
-          label="Grant types"
+          label="By"
           kind="checkbox"
           choices={fit.grants.map((value) => ({ value, label: GRANTS[value] ?? value }))}
           chosen={client.grant_types}
@@ -307,7 +307,7 @@ function Scopes({ client }: { client: Client }) {
       ))}
       <form
         noValidate
-        className="flex flex-wrap items-end gap-2 px-4 py-3"
+        className="flex flex-wrap items-center gap-2 px-4 py-3"
         onSubmit={(event) => {
           event.preventDefault();
           const next = { key: typed.key.trim(), about: typed.about.trim() };

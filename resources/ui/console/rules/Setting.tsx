@@ -61,7 +61,9 @@ export function Setting({
           {rule.help} {children}
         </Note>
       )}
-      {refused?.field === name ? <Strip tone="stop">{refused.message} What is in force was not changed.</Strip> : null}
+      {refused !== undefined && (refused.field === name || isEntryOf(refused.field, name)) ? (
+        <Strip tone="stop">{refused.message} What is in force was not changed.</Strip>
+      ) : null}
       {stops.map((reason) => (
         <Strip key={reason.message} tone="stop">
           Cannot be published: {reason.message}
@@ -75,6 +77,11 @@ export function Setting({
       {touches === undefined ? null : <Touched touches={touches} />}
     </Surface>
   );
+}
+
+/** Whether a mistake is in one line of a list: it is said at the list. */
+function isEntryOf(field: string | null | undefined, name: string): boolean {
+  return field?.startsWith(`${name}.`) === true && /^\d+$/.test(field.slice(name.length + 1));
 }
 
 /** @returns the value at a path, and setting it */

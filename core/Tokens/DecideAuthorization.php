@@ -36,7 +36,10 @@ final class DecideAuthorization
     {
         $again = $request->has(Prompt::Login) || $request->has(Prompt::SelectAccount);
 
-        return ($again && $present->provenAt < $askedAt)
+        // A wish alone: whoever has no second factor is let in with one, once they were asked, and the token says so.
+        $isWeak = $request->assurance !== null && ! $request->has(Prompt::None) && ! $present->assurance->suffices($request->assurance);
+
+        return (($again || $isWeak) && $present->provenAt < $askedAt)
             // Whoever proved themselves for this very request is not asked once more, even where max_age is 0.
             || ($request->maxAge !== null && $now->getTimestamp() - $present->provenAt->getTimestamp() > $request->maxAge && $present->provenAt < $askedAt);
     }

@@ -14,6 +14,7 @@ final readonly class Present
         public \DateTimeImmutable $provenAt,
         /** Whether nothing is owed. */
         public bool $isComplete,
+        public Assurance $assurance = Assurance::One,
         /** What the person agreed to for this app; null for nothing yet. */
         public ?Scope $consented = null,
         public ?\DateTimeImmutable $consentedAt = null,

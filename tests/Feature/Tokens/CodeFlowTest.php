@@ -67,9 +67,11 @@ final class CodeFlowTest extends TokenTestCase
         self::assertSame('sign_in', $next($old = $this->sent(['max_age' => '299'])));
         self::assertSame('sign_in', $next($again = $this->sent(['prompt' => 'login'])));
         self::assertSame('sign_up', $next($this->sent(['prompt' => 'create'])));
+        self::assertSame('sign_in', $next($surer = $this->sent(['acr_values' => 'other aal2'])));
+        self::assertSame('grant', $next($this->sent(['acr_values' => 'aal1'])));
         $this->clock->move('+1 second');
         $this->signIn();
-        self::assertSame(['grant', 'grant'], [$next($old), $next($again)]);
+        self::assertSame(['grant', 'grant', 'grant'], [$next($old), $next($again), $next($surer)]);
         $silent = self::back($this->knock('POST', '/authorizations/next', ['token' => $this->sent(['prompt' => 'none', 'max_age' => '0'])])->assertOk());
         self::assertSame('a state', $silent['state']);
         self::assertArrayHasKey('code', $silent, 'it is the same second');

@@ -251,4 +251,23 @@ final class TokensTest extends TokenTestCase
         $this->knock('GET', '/session')->assertUnauthorized();
         $leave(['client_id' => 'gaugebook', 'post_logout_redirect_uri' => 'https://evil.example/', 'confirmed' => true])->assertExactJson(['is_signed_out' => true, 'address' => null]);
     }
+
+    /** However refresh tokens are shown, in whatever order: at most one of a family counts. */
+    public function test_no_sequence_of_refreshes_leaves_two_that_count(): void
+    {
+        $this->holder();
+        $this->signIn();
+        mt_srand(5);
+        for ($run = 0; $run < 12; $run++) {
+            $seen = [(string) $this->letIn(['scope' => 'openid offline_access'])['refresh_token']];
+            for ($step = 0; $step < 12; $step++) {
+                $shown = $seen[mt_rand(0, 2) === 0 ? array_rand($seen) : count($seen) - 1];
+                $answer = $this->token(['grant_type' => 'refresh_token', 'refresh_token' => $shown]);
+                $answer->isOk() && $seen[] = (string) $answer->json('refresh_token');
+                $this->clock->move('+'.mt_rand(0, 30).' seconds');
+                $counting = array_filter($seen, fn (string $one): bool => $this->isActive($one));
+                self::assertLessThanOrEqual(1, count($counting));
+            }
+        }
+    }
 }

@@ -118,7 +118,7 @@ final class Stand
      */
     public function throughput(string $path, int $seconds, int $connections, array $options = []): float
     {
-        $command = ['wrk', '-t1', "-c{$connections}", "-d{$seconds}s", ...$options, $this->url($path)];
+        $command = ['wrk', '-t1', "-c{$connections}", "-d{$seconds}s", ...$options, str_starts_with($path, '/oauth/') ? $this->site($path) : $this->url($path)];
         $output = (string) shell_exec(implode(' ', array_map(escapeshellarg(...), $command)).' 2>&1');
         if (preg_match('/Requests\/sec:\s+([\d.]+)/', $output, $found) !== 1 || str_contains($output, 'Non-2xx')) {
             throw new \RuntimeException("wrk: {$output}");

@@ -45,7 +45,8 @@ final readonly class Blockers
     private function unknownNames(RuleBook $book): array
     {
         $reasons = [];
-        foreach (array_diff(array_keys($book->apps), array_column($this->apps->all(), 'key')) as $app) {
+        // One that comes to tokens is registered with its publication; another one nobody knows is a slip of the pen.
+        foreach (array_diff(array_keys($book->apps), array_keys($book->clients->all), array_column($this->apps->all(), 'key')) as $app) {
             $reasons[] = new Reason('rules.unknown_app', "apps.{$app}", ['app' => $app]);
         }
         $reasons = [...$reasons, ...$this->defaultRoles('signup.roles', $book->signup->roles, $book->signup->roles)];

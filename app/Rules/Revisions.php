@@ -10,8 +10,7 @@ use Kennel\App\Apps\Apps;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
-use Kennel\Core\Apps\AppRules;
-use Kennel\Core\Clients\ClientKind;
+use Kennel\Core\Clients\Client;
 use Kennel\Core\Documents\InvalidRuleBook;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Rules\RuleBook;
@@ -95,9 +94,7 @@ final readonly class Revisions
             ]);
             $this->lookupKeys->write($book->addresses);
             // An app is registered by being in the rule book, whether that was written in the console or in a file.
-            $added = Apps::registerMissing(array_map(static fn (AppRules $app): array => [
-                'name' => $app->look->name, 'kind' => $book->clients->find($app->key)?->kind->value ?? ClientKind::Web->value,
-            ], $book->apps));
+            $added = Apps::registerMissing(array_map(static fn (Client $one): array => ['name' => $book->apps[$one->key]->look->name, 'kind' => $one->kind->value], $book->clients->all));
             foreach ($added as $key) {
                 $this->audit->record('app.registered', $by, null, [], ['app' => $key], $why, 'app');
             }

@@ -99,7 +99,7 @@ final class Browser
     public function forget(): void
     {
         $this->tools->execute('Network.clearBrowserCookies');
-        $this->driver->executeScript('try { localStorage.clear() } catch {}');
+        $this->driver->executeScript('try { localStorage.clear(); sessionStorage.clear() } catch {}');
     }
 
     public function see(string $text): self

@@ -64,7 +64,7 @@ export function KeysTab() {
     },
     {
       key: 'act',
-      head: '',
+      head: 'Act',
       width: '104px',
       fold: 'line',
       cell: (key) =>

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useSearchParams } from 'react-router';
 import { Button } from '../../kit/Button';
-import { ChoiceBoxes, TextField } from '../../kit/Field';
+import { ChoiceBoxes, Select, TextField } from '../../kit/Field';
 import { Divider } from '../../kit/Heading';
 import { Segments } from '../../kit/Segments';
 import { SmallSelect } from '../../kit/SmallSelect';
@@ -84,7 +84,6 @@ function Register({ app, onDone }: { app: string | null; onDone: (key: string) =
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (lacks || needs) return;
-    hand.change(['clients'], [...clients, begun(key, kind, needsRedirect(kind) ? typed.redirect.trim() : '')]);
     if (app === null) {
       hand.change(
         ['apps'],
@@ -107,6 +106,8 @@ function Register({ app, onDone }: { app: string | null; onDone: (key: string) =
         ],
       );
     }
+    // After the app itself: what belongs to none is refused.
+    hand.change(['clients'], [...clients, begun(key, kind, needsRedirect(kind) ? typed.redirect.trim() : '')]);
     onDone(key);
   };
   return (
@@ -130,15 +131,13 @@ function Register({ app, onDone }: { app: string | null; onDone: (key: string) =
           />
         </>
       ) : null}
-      <p className="flex items-center gap-2">
-        <Text weight="strong">Kind</Text>
-        <SmallSelect
-          label="Kind"
-          value={kind}
-          onChange={(event) => setKind(event.target.value as Client['kind'])}
-          choices={Object.entries(KINDS).map(([value, { label }]) => ({ value, label }))}
-        />
-      </p>
+      <Select
+        label="Kind"
+        required
+        value={kind}
+        onChange={(event) => setKind(event.target.value as Client['kind'])}
+        choices={Object.entries(KINDS).map(([value, { label }]) => ({ value, label }))}
+      />
       {needsRedirect(kind) ? (
         <TextField
           label={kind === 'command line' ? 'Redirect URI; nothing for device code alone' : 'Redirect URI'}
@@ -161,6 +160,7 @@ function Registration({ client }: { client: Client }) {
   const fit = KINDS[client.kind];
   return (
     <>
+      <Divider>What it is</Divider>
       <Setting
         path={at('kind')}
         control={

@@ -429,7 +429,7 @@ export const de: Catalogue = {
     unused: 'Dort sind Sie gerade nicht angemeldet',
     used: (when, count) => `Zuletzt benutzt ${when} · ${count === 1 ? 'eine Anmeldung' : `${count} Anmeldungen`}`,
     end: 'Wegnehmen',
-    endOf: (app) => `${app} den Zugang wegnehmen`,
+    endOf: (app) => `Wegnehmen: ${app}`,
     ended: (app) => `${app} hat keinen Zugang mehr.`,
   },
   outside: {

@@ -382,7 +382,7 @@ export const en = {
     unused: 'Not signed in there at the moment',
     used: (when: string, count: number) => `Used last ${when} · ${count === 1 ? 'one sign-in' : `${count} sign-ins`}`,
     end: 'Take away',
-    endOf: (app: string) => `Take ${app}’s access away`,
+    endOf: (app: string) => `Take away: ${app}`,
     ended: (app: string) => `${app} has no access any more.`,
   },
   outside: {

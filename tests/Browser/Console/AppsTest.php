@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Browser\Console;
+
+use Kennel\Demo\DemoKeeper;
+use Kennel\Tests\Browser\Support\BrowserTestCase;
+
+/** The station of apps: one that is registered from the console comes to a token, and a key is withdrawn. */
+final class AppsTest extends BrowserTestCase
+{
+    public function test_a_new_app_is_drafted_published_and_comes_to_a_token(): void
+    {
+        $console = $this->enterConsole('/apps')->see('Gaugebook');
+        $this->assertAccessible();
+        $console->press('Registration')->see('What to paste')->press('New app')->type('Key: small letters, digits and “-”; it is the client_id', 'stagewire')->type('Name', 'Stagewire')->choose('Kind', 'Backend');
+        $console->press('Add it to the draft')->see('Client credentials: the app by itself')->see('Once it is published');
+        $console->type('Scope', 'readings')->type('What it lets the app do', 'Post readings of loggers')->press('Add a scope')->see('Post readings of loggers');
+        $this->assertAccessible();
+        $console->press('Review and publish…')->press('Mark as reviewed')->see('Reviewed by Maren Thistlewood')->type('Reason for publishing', 'Our loggers')->press('Publish revision 6');
+        $this->proves();
+        $console->see('Revision 6 is in force')->see('There is none: the app cannot come to tokens yet.');
+        $console->press('New secret…')->press('Make the secret');
+        $console->see('The secret, this once');
+        $secret = (string) $console->driver->executeScript('return document.querySelector(\'[aria-label$="copy the secret"]\').innerText');
+        self::assertMatchesRegularExpression('/^[A-Za-z0-9_-]{43}$/D', $secret);
+        $this->assertAccessible();
+        $console->press('I have it')->see('never used');
+        $handle = curl_init(self::$server->url('/oauth/token'));
+        curl_setopt_array($handle, [CURLOPT_POSTFIELDS => 'grant_type=client_credentials', CURLOPT_USERPWD => "stagewire:{$secret}", CURLOPT_RETURNTRANSFER => true]);
+        self::assertSame('readings', json_decode((string) curl_exec($handle), true)['scope'] ?? null);
+        $console->driver->navigate()->refresh();
+        $console->see('Tokens for the app itself')->press('Signing keys')->see('signs now');
+        $this->assertAccessible();
+        $console->press('Make the next key…')->press('Make it')->see('published, signs later');
+        $current = (string) self::$server->database()->query("SELECT id FROM signing_keys WHERE algorithm = 'EdDSA' ORDER BY seq LIMIT 1")->fetchColumn();
+        $console->press("Withdraw {$current}")->see('counts for nothing at once')->type('Reason', 'It was in a backup that got lost')->press('Withdraw it now')->see('was withdrawn by Maren Thistlewood: It was in a backup that got lost');
+        $this->assertAccessible();
+        self::assertNotContains($current, array_column(json_decode((string) file_get_contents(self::$server->url('/oauth/jwks')), true)['keys'], 'kid'));
+    }
+
+    private function proves(): void
+    {
+        self::$browser->until(static fn (): bool => preg_match('/Confirm your password|Revision 6/', self::$browser->text()) === 1, 'a proof or the revision');
+        if (str_contains(self::$browser->text(), 'Confirm your password')) {
+            self::$browser->type('Your password', DemoKeeper::PASSWORD)->press('Confirm');
+        }
+    }
+}

@@ -85,6 +85,7 @@ use Kennel\App\Rehearsals\ForgetRehearsals;
 use Kennel\App\Roles\TidyLapsedRoles;
 use Kennel\App\Rules\ForgetLogos;
 use Kennel\App\Sessions\CurrentSession;
+use Kennel\App\Sessions\EndsWithSessions;
 use Kennel\App\Sessions\PendingSignin;
 use Kennel\App\Sessions\Session;
 use Kennel\App\SigningKeys\ResealSigningKeys;
@@ -99,6 +100,7 @@ use Kennel\App\Throttling\SigninHistory;
 use Kennel\App\Tokens\AccessToken;
 use Kennel\App\Tokens\Authorization;
 use Kennel\App\Tokens\DeviceRequest;
+use Kennel\App\Tokens\EndWithSessions;
 use Kennel\App\Tokens\PendingAuthorization;
 use Kennel\App\Tokens\RevokedToken;
 use Kennel\App\Tokens\TokenTally;
@@ -158,6 +160,7 @@ final class KennelProvider extends ServiceProvider
         $this->app->bind(Caller::class, static fn ($app): Caller => $app->make(CurrentSession::class));
         $this->app->bind(Sight::class, AccountsInSight::class);
         $this->app->bind(Door::class, RealDoor::class);
+        $this->app->bind(EndsWithSessions::class, EndWithSessions::class);
         $this->app->singleton(MaintenanceMode::class, FileBasedMaintenanceMode::class);
         $this->app->bind(Encrypter::class, static fn ($app): Encrypter => $app['encrypter']);
         // One a process, so that a worker speaks with its relay on one connection.

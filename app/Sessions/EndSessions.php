@@ -7,10 +7,10 @@ namespace Kennel\App\Sessions;
 use Kennel\App\Platform\Moment;
 use Psr\Clock\ClockInterface;
 
-/** Ends sessions on the server; the holder's next request is refused. Where all of somebody's end, so do sign-ins that wait for their second factor. */
+/** Ends sessions on the server; the holder's next request is refused. Where all of somebody's end, so do sign-ins that wait for their second factor, and what apps were let in to. */
 final readonly class EndSessions
 {
-    public function __construct(private ClockInterface $clock)
+    public function __construct(private ClockInterface $clock, private EndsWithSessions $others)
     {
     }
 
@@ -22,6 +22,7 @@ final readonly class EndSessions
     public function allOf(string $accountId, string $by): int
     {
         $this->stopPending([$accountId]);
+        $this->others->end([$accountId]);
 
         return $this->end('account_id', $accountId, $by);
     }
@@ -29,6 +30,7 @@ final readonly class EndSessions
     public function allOthersOf(string $accountId, string $sessionId, string $by): int
     {
         $this->stopPending([$accountId]);
+        $this->others->end([$accountId], $sessionId);
 
         return $this->end('account_id', $accountId, $by, $sessionId);
     }
@@ -37,6 +39,7 @@ final readonly class EndSessions
     public function allOfThese(array $accountIds, string $by): int
     {
         $this->stopPending($accountIds);
+        $this->others->end($accountIds);
 
         return Session::query()->whereIn('account_id', $accountIds)->whereNull('ended_at')->update(['ended_at' => Moment::write($this->clock->now()), 'ended_by' => $by]);
     }
@@ -55,6 +58,7 @@ final readonly class EndSessions
     public function all(string $by): int
     {
         PendingSignin::query()->delete();
+        $this->others->end(null);
 
         return Session::query()->whereNull('ended_at')->update(['ended_at' => Moment::write($this->clock->now()), 'ended_by' => $by]);
     }

@@ -7,6 +7,7 @@ namespace Kennel\Tests\Feature\Tokens;
 use Firebase\JWT\JWT;
 use Illuminate\Support\Facades\DB;
 use Kennel\App\Roles\Assignments;
+use Kennel\App\Sessions\EndSessions;
 use Kennel\Core\Tokens\DecideRefresh;
 use PHPUnit\Framework\Attributes\DataProvider;
 
@@ -128,6 +129,26 @@ final class TokensTest extends TokenTestCase
         $tokens = $this->refresh((string) $tokens['refresh_token']);
         DB::table('accounts')->where('id', $holder->id)->update(['status' => 'suspended']);
         $this->refresh((string) $tokens['refresh_token'], 400);
+    }
+
+    public function test_whoever_is_signed_out_everywhere_is_so_on_apps_as_well(): void
+    {
+        $holder = $this->holder();
+        $this->signIn();
+        $ends = function (\Closure $act): void {
+            $lasting = (string) $this->letIn(['scope' => 'openid offline_access'])['refresh_token'];
+            $act();
+            $this->refresh($lasting, 400);
+        };
+        $ends(fn () => $this->app->make(EndSessions::class)->allOf($holder->id, 'operator'));
+        $this->signIn();
+        $ends(function (): void {
+            $this->inBrowserOf('somebody else')->signIn();
+            $this->knock('DELETE', '/account/sessions')->assertOk();
+        });
+        $own = (string) $this->letIn(['scope' => 'openid offline_access'])['refresh_token'];
+        $this->knock('DELETE', '/account/sessions')->assertOk();
+        $this->refresh($own);
     }
 
     public function test_what_an_app_gives_back_counts_no_more(): void

@@ -22,9 +22,6 @@ final readonly class AppSecrets
 {
     public const MOST = 2;
 
-    /** "Last used" is written at most this often, in seconds: a token request should not be one write more. */
-    private const USED_EVERY = 3_600;
-
     public function __construct(private ConnectionInterface $database, private ClockInterface $clock, private Entropy $entropy, private AuditTrail $audit)
     {
     }
@@ -76,21 +73,5 @@ final readonly class AppSecrets
             AppSecret::query()->whereKey($secret->seq)->update(['revoked_at' => Moment::write($this->clock->now()), 'revoked_by' => $by->name]);
             $this->audit->record('app.secret_revoked', $by, null, ['app' => $app, 'hint' => $secret->hint], ['app' => $app, 'hint' => ''], record: 'app');
         });
-    }
-
-    /** Looked up by its digest: what the store compares says nothing of the secret. */
-    public function isOf(string $app, #[\SensitiveParameter] string $shown): bool
-    {
-        $token = Token::read($shown);
-        $secret = $token === null ? null : AppSecret::query()->where('digest', $token->digest())->whereNull('revoked_at')->first();
-        if ($secret === null || ! hash_equals($secret->app_key, $app)) {
-            return false;
-        }
-        $now = $this->clock->now();
-        if ($secret->used_at === null || $now->getTimestamp() - Moment::read($secret->used_at)->getTimestamp() >= self::USED_EVERY) {
-            AppSecret::query()->whereKey($secret->seq)->update(['used_at' => Moment::write($now)]);
-        }
-
-        return true;
     }
 }

@@ -27,7 +27,7 @@ final readonly class AuthenticateClient
     /** In seconds: an assertion is made for one request, and is remembered until it ends. */
     private const LONGEST = 600;
 
-    public function __construct(private Clients $clients, private AppSecrets $secrets, private ClockInterface $clock)
+    public function __construct(private Clients $clients, private CheckSecret $secrets, private ClockInterface $clock)
     {
     }
 

@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace Kennel\App\Http;
 
+use Illuminate\Contracts\Encryption\Encrypter;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Connection;
+use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\Request;
 use Kennel\App\Access\AccessFacts;
 use Kennel\App\Access\AnswerQuestions;
+use Kennel\App\Clients\AuthenticateClient;
+use Kennel\App\Clients\CheckSecret;
 use Kennel\App\Evidence\Watch;
 use Kennel\App\Http\Evidence\RecordWire;
 use Kennel\App\Http\Protocol\ChooseLanguage;
@@ -18,6 +22,8 @@ use Kennel\App\Http\Roles\AccessController;
 use Kennel\App\Http\Rules\RefuseDraft;
 use Kennel\App\Http\Sessions\CurrentSessionController;
 use Kennel\App\Http\Sessions\RequirePermission;
+use Kennel\App\Http\Tokens\AllowOrigins;
+use Kennel\App\Http\Tokens\TokenController;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Memory\SharedMemory;
@@ -25,12 +31,24 @@ use Kennel\App\Platform\RequestContext;
 use Kennel\App\Roles\Roles;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Sessions\LiveSessions;
+use Kennel\App\SigningKeys\SigningKeys;
+use Kennel\App\Tokens\CountTokens;
+use Kennel\App\Tokens\ExchangeCode;
+use Kennel\App\Tokens\Holdings;
+use Kennel\App\Tokens\Introspect;
+use Kennel\App\Tokens\IssueTokens;
+use Kennel\App\Tokens\MintTokens;
+use Kennel\App\Tokens\ReadToken;
+use Kennel\App\Tokens\RefreshTokens;
 use Kennel\Core\Accounts\DutyRules;
+use Kennel\Core\Clients\Clients;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Fields\PhoneNumbers;
+use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Sessions\DecideSession;
 use Kennel\Core\Sessions\SessionRules;
+use Kennel\Core\SigningKeys\KeyRules;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -50,6 +68,7 @@ final class Wiring
         RequireSameOrigin::class => [],
         RefuseDraft::class => [],
         RequirePermission::class => [Caller::class],
+        SigningKeys::class => [ConnectionInterface::class, ClockInterface::class, Encrypter::class, Clients::class, KeyRules::class],
     ];
 
     /** Made whenever somebody asks for it. */
@@ -63,6 +82,18 @@ final class Wiring
         AccessFacts::class => [ImmediateSqliteConnection::class, DutyRules::class],
         AnswerQuestions::class => [AccessFacts::class, Roles::class, LiveSessions::class, ClockInterface::class],
         LiveSessions::class => [ClockInterface::class],
+        AllowOrigins::class => [Clients::class],
+        TokenController::class => [AuthenticateClient::class, CountTokens::class],
+        AuthenticateClient::class => [Clients::class, CheckSecret::class, ClockInterface::class],
+        CheckSecret::class => [ClockInterface::class],
+        CountTokens::class => [ClockInterface::class],
+        Holdings::class => [ImmediateSqliteConnection::class, ClockInterface::class, DutyRules::class, Roles::class],
+        IssueTokens::class => [MintTokens::class, CountTokens::class],
+        MintTokens::class => [SigningKeys::class, ClockInterface::class, Entropy::class, Roles::class],
+        ExchangeCode::class => [ConnectionInterface::class, Holdings::class, IssueTokens::class, ClockInterface::class, Entropy::class],
+        RefreshTokens::class => [ConnectionInterface::class, Holdings::class, IssueTokens::class, ClockInterface::class, Entropy::class],
+        ReadToken::class => [Holdings::class, SigningKeys::class, Clients::class, ClockInterface::class],
+        Introspect::class => [ReadToken::class, Holdings::class, ClockInterface::class],
     ];
 
     public static function of(Application $app): void

@@ -13,6 +13,7 @@ use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\Clients;
+use Kennel\Core\Secrets\Secret;
 use Kennel\Core\SigningKeys\KeyRules;
 use Kennel\Core\SigningKeys\KeySchedule;
 use Kennel\Core\SigningKeys\PublicKeys;
@@ -20,7 +21,7 @@ use Kennel\Core\SigningKeys\SigningAlgorithm;
 use Kennel\Core\SigningKeys\Thumbprint;
 use Psr\Clock\ClockInterface;
 
-/** The keys that tokens are signed by: which signs now, which tokens are verified by, and how they take turns. */
+/** The keys that tokens are signed by: which signs now, which tokens are verified by, and how they take turns. What only a new key needs is made for that. */
 final class SigningKeys
 {
     /** Where no app says how long its tokens count, in seconds; a key is not taken away under a token that is on its way. */
@@ -29,14 +30,15 @@ final class SigningKeys
     /** @var list<SigningKey>|null as they were when they were first asked for */
     private ?array $keys = null;
 
+    /** @var array<string, Secret> private halves that were opened, by the key's id */
+    private array $opened = [];
+
     public function __construct(
         private readonly ConnectionInterface $database,
         private readonly ClockInterface $clock,
         private readonly Encrypter $encrypter,
-        private readonly MakeKey $make,
         private readonly Clients $clients,
         private readonly KeyRules $rules,
-        private readonly AuditTrail $audit,
     ) {
     }
 
@@ -49,7 +51,9 @@ final class SigningKeys
     {
         $key = $this->current($algorithm);
 
-        return JWT::encode($claims, (string) $this->encrypter->decrypt($key->sealed), $algorithm->value, $key->id, ['typ' => $type]);
+        $private = $this->opened[$key->id] ??= new Secret((string) $this->encrypter->decrypt($key->sealed));
+
+        return JWT::encode($claims, $private->reveal(), $algorithm->value, $key->id, ['typ' => $type]);
     }
 
     /** @return list<array<string, string>> what tokens are verified by (RFC 7517 §5) */
@@ -114,7 +118,7 @@ final class SigningKeys
     {
         // Made before: it takes time, and nothing slow happens inside a transaction.
         $key = SigningKey::query()->where('id', $id)->whereNull('withdrawn_at')->first() ?? throw Refusal::notFound();
-        $made = ($this->make)($key->algorithm);
+        $made = app(MakeKey::class)($key->algorithm);
         $this->database->transaction(function () use ($id, $why, $by, $key, $made): void {
             $now = $this->clock->now();
             $withdrawn = SigningKey::query()->where('id', $id)->whereNull('withdrawn_at')->update(['withdrawn_at' => Moment::write($now), 'withdrawn_by' => $by->name, 'withdrawn_why' => $why, 'sealed' => '']);
@@ -126,7 +130,7 @@ final class SigningKeys
                 $next = $this->schedule($key->algorithm)->next($now);
                 $next === null ? $this->insert($key->algorithm, $made, $now) : SigningKey::query()->where('id', $next->id)->update(['used_from' => Moment::write($now)]);
             }
-            $this->audit->record('key.withdrawn', $by, null, ['key' => $id, 'state' => 'published'], ['key' => $id, 'state' => 'withdrawn'], $why, 'key');
+            app(AuditTrail::class)->record('key.withdrawn', $by, null, ['key' => $id, 'state' => 'published'], ['key' => $id, 'state' => 'withdrawn'], $why, 'key');
         });
         $this->keys = null;
     }
@@ -152,7 +156,7 @@ final class SigningKeys
      */
     private function add(SigningAlgorithm $algorithm, Actor $by, ?\DateTimeImmutable $from): bool
     {
-        $made = ($this->make)($algorithm);
+        $made = app(MakeKey::class)($algorithm);
         $added = $this->database->transaction(function () use ($algorithm, $made, $by, $from): bool {
             // Looked at again: two may have found that none is there.
             $this->keys = null;
@@ -166,7 +170,7 @@ final class SigningKeys
                 return false;
             }
             $id = $this->insert($algorithm, $made, $due);
-            $this->audit->record('key.added', $by, null, [], ['key' => $id, 'algorithm' => $algorithm->value, 'used_from' => Moment::write($due)], record: 'key');
+            app(AuditTrail::class)->record('key.added', $by, null, [], ['key' => $id, 'algorithm' => $algorithm->value, 'used_from' => Moment::write($due)], record: 'key');
 
             return true;
         });
@@ -175,7 +179,7 @@ final class SigningKeys
         return $added;
     }
 
-    /** @param  array{public: array<string, string>, private: \Kennel\Core\Secrets\Secret}  $made */
+    /** @param  array{public: array<string, string>, private: Secret}  $made */
     private function insert(SigningAlgorithm $algorithm, array $made, \DateTimeImmutable $from): string
     {
         SigningKey::query()->insert([

@@ -25,7 +25,6 @@ final readonly class ExchangeCode
         private ConnectionInterface $database,
         private Holdings $holdings,
         private IssueTokens $issue,
-        private EndAuthorizations $end,
         private ClockInterface $clock,
         private Entropy $entropy,
     ) {
@@ -44,8 +43,7 @@ final readonly class ExchangeCode
             throw self::refused();
         }
         if ($holding->codeIsUsed) {
-            $this->database->transaction(fn () => $this->end->one($holding, 'code used twice', Actor::kennel()));
-            throw self::refused();
+            throw $this->usedTwice($holding);
         }
         $now = $this->clock->now();
         if (
@@ -57,18 +55,25 @@ final readonly class ExchangeCode
         }
         $refresh = $client->may(GrantType::RefreshToken) ? RefreshToken::draw($this->entropy) : null;
 
-        return $this->database->transaction(function () use ($client, $form, $holding, $now, $refresh): array {
+        $answer = $this->database->transaction(function () use ($client, $form, $holding, $now, $refresh): ?array {
             $taken = Authorization::query()->whereKey($holding->seq)->whereNull('code_used_at')->whereNull('ended_at')->update([
                 'code_used_at' => Moment::write($now),
                 ...$refresh === null ? [] : ['family_digest' => $refresh->familyDigest(), 'current_digest' => $refresh->secretDigest(), 'renewed_at' => Moment::write($now)],
                 'lapses_at' => Moment::write(IssueTokens::lapse($client, $holding, $now)),
             ]);
-            if ($taken !== 1) {
-                throw self::refused();
-            }
 
-            return $this->issue->of($client, $holding, $holding->scope, $form->texts('resource'), $refresh, GrantType::AuthorizationCode, $holding->nonce);
+            return $taken === 1 ? $this->issue->of($client, $holding, $holding->scope, $form->texts('resource'), $refresh, GrantType::AuthorizationCode, $holding->nonce) : null;
         });
+
+        return $answer ?? throw $this->usedTwice($holding);
+    }
+
+    /** Somebody else has it, before or at this very moment: what came of it ends. */
+    private function usedTwice(Holding $holding): OAuthRefused
+    {
+        $this->database->transaction(static fn () => app(EndAuthorizations::class)->one($holding, 'code used twice', Actor::kennel()));
+
+        return self::refused();
     }
 
     private static function refused(): OAuthRefused

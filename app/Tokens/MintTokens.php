@@ -38,7 +38,8 @@ final readonly class MintTokens
      */
     public function access(Client $client, ?Holding $holding, Scope $scope, array $resources): array
     {
-        $audience = $resources === [] ? [Issuer::name()] : $resources;
+        // We are one of those it is for where it says who somebody is: we are asked the rest at user info.
+        $audience = $resources === [] || $scope->has(Scope::OPENID) ? [...$resources, Issuer::name()] : $resources;
 
         return [
             'access_token' => $client->format === TokenFormat::Opaque ? $this->opaque($client, $holding, $scope, $audience) : $this->signed($client, $holding, $scope, $audience),

@@ -27,8 +27,6 @@ final readonly class RefreshTokens
         private ConnectionInterface $database,
         private Holdings $holdings,
         private IssueTokens $issue,
-        private EndAuthorizations $end,
-        private TellReuse $tell,
         private ClockInterface $clock,
         private Entropy $entropy,
     ) {
@@ -62,9 +60,9 @@ final readonly class RefreshTokens
         $now = $this->clock->now();
         $verdict = DecideRefresh::of($shown, $family, $now);
         if ($verdict === RefreshVerdict::Reused) {
-            $this->database->transaction(function () use ($holding): void {
-                if ($this->end->one($holding, 'refresh token used twice', Actor::kennel())) {
-                    ($this->tell)($holding);
+            $this->database->transaction(static function () use ($holding): void {
+                if (app(EndAuthorizations::class)->one($holding, 'refresh token used twice', Actor::kennel())) {
+                    app(TellReuse::class)($holding);
                 }
             });
             throw self::refused();

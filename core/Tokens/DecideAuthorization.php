@@ -29,6 +29,12 @@ final class DecideAuthorization
             return self::unless($request, Step::Consent, OAuthError::ConsentRequired, 'The person has not agreed to all of the scope yet.');
         }
 
+        // Whoever listens at such an address may be another than the app that is registered: somebody has to be there each time (RFC 8252 §8.6).
+        $isThere = $present->provenAt >= $askedAt || ($present->consentedAt !== null && $present->consentedAt >= $askedAt);
+        if (! $isThere && ! str_starts_with($request->redirectUri, 'https:')) {
+            return self::unless($request, Step::Consent, OAuthError::InteractionRequired, 'The app is on a device, where somebody has to say yes each time.');
+        }
+
         return $request->has(Prompt::Consent) && ($present->consentedAt === null || $present->consentedAt < $askedAt) ? Step::Consent : Step::Grant;
     }
 

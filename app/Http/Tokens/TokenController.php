@@ -69,15 +69,25 @@ final readonly class TokenController
     public function push(Request $request, Authorize $authorize): JsonResponse
     {
         $form = Form::of($request);
+        $client = $this->client($request, $form, 'par');
+        $this->limit($request, $client);
 
-        return OAuthAnswer::ok(['request_uri' => $authorize->push($form, $this->client($request, $form, 'par')), 'expires_in' => Authorize::PUSHED_FOR], 201);
+        return OAuthAnswer::ok(['request_uri' => $authorize->push($form, $client), 'expires_in' => Authorize::PUSHED_FOR], 201);
     }
 
     public function device(Request $request, Devices $devices): JsonResponse
     {
         $form = Form::of($request);
+        $client = $this->client($request, $form, 'device');
+        $this->limit($request, $client);
 
-        return OAuthAnswer::ok($devices->begin($this->client($request, $form, 'device'), $form, (string) $request->ip()));
+        return OAuthAnswer::ok($devices->begin($client, $form, (string) $request->ip()));
+    }
+
+    /** What anybody can ask for in the name of an app that shows nothing would fill the store. @throws Refusal where it was too often from one place */
+    private function limit(Request $request, Client $client): void
+    {
+        $client->authentication !== ClientAuthentication::None || app(Throttle::class)->hit('links', 'app '.Source::of($request));
     }
 
     /**

@@ -8,6 +8,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Kennel\App\Tokens\DescribePerson;
+use Kennel\App\Tokens\Issuer;
 use Kennel\App\Tokens\ReadToken;
 use Kennel\Core\Clients\Scope;
 use Kennel\Core\Tokens\OAuthError;
@@ -24,7 +25,7 @@ final readonly class UserInfoController
             return new Response(status: 401, headers: ['WWW-Authenticate' => 'Bearer realm="kennel"', 'Cache-Control' => 'no-store']);
         }
         $grant = $read($found[1]) ?? throw new OAuthRefused(OAuthError::InvalidToken, 'The token is not known, has run out, or counts no more.');
-        if ($grant->holding === null || ! $grant->scope->has(Scope::OPENID)) {
+        if ($grant->holding === null || ! $grant->scope->has(Scope::OPENID) || ! in_array(Issuer::name(), $grant->audience, true)) {
             throw new OAuthRefused(OAuthError::InsufficientScope, 'The token has to have the scope openid.');
         }
 

@@ -30,7 +30,7 @@ final class CodeFlowTest extends TokenTestCase
         $access = self::claims((string) $answer->json('access_token'));
         // RFC 9068 §2.2
         self::assertSame([], array_diff(['iss', 'exp', 'aud', 'sub', 'client_id', 'iat', 'jti'], array_keys($access)));
-        self::assertSame('https://gaugebook.alderwend.example/api', $access['aud']);
+        self::assertSame(['https://gaugebook.alderwend.example/api', 'http://localhost'], $access['aud']);
         $person = $this->send('/oauth/userinfo', headers: ['Authorization' => "Bearer {$answer->json('access_token')}"], method: 'GET')->assertOk();
         self::assertSame($holder->id, $person->json('sub'));
         self::assertArrayNotHasKey('email', (array) $person->json(), 'nothing says that the app is handed it');
@@ -163,6 +163,23 @@ final class CodeFlowTest extends TokenTestCase
         self::assertStringStartsWith('/a/app/not-let-in#error=invalid_request', (string) $this->send('/oauth/authorize', self::request(['state' => ['one', 'two']]), method: 'GET')->headers->get('Location'));
         // RFC 8252 §7.3: a loopback address may have any port.
         self::assertNotSame('', $this->sent(['redirect_uri' => 'http://127.0.0.1:51234/back']));
+    }
+
+    /** RFC 8252 §8.6 */
+    public function test_an_address_that_anybody_may_listen_at_is_answered_while_somebody_is_there(): void
+    {
+        $this->holder();
+        $this->signIn();
+        $this->clock->move('+1 second');
+        $here = ['redirect_uri' => 'http://127.0.0.1:51234/back'];
+        $this->knock('POST', '/authorizations/next', ['token' => $token = $this->sent($here)])->assertOk()->assertJsonPath('step', 'consent');
+        $this->knock('POST', '/authorizations/agree', ['token' => $token])->assertOk()->assertJsonPath('step', 'grant');
+        $this->clock->move('+1 second');
+        $this->knock('POST', '/authorizations/next', ['token' => $this->sent($here)])->assertOk()->assertJsonPath('step', 'consent');
+        self::assertSame('interaction_required', self::back($this->knock('POST', '/authorizations/next', ['token' => $this->sent([...$here, 'prompt' => 'none'])])->assertOk())['error']);
+        $waiting = $this->sent($here);
+        $this->signIn();
+        $this->knock('POST', '/authorizations/next', ['token' => $waiting])->assertOk()->assertJsonPath('step', 'grant');
     }
 
     public function test_a_scope_that_is_a_permission_goes_to_who_has_it(): void

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Clients;
+
+use Kennel\App\Platform\Moment;
+use Kennel\Core\Secrets\Token;
+use Psr\Clock\ClockInterface;
+
+/** Whether a secret is an app's. Asked at most requests for tokens, so it is made of nothing else. */
+final readonly class CheckSecret
+{
+    /** "Last used" is written at most this often, in seconds: a token request should not be one write more. */
+    private const USED_EVERY = 3_600;
+
+    public function __construct(private ClockInterface $clock)
+    {
+    }
+
+    /** Looked up by its digest: what the store compares says nothing of the secret. */
+    public function isOf(string $app, #[\SensitiveParameter] string $shown): bool
+    {
+        $token = Token::read($shown);
+        $secret = $token === null ? null : AppSecret::query()->toBase()->where('digest', $token->digest())->whereNull('revoked_at')->first(['seq', 'app_key', 'used_at']);
+        if ($secret === null || ! hash_equals((string) $secret->app_key, $app)) {
+            return false;
+        }
+        $now = $this->clock->now();
+        if ($secret->used_at === null || $now->getTimestamp() - Moment::read((string) $secret->used_at)->getTimestamp() >= self::USED_EVERY) {
+            AppSecret::query()->whereKey($secret->seq)->update(['used_at' => Moment::write($now)]);
+        }
+
+        return true;
+    }
+}

@@ -70,6 +70,7 @@ use Kennel\App\Http\Signup\SignupController;
 use Kennel\App\Http\Throttling\BrakeController;
 use Kennel\App\Http\Tokens\AuthorizationController;
 use Kennel\App\Http\Tokens\DeviceController;
+use Kennel\App\Http\Tokens\InspectorController;
 use Kennel\App\Http\Tokens\LeaveController;
 use Kennel\App\Http\Tokens\OwnAppController;
 use Kennel\App\Http\Verification\VerificationController;
@@ -205,6 +206,7 @@ Route::put('providers/{key}/secret', [ProviderController::class, 'setSecret'])->
 Route::get('apps/{key}/client', [ClientController::class, 'show'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::post('apps/{key}/secrets', [ClientController::class, 'addSecret'])->middleware([RequirePermission::named('kennel:rules.manage'), RequireFreshProof::class]);
 Route::delete('apps/{key}/secrets/{id}', [ClientController::class, 'revokeSecret'])->middleware(RequirePermission::named('kennel:rules.manage'));
+Route::post('tokens/inspect', [InspectorController::class, 'inspect'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::get('signing-keys', [SigningKeyController::class, 'index'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::post('signing-keys', [SigningKeyController::class, 'rotate'])->middleware([RequirePermission::named('kennel:rules.manage'), RequireFreshProof::class]);
 Route::post('signing-keys/{kid}/withdraw', [SigningKeyController::class, 'withdraw'])->where('kid', '[A-Za-z0-9_-]{43}')->middleware([RequirePermission::named('kennel:rules.manage'), RequireFreshProof::class]);

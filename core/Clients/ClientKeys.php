@@ -16,7 +16,7 @@ final class ClientKeys
     {
         $set = json_decode($json, true, 8);
         $keys = is_array($set) && is_array($set['keys'] ?? null) && array_is_list($set['keys']) ? $set['keys'] : [];
-        $ids = array_column($keys, 'kid');
+        $ids = array_filter(array_column($keys, 'kid'), is_string(...));
         $read = PublicKeys::of($keys);
         $holds = $keys !== [] && count($keys) <= self::MOST && count($ids) === count($keys) && count(array_unique($ids)) === count($ids) && count($read->all) === count($keys);
 

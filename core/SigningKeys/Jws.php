@@ -63,6 +63,6 @@ final readonly class Jws
         $read = is_string($json) ? json_decode($json, true, self::DEEPEST) : null;
 
         // An empty list is written as an object's opposite, "[]".
-        return is_array($read) && ($read !== [] ? ! array_is_list($read) : ltrim((string) $json)[0] === '{') ? $read : null;
+        return is_array($read) && ($read !== [] ? ! array_is_list($read) : ltrim($json)[0] === '{') ? $read : null;
     }
 }

@@ -60,7 +60,7 @@ final readonly class KeySchedule
         $at = array_search($key->id, array_column($this->keys, 'id'), true);
         $follower = is_int($at) ? $this->keys[$at + 1] ?? null : null;
 
-        return $follower?->usedFrom->modify("+{$this->longest} seconds");
+        return $follower?->usedFrom->add(new \DateInterval("PT{$this->longest}S"));
     }
 
     /** From when on a key is due that is not there yet; null while none is. At once where nothing could be signed. */

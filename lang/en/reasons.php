@@ -495,6 +495,9 @@ return [
     'device' => [
         'code' => 'No device is waiting by this code. It counts for ten minutes: look at the device again.',
     ],
+    'inspector' => [
+        'text' => 'Paste a token or an address, of at most :maximum bytes.',
+    ],
     'signing' => [
         'algorithm' => 'There is :algorithms.',
     ],

@@ -40,6 +40,17 @@ final class AppsTest extends BrowserTestCase
         self::assertNotContains($current, array_column(json_decode((string) file_get_contents(self::$server->url('/oauth/jwks')), true)['keys'], 'kid'));
     }
 
+    public function test_what_a_developer_pastes_is_read(): void
+    {
+        $console = $this->enterConsole('/apps/inspector')->see('Look at it');
+        $token = 'eyJhbGciOiJub25lIn0.'.rtrim(strtr(base64_encode('{"iss":"https://elsewhere.example","exp":1000,"sub":"somebody"}'), '+/', '-_'), '=').'.';
+        $console->type('A token, the address an app sends a browser to, or the one it comes back with', $token)->press('Look at it');
+        $console->see('A signed token (JWT)')->see('By an algorithm that its key is not for.')->see('It has run out, at 1970-01-01T00:16:40.000Z.')->see('Whom it is about');
+        $this->assertAccessible();
+        self::assertSame('', $console->overflow());
+        $console->type('A token, the address an app sends a browser to, or the one it comes back with', ' ')->press('Look at it')->see('Paste a token or an address');
+    }
+
     private function proves(): void
     {
         self::$browser->until(static fn (): bool => preg_match('/Confirm your password|Revision 6/', self::$browser->text()) === 1, 'a proof or the revision');

@@ -4,6 +4,7 @@ import { DraftFigure, DraftState, StationHead } from '../rules/Bench';
 import { DraftBar } from '../rules/DraftBar';
 import { DraftProvider } from '../rules/hand';
 import { AppList } from './AppList';
+import { InspectorTab } from './InspectorTab';
 import { KeysTab } from './KeysTab';
 import { RegistrationTab } from './RegistrationTab';
 
@@ -11,6 +12,7 @@ const TABS = [
   ['all', 'All', 'kennel:apps.read'],
   ['registration', 'Registration', 'kennel:rules.read'],
   ['keys', 'Signing keys', 'kennel:rules.read'],
+  ['inspector', 'Inspector', 'kennel:rules.read'],
 ] as const;
 
 /** The apps this Kennel serves, by what each comes to tokens, and the keys that sign them. */
@@ -47,7 +49,7 @@ export function AppsStation() {
     <section className="flex h-full flex-col" aria-label="Apps">
       {head}
       <div className="min-h-0 flex-1 overflow-y-auto px-5 py-4 max-sm:px-3">
-        {tab === 'keys' ? <KeysTab /> : <AppList />}
+        {tab === 'keys' ? <KeysTab /> : tab === 'inspector' ? <InspectorTab /> : <AppList />}
       </div>
     </section>
   );

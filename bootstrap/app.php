@@ -8,6 +8,7 @@ use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Support\Facades\Route;
 use Kennel\App\Console\AccountCommand;
+use Kennel\App\Console\AppCommand;
 use Kennel\App\Console\AskRelayCommand;
 use Kennel\App\Console\BackupCommand;
 use Kennel\App\Console\BounceCommand;
@@ -49,7 +50,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         },
     )
     ->withCommands([
-        AccountCommand::class, AskRelayCommand::class, BackupCommand::class, BounceCommand::class, CheckCommand::class, ImportCommand::class, InstallCommand::class, KeysCommand::class,
+        AccountCommand::class, AppCommand::class, AskRelayCommand::class, BackupCommand::class, BounceCommand::class, CheckCommand::class, ImportCommand::class, InstallCommand::class, KeysCommand::class,
         NoteCensusCommand::class, PeppersCommand::class, PurgeCommand::class, RestoreCommand::class, RulesCommand::class, SeedDemo::class, WriteOlderSite::class,
     ])
     ->withSchedule(static function (Schedule $schedule): void {

@@ -126,6 +126,9 @@ final readonly class Client
     /** @throws InvalidRuleBook */
     private function holdTogether(Document $document): void
     {
+        if (preg_match('/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/D', $this->key) === 1) {
+            throw $document->mistake('key', 'must not look like the id of an account: a token of the app itself would read as one of a person');
+        }
         if ($this->may(GrantType::AuthorizationCode) && $this->redirectUris === [] && $this->key !== self::EXAMPLE['key']) {
             throw $document->mistake('redirect_uris', 'must have at least one address for authorization_code');
         }

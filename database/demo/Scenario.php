@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
+use Illuminate\Contracts\Encryption\Encrypter;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Duties\TermsAcceptance;
@@ -64,6 +65,7 @@ final class Scenario
         private readonly SessionRules $sessions,
         private readonly VerificationRules $verification,
         private readonly WriteInvitation $writeInvitation,
+        private readonly Encrypter $encrypter,
     ) {
     }
 
@@ -93,6 +95,7 @@ final class Scenario
             $history = new History($entropy, new SeededEntropy(self::SEED + 3), $start, $loader, $this->composition, self::app('gaugebook'), $this->sessions, $this->verification, $numbers);
             $invitations = new InvitationFiller(new SeededEntropy(self::SEED + 4), $start, $loader, $this->writeInvitation, self::app('floodline'), $numbers);
             $signins = new SigninFiller(new SeededEntropy(self::SEED + 5), $start, $loader);
+            $tokens = new TokenFiller(new SeededEntropy(self::SEED + 6), $start, $loader, $this->encrypter);
             $keeper = '';
             $ages = new SeededEntropy(self::SEED + 1);
             $timeline = Timeline::of($accounts, static fn (int $index): int => isset(self::KEEPERS[$index]) ? (380 - $index * 40) * self::DAY : AccountMaker::age($index, $ages));
@@ -117,6 +120,7 @@ final class Scenario
                 $history->note($account);
                 $invitations->note($account);
                 $signins->note($account);
+                $tokens->note($account);
                 if ($made % self::TELL_EVERY === 0 && $progress !== null && ! $progress($made)) {
                     throw new Stopped($made);
                 }
@@ -124,6 +128,7 @@ final class Scenario
             $figures->write();
             $history->write();
             $invitations->write($people);
+            $tokens->write();
             $loader->add(AccountView::class, Views::of($keeper, $start));
         });
 

@@ -34,7 +34,7 @@ final class AppsTest extends BrowserTestCase
         $console->see('Tokens for the app itself')->press('Signing keys')->see('signs now');
         $this->assertAccessible();
         $console->press('Make the next key…')->press('Make it')->see('published, signs later');
-        $current = (string) self::$server->database()->query("SELECT id FROM signing_keys WHERE algorithm = 'EdDSA' ORDER BY seq LIMIT 1")->fetchColumn();
+        $current = (string) self::$server->database()->query("SELECT id FROM signing_keys WHERE withdrawn_at IS NULL AND used_from < strftime('%Y-%m-%dT%H:%M:%fZ') ORDER BY used_from DESC LIMIT 1")->fetchColumn();
         $console->press("Withdraw {$current}")->see('counts for nothing at once')->type('Reason', 'It was in a backup that got lost')->press('Withdraw it now')->see('was withdrawn by Maren Thistlewood: It was in a backup that got lost');
         $this->assertAccessible();
         self::assertNotContains($current, array_column(json_decode((string) file_get_contents(self::$server->url('/oauth/jwks')), true)['keys'], 'kid'));

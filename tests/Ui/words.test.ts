@@ -30,6 +30,7 @@ describe('the catalogues of the account pages', () => {
       'kit.secondStep.code',
       'boxes.name',
       'verify.done.0',
+      'letIn.as.1',
       'passkeys.title',
     ]);
   });

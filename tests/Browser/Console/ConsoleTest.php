@@ -15,7 +15,7 @@ final class ConsoleTest extends BrowserTestCase
     public function test_every_station_by_its_keys_in_light_and_dark(): void
     {
         $console = $this->enterConsole();
-        foreach (['s' => 'Who may sign up', 'm' => 'Subject', 'p' => 'Stored hashes by scheme', 'l' => 'Second factor demanded of', 'r' => 'Approves what observers enter', 'q' => 'what this Kennel serves', 'a' => 'shown, last seen first', 't' => 'append-only', 'h' => 'Needs you'] as $key => $text) {
+        foreach (['s' => 'Who may sign up', 'm' => 'Subject', 'p' => 'Stored hashes by scheme', 'l' => 'Second factor demanded of', 'r' => 'Approves what observers enter', 'q' => 'What for', 'a' => 'shown, last seen first', 't' => 'append-only', 'h' => 'Needs you'] as $key => $text) {
             $console->keys('g')->keys($key)->see($text);
             $console->viewport(1280, 800);
             $this->assertAccessible();

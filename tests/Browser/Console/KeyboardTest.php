@@ -36,7 +36,7 @@ final class KeyboardTest extends BrowserTestCase
     {
         $console = $this->enterConsole();
         $account = (string) self::$server->database()->query("SELECT id FROM accounts WHERE email = 'oriel@alderwend.example'")->fetchColumn();
-        foreach (['', '/sign-up/rules', '/sign-up/fields?field=home_reach', '/sign-up/look', '/sign-up/cases', '/sign-up/revisions?revision=4', '/sign-up/funnel', '/sign-up/code', '/invitations/open', '/invitations/progress', '/invitations/invite', '/mail/mailboxes', '/mail', '/passwords', '/passwords/policy', '/passwords/hashing', '/accounts/import', '/sign-in/ways', '/sign-in/brakes', '/sign-in/sessions', '/roles', '/apps', "/accounts/{$account}?q=oriel", '/audit'] as $station) {
+        foreach (['', '/sign-up/rules', '/sign-up/fields?field=home_reach', '/sign-up/look', '/sign-up/cases', '/sign-up/revisions?revision=4', '/sign-up/funnel', '/sign-up/code', '/invitations/open', '/invitations/progress', '/invitations/invite', '/mail/mailboxes', '/mail', '/passwords', '/passwords/policy', '/passwords/hashing', '/accounts/import', '/sign-in/ways', '/sign-in/brakes', '/sign-in/sessions', '/roles', '/apps', '/apps/registration?app=gaugebook', '/apps/keys', '/apps/inspector', "/accounts/{$account}?q=oriel", '/audit'] as $station) {
             $this->visit("/console{$station}")->until(static fn (): bool => ! str_contains($console->text(), 'Loading') && $console->text() !== '', 'the station');
             self::assertSame([], $console->walk(60), $station);
         }

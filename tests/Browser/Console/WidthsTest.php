@@ -12,7 +12,7 @@ final class WidthsTest extends BrowserTestCase
     /** 1280 at 200 % is a page of 640. */
     private const SIZES = [[1280, 800], [1024, 768], [640, 400], [375, 812]];
 
-    private const STATIONS = ['', '/sign-up/rules', '/sign-up/fields', '/sign-up/look', '/sign-up/cases', '/sign-up/revisions?revision=4', '/sign-up/funnel', '/sign-up/code', '/invitations/open', '/invitations/progress', '/invitations/invite', '/mail/mailboxes', '/mail', '/passwords', '/passwords/policy', '/passwords/hashing', '/accounts/import', '/sign-in/ways', '/sign-in/brakes', '/sign-in/sessions', '/roles', '/apps', '/accounts', '/audit'];
+    private const STATIONS = ['', '/sign-up/rules', '/sign-up/fields', '/sign-up/look', '/sign-up/cases', '/sign-up/revisions?revision=4', '/sign-up/funnel', '/sign-up/code', '/invitations/open', '/invitations/progress', '/invitations/invite', '/mail/mailboxes', '/mail', '/passwords', '/passwords/policy', '/passwords/hashing', '/accounts/import', '/sign-in/ways', '/sign-in/brakes', '/sign-in/sessions', '/roles', '/apps', '/apps/registration?app=gaugebook', '/apps/keys', '/apps/inspector', '/accounts', '/audit'];
 
     public function test_no_station_scrolls_sideways_and_the_rail_stays(): void
     {

@@ -97,7 +97,7 @@ final class TokenMeasures
         $database = $stand->database();
         $now = gmdate('Y-m-d\TH:i:s.000\Z');
         $database->prepare("INSERT INTO app_secrets (id, app_key, digest, hint, created_by, created_at, used_at) VALUES ('019a0f00-0000-7000-8000-0000000000ab', 'gaugebook', ?, 'ssss', 'bench', ?, ?)")->execute([hash('sha256', self::SECRET), $now, $now]);
-        [$session, $account] = $database->query("SELECT s.id, s.account_id FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE a.email = 'maren@alderwend.example' AND s.surface = 'pages' ORDER BY s.seq DESC LIMIT 1")->fetch(\PDO::FETCH_NUM);
+        [$session, $account] = $database->query("SELECT s.id, s.account_id FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE a.email = 'maren@alderwend.example' AND s.surface = 'pages' ORDER BY s.seq DESC LIMIT 1")->fetchAll(\PDO::FETCH_NUM)[0];
         $insert = $database->prepare("INSERT INTO authorizations (id, app_key, account_id, session_id, scope, resources, is_offline, proven_at, proven_by, code_digest, code_challenge, redirect_uri, code_until, lapses_at, created_at) VALUES (?, 'gaugebook', ?, ?, 'openid roles', '[]', 1, ?, 'password', ?, ?, ?, ?, ?, ?)");
         $later = gmdate('Y-m-d\TH:i:s.000\Z', time() + 7_200);
         $database->beginTransaction();
@@ -105,6 +105,9 @@ final class TokenMeasures
             $insert->execute([sprintf('019a0f00-0000-7000-8000-%012x', $one), $account, $session, $now, hash('sha256', self::code($one)), CodeChallenge::of(self::VERIFIER)->text, self::BACK, $later, $later, $now]);
         }
         $database->commit();
+        unset($insert);
+        // As a database is that grew bit by bit: what was written at one time would be read past in the log at each request.
+        $database->query('PRAGMA wal_checkpoint(TRUNCATE)')->fetchAll();
     }
 
     /** The data is kept between runs. */

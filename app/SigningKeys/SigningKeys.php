@@ -30,6 +30,9 @@ final class SigningKeys
     /** @var list<SigningKey>|null as they were when they were first asked for */
     private ?array $keys = null;
 
+    /** In seconds: how long the token counts that counts longest. */
+    private ?int $longest = null;
+
     /** @var array<string, Secret> private halves that were opened, by the key's id */
     private array $opened = [];
 
@@ -83,7 +86,7 @@ final class SigningKeys
     {
         $times = array_map(static fn (SigningKey $key) => $key->times(), array_values(array_filter($this->all(), static fn (SigningKey $key): bool => $key->algorithm === $algorithm)));
 
-        return new KeySchedule($times, max(self::AT_LEAST, ...array_values(array_map(static fn (Client $one): int => $one->accessLifetime->seconds, $this->clients->all)), ...[0]));
+        return new KeySchedule($times, $this->longest ??= max(self::AT_LEAST, ...array_values(array_map(static fn (Client $one): int => $one->accessLifetime->seconds, $this->clients->all))));
     }
 
     /** Makes what is due, of each kind that an app signs with. Called every few minutes; where nobody calls, signing makes the first key itself. */
@@ -104,7 +107,7 @@ final class SigningKeys
         $schedule = $this->schedule($algorithm);
         $now = $this->clock->now();
         $isFirst = $schedule->current($now) === null;
-        if ($schedule->next($now) !== null || ! $this->add($algorithm, $by, $isFirst ? $now : $this->rules->publishedBefore->after($now))) {
+        if ($schedule->next($now) !== null || ! $this->add($algorithm, $by, $isFirst ? null : $this->rules->publishedBefore->after($now))) {
             throw Refusal::conflict('key.next_is_there');
         }
     }
@@ -135,13 +138,16 @@ final class SigningKeys
         $this->keys = null;
     }
 
+    /** Before a transaction in which something is signed: the very first key of its kind is made now, since that takes time. */
+    public function prepare(SigningAlgorithm $algorithm): void
+    {
+        $this->schedule($algorithm)->current($this->clock->now()) === null && $this->add($algorithm, Actor::kennel(), null);
+    }
+
     private function current(SigningAlgorithm $algorithm): SigningKey
     {
-        $current = $this->schedule($algorithm)->current($this->clock->now());
-        if ($current === null) {
-            $this->add($algorithm, Actor::kennel(), $this->clock->now());
-            $current = $this->schedule($algorithm)->current($this->clock->now()) ?? throw new \LogicException('A key was made that does not sign.');
-        }
+        $this->prepare($algorithm);
+        $current = $this->schedule($algorithm)->current($this->clock->now()) ?? throw new \LogicException('A key was made that does not sign.');
         foreach ($this->all() as $key) {
             if ($key->id === $current->id) {
                 return $key;
@@ -165,7 +171,7 @@ final class SigningKeys
             if ($schedule->next($now) !== null) {
                 return false;
             }
-            $due = $from === null || $schedule->current($now) === null ? $schedule->due($this->rules, $now) : $from;
+            $due = $from ?? $schedule->due($this->rules, $now);
             if ($due === null) {
                 return false;
             }

@@ -10,6 +10,7 @@ use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Http\Client\ConnectionException;
 use Illuminate\Http\Client\Factory;
 use Illuminate\Queue\InteractsWithQueue;
+use Illuminate\Support\Facades\DB;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Sessions\LiveSessions;
 use Kennel\App\SigningKeys\SigningKeys;
@@ -17,7 +18,7 @@ use Kennel\Core\Clients\Clients;
 use Psr\Clock\ClockInterface;
 
 /**
- * Tells an app that somebody signed out (OpenID Connect Back-Channel Logout 1.0). A queued job: an app that does not answer holds nobody up, and is told again later,
+ * Tells an app that somebody signed out (OpenID Connect Back-Channel Logout 1.0). A queued job: an app that does not answer holds no person up, and is told again later,
  * each time a little later than before.
  */
 final class TellSignedOut implements ShouldQueue
@@ -73,11 +74,13 @@ final class TellSignedOut implements ShouldQueue
         $apps = array_keys(array_filter($clients->all, static fn ($client): bool => $client->backchannelLogoutUri !== ''));
         $told = 0;
         foreach ($apps === [] ? [] : Authorization::query()->signedOut(array_map(strval(...), $apps), $sessions->ids())->limit(500)->get() as $one) {
-            // Marked first, and by one alone: whoever else looks at this moment finds nothing left to tell.
-            if (Authorization::query()->whereKey($one->seq)->whereNull('told_at')->update(['told_at' => Moment::write($clock->now())]) === 1) {
-                self::dispatch($one->app_key, $one->account_id, $one->session_id);
-                $told++;
-            }
+            // By one alone, and both or neither: jobs lie in the same database.
+            $told += DB::transaction(static function () use ($one, $clock): int {
+                $marked = Authorization::query()->whereKey($one->seq)->whereNull('told_at')->update(['told_at' => Moment::write($clock->now())]);
+                $marked === 1 && self::dispatch($one->app_key, $one->account_id, $one->session_id);
+
+                return $marked;
+            });
         }
 
         return $told;

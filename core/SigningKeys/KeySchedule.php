@@ -10,7 +10,7 @@ namespace Kennel\Core\SigningKeys;
  */
 final readonly class KeySchedule
 {
-    /** @var list<KeyTimes> in the order they sign; none that was withdrawn */
+    /** @var list<KeyTimes> in the order they sign; none that was withdrawn before it did */
     private array $keys;
 
     /**
@@ -19,22 +19,21 @@ final readonly class KeySchedule
      */
     public function __construct(array $keys, private int $longest)
     {
-        $keys = array_values(array_filter($keys, static fn (KeyTimes $one): bool => $one->withdrawnAt === null));
+        $keys = array_values(array_filter($keys, static fn (KeyTimes $one): bool => $one->withdrawnAt === null || $one->withdrawnAt > $one->usedFrom));
         // Two that began in the same moment: in the order they were made, which ids are not; so by id, always alike.
         usort($keys, static fn (KeyTimes $one, KeyTimes $other): int => [$one->usedFrom, $one->id] <=> [$other->usedFrom, $other->id]);
         $this->keys = $keys;
     }
 
+    /** The one that began last; none where that was withdrawn, since whoever had its turn before does not have it again. */
     public function current(\DateTimeImmutable $now): ?KeyTimes
     {
-        $current = null;
+        $last = null;
         foreach ($this->keys as $key) {
-            if ($key->usedFrom <= $now) {
-                $current = $key;
-            }
+            $last = $key->usedFrom <= $now ? $key : $last;
         }
 
-        return $current;
+        return $last?->withdrawnAt === null ? $last : null;
     }
 
     public function next(\DateTimeImmutable $now): ?KeyTimes
@@ -51,7 +50,7 @@ final readonly class KeySchedule
     /** @return list<KeyTimes> what tokens may be verified by */
     public function published(\DateTimeImmutable $now): array
     {
-        return array_values(array_filter($this->keys, fn (KeyTimes $key): bool => ($until = $this->goneAt($key)) === null || $until > $now));
+        return array_values(array_filter($this->keys, fn (KeyTimes $key): bool => $key->withdrawnAt === null && (($until = $this->goneAt($key)) === null || $until > $now)));
     }
 
     /** When a key leaves the key set; null while nothing follows it. */

@@ -84,6 +84,10 @@ final readonly class RecordWire
     private function headers(array $all, array $shown): array
     {
         $kept = array_intersect_key($all, array_flip($shown));
+        if (isset($kept['location'])) {
+            // What is behind the path is for whoever goes there: codes, tokens, what an app gave along.
+            $kept['location'] = array_map(static fn (?string $address): string => (string) preg_replace('/[?#].*/s', '', (string) $address), $kept['location']);
+        }
 
         return array_map(static fn (array $values): string => mb_scrub(mb_substr(implode(', ', $values), 0, 300)), $kept);
     }

@@ -41,8 +41,12 @@ final readonly class AuthorizationController
         $person = $this->caller->get();
         $body = Body::of($request);
         $pending = $this->authorize->pending($body->text('token') ?? '');
+        $account = $body->text('account') ?? '';
         $body->complete();
-        $this->authorize->agree($pending, $person);
+        // Who read it may be another than who is signed in by now, from another tab: then they are asked themselves.
+        if ($account === $person->accountId) {
+            $this->authorize->agree($pending, $person);
+        }
 
         return $this->answer($pending);
     }
@@ -72,7 +76,7 @@ final readonly class AuthorizationController
         return Json::ok([
             'step' => $step->value,
             'login_hint' => $pending->request->loginHint,
-            ...$step === Step::Consent && $person !== null ? ['asks' => ['app' => self::name($this->apps, $pending->client), 'account' => ['name' => $person->name, 'email' => $person->email], 'scope' => self::described($pending->client, $pending->request->scope)]] : [],
+            ...$step === Step::Consent && $person !== null ? ['asks' => ['app' => self::name($this->apps, $pending->client), 'account' => ['id' => $person->accountId, 'name' => $person->name, 'email' => $person->email], 'scope' => self::described($pending->client, $pending->request->scope)]] : [],
         ]);
     }
 

@@ -11,6 +11,7 @@ use Kennel\App\Clients\AuthenticateClient;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Throttling\Source;
 use Kennel\App\Platform\Throttling\Throttle;
+use Kennel\App\SigningKeys\SigningKeys;
 use Kennel\App\Tokens\Authorize;
 use Kennel\App\Tokens\CountTokens;
 use Kennel\App\Tokens\Devices;
@@ -101,6 +102,8 @@ final readonly class TokenController
         if (! $client->may($grant)) {
             throw new OAuthRefused(OAuthError::UnauthorizedClient, "The app is not registered for {$grant->value}.");
         }
+
+        app(SigningKeys::class)->prepare($client->algorithm);
 
         return match ($grant) {
             GrantType::AuthorizationCode => app(ExchangeCode::class)($client, $form),

@@ -54,4 +54,27 @@ final class KeyScheduleTest extends TestCase
         self::assertSame(['b'], array_column($schedule->published($now), 'id'));
         self::assertSame('b', $schedule->next($now)?->id);
     }
+
+    /** Whoever has had its turn does not have it again, and does not come back into the key set. */
+    public function test_a_former_one_does_not_take_the_place_of_one_that_was_withdrawn(): void
+    {
+        $now = new \DateTimeImmutable('2026-05-01T00:00:00Z');
+        $former = new KeyTimes('former', $now->modify('-100 days'));
+        $withdrawn = new KeyTimes('withdrawn', $now->modify('-10 days'), $now);
+        $schedule = new KeySchedule([$former, $withdrawn], self::LONGEST);
+        self::assertNull($schedule->current($now));
+        self::assertSame([], $schedule->published($now));
+        $schedule = new KeySchedule([$former, $withdrawn, new KeyTimes('its follower', $now)], self::LONGEST);
+        self::assertSame(['its follower'], array_column($schedule->published($now), 'id'));
+        self::assertSame('its follower', $schedule->current($now)?->id);
+    }
+
+    public function test_one_that_was_withdrawn_before_it_signed_follows_nothing(): void
+    {
+        $now = new \DateTimeImmutable('2026-05-01T00:00:00Z');
+        $current = new KeyTimes('current', $now->modify('-10 days'));
+        $schedule = new KeySchedule([$current, new KeyTimes('next', $now->modify('+1 day'), $now)], self::LONGEST);
+        self::assertNull($schedule->goneAt($current));
+        self::assertSame('current', $schedule->current($now->modify('+2 days'))?->id);
+    }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Feature\Tokens;
 
 use Illuminate\Support\Facades\DB;
+use Kennel\App\Evidence\Watch;
 use Kennel\App\Roles\Assignments;
 use PHPUnit\Framework\Attributes\DataProvider;
 
@@ -93,7 +94,11 @@ final class CodeFlowTest extends TokenTestCase
         $sent = fn (string $scope): string => $this->sent(['scope' => $scope, 'redirect_uri' => 'https://floodline.alderwend.example/'], 'floodline');
         $this->knock('POST', '/authorizations/next', ['token' => $token = $sent('openid email')])->assertOk()
             ->assertJsonPath('step', 'consent')->assertJsonPath('asks.app', 'Floodline')->assertJsonPath('asks.scope.1', ['scope' => 'email', 'about' => null]);
-        $this->knock('POST', '/authorizations/agree', ['token' => $token])->assertOk()->assertJsonPath('step', 'grant');
+        $this->inBrowserOf('another')->holder('else@post.example', 'Somebody Else');
+        $this->signIn('else@post.example');
+        // Who is signed in by now is not who read it.
+        $this->knock('POST', '/authorizations/agree', ['token' => $token, 'account' => $holder->id])->assertOk()->assertJsonPath('step', 'consent')->assertJsonPath('asks.account.email', 'else@post.example');
+        $this->inBrowserOf('the first')->knock('POST', '/authorizations/agree', ['token' => $token, 'account' => $holder->id])->assertOk()->assertJsonPath('step', 'grant');
         $this->knock('POST', '/authorizations/next', ['token' => $sent('openid')])->assertOk()->assertJsonPath('step', 'grant');
         $this->knock('POST', '/authorizations/next', ['token' => $more = $sent('openid phone')])->assertOk()->assertJsonPath('step', 'consent');
         $refused = self::back($this->knock('POST', '/authorizations/refuse', ['token' => $more])->assertOk());
@@ -168,12 +173,12 @@ final class CodeFlowTest extends TokenTestCase
     /** RFC 8252 §8.6 */
     public function test_an_address_that_anybody_may_listen_at_is_answered_while_somebody_is_there(): void
     {
-        $this->holder();
+        $holder = $this->holder();
         $this->signIn();
         $this->clock->move('+1 second');
         $here = ['redirect_uri' => 'http://127.0.0.1:51234/back'];
         $this->knock('POST', '/authorizations/next', ['token' => $token = $this->sent($here)])->assertOk()->assertJsonPath('step', 'consent');
-        $this->knock('POST', '/authorizations/agree', ['token' => $token])->assertOk()->assertJsonPath('step', 'grant');
+        $this->knock('POST', '/authorizations/agree', ['token' => $token, 'account' => $holder->id])->assertOk()->assertJsonPath('step', 'grant');
         $this->clock->move('+1 second');
         $this->knock('POST', '/authorizations/next', ['token' => $this->sent($here)])->assertOk()->assertJsonPath('step', 'consent');
         self::assertSame('interaction_required', self::back($this->knock('POST', '/authorizations/next', ['token' => $this->sent([...$here, 'prompt' => 'none'])])->assertOk())['error']);
@@ -204,5 +209,16 @@ final class CodeFlowTest extends TokenTestCase
         self::assertStringStartsWith('/a/gaugebook/not-let-in#error=invalid_request_uri', $go());
         $this->send('/oauth/par', self::request(['redirect_uri' => 'https://evil.example/']), $header)->assertStatus(400)->assertJsonPath('error', 'invalid_request');
         $this->send('/oauth/par', self::request(), ['Authorization' => 'Basic '.base64_encode('gaugebook:'.str_repeat('A', 43))])->assertUnauthorized()->assertJsonPath('error', 'invalid_client');
+    }
+
+    /** The address a browser is sent on to carries what is worth something to whoever reads it. */
+    public function test_the_evidence_says_where_to_and_not_what_goes_along(): void
+    {
+        $this->app->make(Watch::class)->begin();
+        $this->sent();
+        $this->send('/oauth/authorize', self::request(['scope' => 'everything']), method: 'GET');
+        $this->send('/oauth/logout', ['client_id' => 'gaugebook', 'id_token_hint' => 'a.token.here'], method: 'GET');
+        self::assertSame(['/a/gaugebook/authorize', self::BACK, '/a/gaugebook/leave'], DB::table('evidence')->where('lane', 'wire')->orderBy('seq')->pluck('content')->map(static fn (string $json): string => json_decode($json, true)['response']['headers']['location'])->all());
+        self::assertStringNotContainsString('a.token.here', implode(DB::table('evidence')->pluck('content')->all()));
     }
 }

@@ -82,7 +82,7 @@ final class Rfc9700Test extends TokenTestCase
         $back = self::back($this->knock('POST', '/authorizations/next', ['token' => $this->sent(['state' => 'of this browser'])])->assertOk());
         self::assertSame('of this browser', $back['state']);
         // Another site’s page cannot let an app in by a browser that is signed in here.
-        $this->knock('POST', '/authorizations/agree', ['token' => $this->sent()], ['Origin' => 'https://evil.example'])->assertForbidden();
+        $this->knock('POST', '/authorizations/agree', ['token' => $this->sent(), 'account' => ''], ['Origin' => 'https://evil.example'])->assertForbidden();
         $this->knock('POST', '/authorizations/next', ['token' => $this->sent()], ['Sec-Fetch-Site' => 'cross-site'])->assertForbidden();
     }
 

@@ -48,8 +48,14 @@ export function Authorize({ app }: { app: Schemas['App'] }) {
     );
   }, [token]);
   const agree = useSubmit(async () => {
-    follow(await answer(api.POST('/authorizations/agree', { body: { token: token ?? '' } })));
-    return 'leaves';
+    const account = shown instanceof ApiError ? undefined : shown?.asks?.account.id;
+    const next = follow(
+      await answer(api.POST('/authorizations/agree', { body: { token: token ?? '', account: account ?? '' } })),
+    );
+    // Asked once more where somebody else is signed in by now.
+    if (next === null) return 'leaves';
+    setShown(next);
+    return undefined;
   }, setFailure);
   const refuse = useSubmit(async () => {
     const { address } = await answer(api.POST('/authorizations/refuse', { body: { token: token ?? '' } }));

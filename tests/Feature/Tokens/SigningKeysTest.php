@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\Tests\Feature\Tokens;
+
+use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\SigningKeys\SigningKey;
+use Kennel\App\SigningKeys\SigningKeys;
+use Kennel\Core\SigningKeys\SigningAlgorithm;
+
+/** Keys as they are kept: made once, withdrawn for good. */
+final class SigningKeysTest extends TokenTestCase
+{
+    private function keys(): SigningKeys
+    {
+        $this->app->forgetScopedInstances();
+
+        return $this->app->make(SigningKeys::class);
+    }
+
+    public function test_two_that_find_none_at_the_same_moment_make_one(): void
+    {
+        [$one, $other] = [$this->keys(), $this->keys()];
+        // Both have looked.
+        self::assertSame([[], []], [$one->all(), $other->all()]);
+        $signed = [$one->sign(['a' => 1], SigningAlgorithm::EdDsa, 'JWT'), $other->sign(['a' => 1], SigningAlgorithm::EdDsa, 'JWT')];
+        self::assertCount(1, array_unique($signed), 'by the same key');
+        self::assertSame(1, SigningKey::query()->count());
+    }
+
+    public function test_what_follows_a_key_that_is_withdrawn_is_new_or_next_and_never_former(): void
+    {
+        $this->keys()->sign([], SigningAlgorithm::EdDsa, 'JWT');
+        $former = $this->keys()->all()[0]->id;
+        $this->keys()->rotate(SigningAlgorithm::EdDsa, Actor::system());
+        $this->clock->move('+3 days');
+        self::assertCount(1, $this->keys()->published());
+        $current = $this->keys()->all()[1]->id;
+        $this->keys()->withdraw($current, 'It got out', Actor::system());
+        $ids = array_column($this->keys()->published(), 'kid');
+        self::assertCount(1, $ids);
+        self::assertNotContains($former, $ids);
+        self::assertNotContains($current, $ids);
+        self::assertSame('', SigningKey::query()->where('id', $current)->value('sealed'));
+    }
+
+    public function test_the_first_key_is_made_before_anything_is_written(): void
+    {
+        $this->holder();
+        $this->signIn();
+        $code = $this->code();
+        self::assertSame(0, SigningKey::query()->count());
+        $this->token([...$this->exchange($code), 'code_verifier' => str_repeat('y', 50)])->assertStatus(400);
+        self::assertSame(1, SigningKey::query()->count(), 'outside of the act that failed');
+    }
+}

@@ -19,7 +19,6 @@ use Kennel\Core\Accounts\Access;
 use Kennel\Core\Accounts\DutyRules;
 use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Roles\Assignment;
-use Kennel\Core\Roles\Authority;
 use Kennel\Core\Roles\Bounds;
 use Kennel\Core\Roles\PermissionSet;
 use Kennel\Core\Secrets\Token;
@@ -125,13 +124,7 @@ final class CurrentSession implements Caller
 
     public function permissionsOn(?string $app): array
     {
-        $may = array_filter(
-            $this->grants(),
-            static fn (array $apps, string $name): bool => ! str_starts_with($name, Authority::PREFIX) && (in_array(null, $apps, true) || in_array($app, $apps, true)),
-            ARRAY_FILTER_USE_BOTH,
-        );
-
-        return array_map(strval(...), array_keys($may));
+        return Bounds::on($app, $this->grants());
     }
 
     /** @return array<string, list<string|null>> apps by permission; null for wherever */

@@ -14,6 +14,7 @@ use Kennel\App\SigningKeys\SigningKeys;
 use Kennel\Core\Accounts\Access;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\Clients;
+use Kennel\Core\Clients\RedirectUri;
 use Kennel\Core\Clients\Scope;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Entropy;
@@ -69,9 +70,7 @@ final readonly class Authorize
     public function client(Parameters $asked): Client
     {
         $client = $this->clients->find($asked->needed('client_id')) ?? throw new OAuthRefused(OAuthError::InvalidClient, 'No app is registered under this client_id.');
-        if (! $client->redirectsTo($asked->needed('redirect_uri'))) {
-            throw new OAuthRefused(OAuthError::InvalidRequest, 'This redirect_uri is not registered for the app.');
-        }
+        self::requireRegistered($asked, $client);
 
         return $client;
     }
@@ -96,9 +95,7 @@ final readonly class Authorize
         if ($asked->text('request_uri') !== null) {
             throw new OAuthRefused(OAuthError::InvalidRequest, 'A pushed request must not have a request_uri.');
         }
-        if (! $client->redirectsTo($asked->needed('redirect_uri'))) {
-            throw new OAuthRefused(OAuthError::InvalidRequest, 'This redirect_uri is not registered for the app.');
-        }
+        self::requireRegistered($asked, $client);
         AuthorizationRequest::read($asked, $client);
 
         return self::PUSHED.$this->keep($asked, $client, self::PUSHED_FOR, true)->reveal();
@@ -128,16 +125,16 @@ final readonly class Authorize
         $row = $read === null ? null : PendingAuthorization::query()->where('digest', $read->digest())->where('is_pushed', false)->where('expires_at', '>', Moment::write($this->clock->now()))->first();
         $client = $row === null ? null : $this->clients->find($row->app_key);
         if ($row === null || $client === null) {
-            throw Refusal::invalid([new Reason('authorization.over')], 'authorization.over');
+            throw self::over();
         }
         try {
             $request = AuthorizationRequest::read(Parameters::of(self::read($row)), $client);
         } catch (OAuthRefused) {
             // The app was registered otherwise meanwhile.
-            throw Refusal::invalid([new Reason('authorization.over')], 'authorization.over');
+            throw self::over();
         }
         if (! $client->redirectsTo($request->redirectUri)) {
-            throw Refusal::invalid([new Reason('authorization.over')], 'authorization.over');
+            throw self::over();
         }
 
         return new PendingRequest($row->seq, $client, $request, Moment::read($row->created_at));
@@ -153,7 +150,7 @@ final readonly class Authorize
         ), $pending->askedAt, $this->clock->now());
         if ($person !== null && $step === Step::Grant && ! $this->isMeant($pending->request, $person)) {
             // Somebody else is signed in than whom the app means (OpenID Connect Core 1.0 §3.1.2.1, id_token_hint).
-            return in_array(Prompt::None, $pending->request->prompts, true) ? throw new OAuthRefused(OAuthError::LoginRequired, 'Somebody else is signed in.') : Step::SignIn;
+            return $pending->request->has(Prompt::None) ? throw new OAuthRefused(OAuthError::LoginRequired, 'Somebody else is signed in.') : Step::SignIn;
         }
 
         return $step;
@@ -177,7 +174,7 @@ final readonly class Authorize
         $code = Token::draw($this->entropy);
         $this->database->transaction(function () use ($pending, $person, $code): void {
             if (PendingAuthorization::query()->whereKey($pending->seq)->delete() !== 1) {
-                throw Refusal::invalid([new Reason('authorization.over')], 'authorization.over');
+                throw self::over();
             }
             $now = $this->clock->now();
             $until = $now->modify('+'.self::CODE_FOR.' seconds');
@@ -224,6 +221,19 @@ final readonly class Authorize
         ];
     }
 
+    /** @throws OAuthRefused */
+    private static function requireRegistered(Parameters $asked, Client $client): void
+    {
+        if (! $client->redirectsTo($asked->needed('redirect_uri'))) {
+            throw new OAuthRefused(OAuthError::InvalidRequest, 'This redirect_uri is not registered for the app.');
+        }
+    }
+
+    private static function over(): Refusal
+    {
+        return Refusal::invalid([new Reason('authorization.over')], 'authorization.over');
+    }
+
     private function isMeant(AuthorizationRequest $request, SignedIn $person): bool
     {
         $hint = $request->idTokenHint === null ? null : Jws::read($request->idTokenHint);
@@ -253,14 +263,12 @@ final readonly class Authorize
     }
 
     /**
-     * Into the query of the address as it is written, which may have one (RFC 6749 §3.1.2), with who answers (RFC 9207).
+     * With who answers (RFC 9207).
      *
      * @param  array<string, string|null>  $parameters
      */
     private static function answer(string $redirectUri, array $parameters): string
     {
-        $query = http_build_query([...array_filter($parameters, is_string(...)), 'iss' => Issuer::name()], '', '&', PHP_QUERY_RFC3986);
-
-        return $redirectUri.(str_contains($redirectUri, '?') ? '&' : '?').$query;
+        return RedirectUri::with($redirectUri, [...$parameters, 'iss' => Issuer::name()]);
     }
 }

@@ -13,6 +13,7 @@ use Kennel\Core\Accounts\Access;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\Clients;
 use Kennel\Core\Clients\GrantType;
+use Kennel\Core\Clients\Scope;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Token;
@@ -98,7 +99,11 @@ final readonly class Devices
         if ($person->standing->access !== Access::Full) {
             throw Refusal::notAllowed('session.limited', $person->standing->reasons);
         }
-        $scope = AuthorizationRequest::scope($row->scope, $client->scopeOf(GrantType::DeviceCode));
+        // Of what the app may still ask for: it may be registered otherwise since.
+        $scope = Scope::parse($row->scope) ?? Scope::of([]);
+        if (! $scope->isWithin($client->scopeOf(GrantType::DeviceCode))) {
+            throw Refusal::invalid([new Reason('device.code', 'code')]);
+        }
         /** @var list<string> $resources */
         $resources = json_decode($row->resources, true, flags: JSON_THROW_ON_ERROR);
         $this->database->transaction(function () use ($row, $client, $scope, $resources, $isLetIn, $person): void {
@@ -150,10 +155,7 @@ final readonly class Devices
             if (DeviceRequest::query()->whereKey($row->seq)->delete() !== 1) {
                 throw new OAuthRefused(OAuthError::InvalidGrant, 'The device_code is not known, or was used.');
             }
-            Authorization::query()->whereKey($holding->seq)->update([
-                ...$refresh === null ? [] : ['family_digest' => $refresh->familyDigest(), 'current_digest' => $refresh->secretDigest(), 'renewed_at' => Moment::write($now)],
-                'lapses_at' => Moment::write(IssueTokens::lapse($client, $holding, $now)),
-            ]);
+            Authorization::query()->whereKey($holding->seq)->update(IssueTokens::begun($client, $holding, $refresh, $now));
 
             return $this->issue->of($client, $holding, $holding->scope, $form->texts('resource'), $refresh, GrantType::DeviceCode, null);
         });

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Tokens;
 
+use Illuminate\Database\Eloquent\Builder;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
@@ -38,7 +39,18 @@ final readonly class EndAuthorizations
     /** Every one that a person gave one app. @return int how many */
     public function allOf(string $accountId, string $app, string $by): int
     {
-        $live = Authorization::query()->where('account_id', $accountId)->where('app_key', $app)->whereNull('ended_at');
+        return $this->all(Authorization::query()->where('account_id', $accountId)->where('app_key', $app), $by);
+    }
+
+    /**
+     * Many at once, which are told in the trail as one act by whoever ends them.
+     *
+     * @param  Builder<Authorization>  $which
+     * @return int how many
+     */
+    public function all(Builder $which, string $by): int
+    {
+        $live = $which->whereNull('ended_at');
         AccessToken::query()->whereIn('authorization_seq', $live->clone()->select('seq'))->delete();
 
         return $live->update(['ended_at' => Moment::write($this->clock->now()), 'ended_by' => $by]);

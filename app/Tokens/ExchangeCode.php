@@ -58,8 +58,7 @@ final readonly class ExchangeCode
         $answer = $this->database->transaction(function () use ($client, $form, $holding, $now, $refresh): ?array {
             $taken = Authorization::query()->whereKey($holding->seq)->whereNull('code_used_at')->whereNull('ended_at')->update([
                 'code_used_at' => Moment::write($now),
-                ...$refresh === null ? [] : ['family_digest' => $refresh->familyDigest(), 'current_digest' => $refresh->secretDigest(), 'renewed_at' => Moment::write($now)],
-                'lapses_at' => Moment::write(IssueTokens::lapse($client, $holding, $now)),
+                ...IssueTokens::begun($client, $holding, $refresh, $now),
             ]);
 
             return $taken === 1 ? $this->issue->of($client, $holding, $holding->scope, $form->texts('resource'), $refresh, GrantType::AuthorizationCode, $holding->nonce) : null;

@@ -13,7 +13,7 @@ use Kennel\Core\Accounts\DutyRules;
 use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Clients\Scope;
 use Kennel\Core\Roles\Assignment;
-use Kennel\Core\Roles\Authority;
+use Kennel\Core\Roles\Bounds;
 use Kennel\Core\Sessions\Proof;
 use Kennel\Core\Tokens\FamilyState;
 use Psr\Clock\ClockInterface;
@@ -87,13 +87,7 @@ final readonly class Holdings
         $this->roles->standAt($tag);
         $graph = $this->roles->graph();
         $roles = array_values(array_filter($graph->closure(array_column($held, 'role')), static fn (string $role): bool => $graph->countsFor($role, $app)));
-        $grants = $graph->grants(array_map(static fn (Assignment $one): array => [$one->role, $one->app], $held));
-        $permissions = array_filter(
-            $grants,
-            static fn (array $apps, string $name): bool => ! str_starts_with($name, Authority::PREFIX) && (in_array(null, $apps, true) || in_array($app, $apps, true)),
-            ARRAY_FILTER_USE_BOTH,
-        );
-        $names = array_map(strval(...), array_keys($permissions));
+        $names = Bounds::on($app, $graph->grants(array_map(static fn (Assignment $one): array => [$one->role, $one->app], $held)));
         sort($roles);
         sort($names);
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Tokens;
 
+use Kennel\App\Platform\Moment;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\GrantType;
 use Kennel\Core\Clients\Scope;
@@ -37,6 +38,19 @@ final readonly class IssueTokens
             ...$answer,
             ...$refresh === null ? [] : ['refresh_token' => $refresh->reveal()],
             ...$granted->has(Scope::OPENID) ? ['id_token' => $this->mint->id($client, $holding, $granted, $nonce)] : [],
+        ];
+    }
+
+    /**
+     * What is written of an authorization once its first tokens go out.
+     *
+     * @return array<string, string>
+     */
+    public static function begun(Client $client, Holding $holding, ?RefreshToken $refresh, \DateTimeImmutable $now): array
+    {
+        return [
+            ...$refresh === null ? [] : ['family_digest' => $refresh->familyDigest(), 'current_digest' => $refresh->secretDigest(), 'renewed_at' => Moment::write($now)],
+            'lapses_at' => Moment::write(self::lapse($client, $holding, $now)),
         ];
     }
 

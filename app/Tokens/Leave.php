@@ -4,19 +4,17 @@ declare(strict_types=1);
 
 namespace Kennel\App\Tokens;
 
-use Illuminate\Database\ConnectionInterface;
-use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Identity\SignedIn;
-use Kennel\App\Sessions\EndSessions;
 use Kennel\App\SigningKeys\SigningKeys;
 use Kennel\Core\Clients\Clients;
+use Kennel\Core\Clients\RedirectUri;
 use Kennel\Core\SigningKeys\Jws;
 use Kennel\Core\SigningKeys\Verdict;
 
 /** An app sends a person's browser to be signed out (OpenID Connect RP-Initiated Logout 1.0). Whoever is meant is signed out at once; else the person is asked. */
 final readonly class Leave
 {
-    public function __construct(private ConnectionInterface $database, private Clients $clients, private SigningKeys $keys, private EndSessions $end, private AuditTrail $audit)
+    public function __construct(private Clients $clients, private SigningKeys $keys)
     {
     }
 
@@ -31,7 +29,7 @@ final readonly class Leave
             return null;
         }
 
-        return $uri.($state === null ? '' : (str_contains($uri, '?') ? '&' : '?').http_build_query(['state' => $state], '', '&', PHP_QUERY_RFC3986));
+        return RedirectUri::with($uri, ['state' => $state]);
     }
 
     /** Whether the app proved that it means this session, by a token that was made in it. */
@@ -40,14 +38,6 @@ final readonly class Leave
         $token = $this->hint($hint);
 
         return $token !== null && $token->text('sub') === $person->accountId && $token->text('sid') === $person->sessionId;
-    }
-
-    public function signOut(SignedIn $person): void
-    {
-        $this->database->transaction(function () use ($person): void {
-            $this->end->one($person->sessionId, 'holder');
-            $this->audit->record('session.signed_out', $person->asHolder(), ['id' => $person->accountId, 'name' => $person->name]);
-        });
     }
 
     /** One that has run out counts as well (§2): nothing is given for it. */

@@ -43,6 +43,18 @@ final readonly class RedirectUri
             && ($other[2] === '' || ($other[2][0] !== '0' && (int) $other[2] <= 65_535));
     }
 
+    /**
+     * An address and what goes along, in its query as it is written, which may have one (RFC 6749 §3.1.2).
+     *
+     * @param  array<string, string|null>  $parameters  what is null is left out
+     */
+    public static function with(string $uri, array $parameters): string
+    {
+        $query = http_build_query(array_filter($parameters, is_string(...)), '', '&', PHP_QUERY_RFC3986);
+
+        return $query === '' ? $uri : $uri.(str_contains($uri, '?') ? '&' : '?').$query;
+    }
+
     public function toString(): string
     {
         return $this->uri;

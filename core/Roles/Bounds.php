@@ -59,6 +59,23 @@ final class Bounds
     }
 
     /**
+     * What somebody may do on one app. There are no operators there, so nothing of Kennel is among it.
+     *
+     * @param  array<string, list<string|null>>  $grants  apps by permission; null for wherever
+     * @return list<string>
+     */
+    public static function on(?string $app, array $grants): array
+    {
+        $may = array_filter(
+            $grants,
+            static fn (array $apps, string $name): bool => ! str_starts_with($name, Authority::PREFIX) && (in_array(null, $apps, true) || in_array($app, $apps, true)),
+            ARRAY_FILTER_USE_BOTH,
+        );
+
+        return array_map(strval(...), array_keys($may));
+    }
+
+    /**
      * Whether an operator may act upon an account as far as what that may do with Kennel goes: nothing that they may not, and nowhere where they may not.
      *
      * @param  array<string, list<string|null>>  $operator

@@ -13,7 +13,7 @@ final readonly class AuthorizationRequest
 {
     /** What is kept of a request while its person is busy. */
     public const KEPT = [
-        'response_type', 'response_mode', 'redirect_uri', 'scope', 'state', 'nonce', 'code_challenge', 'code_challenge_method', 'prompt', 'max_age', 'acr_values', 'login_hint', 'ui_locales',
+        'response_type', 'response_mode', 'redirect_uri', 'scope', 'state', 'nonce', 'code_challenge', 'code_challenge_method', 'prompt', 'max_age', 'acr_values', 'login_hint',
         'resource', 'id_token_hint', 'request', 'request_uri',
     ];
 
@@ -36,7 +36,6 @@ final readonly class AuthorizationRequest
         public ?int $maxAge,
         public ?Assurance $assurance,
         public ?string $loginHint,
-        public ?string $locales,
         public array $resources,
         public ?string $idTokenHint,
     ) {
@@ -68,7 +67,6 @@ final readonly class AuthorizationRequest
             self::seconds($asked->text('max_age')),
             self::assurance($asked->text('acr_values')),
             self::short($asked, 'login_hint', 320),
-            self::short($asked, 'ui_locales', 200),
             self::resources($asked->texts('resource'), $client),
             $asked->text('id_token_hint'),
         );

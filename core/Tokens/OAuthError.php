@@ -16,7 +16,6 @@ enum OAuthError: string
     case UnsupportedResponseType = 'unsupported_response_type';
     case InvalidScope = 'invalid_scope';
     case AccessDenied = 'access_denied';
-    case TemporarilyUnavailable = 'temporarily_unavailable';
     // RFC 8707 §2
     case InvalidTarget = 'invalid_target';
     // OpenID Connect Core 1.0 §3.1.2.6
@@ -24,7 +23,6 @@ enum OAuthError: string
     case ConsentRequired = 'consent_required';
     case InteractionRequired = 'interaction_required';
     case RequestNotSupported = 'request_not_supported';
-    case RequestUriNotSupported = 'request_uri_not_supported';
     // RFC 9126 §2.3 by way of RFC 9101 §7
     case InvalidRequestUri = 'invalid_request_uri';
     // OpenID Connect Core Error Code unmet_authentication_requirements 1.0
@@ -33,8 +31,6 @@ enum OAuthError: string
     case AuthorizationPending = 'authorization_pending';
     case SlowDown = 'slow_down';
     case ExpiredToken = 'expired_token';
-    // RFC 7009 §2.2.1
-    case UnsupportedTokenType = 'unsupported_token_type';
     // RFC 6750 §3.1
     case InvalidToken = 'invalid_token';
     case InsufficientScope = 'insufficient_scope';

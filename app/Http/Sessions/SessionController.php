@@ -4,12 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\App\Http\Sessions;
 
-use Illuminate\Database\ConnectionInterface;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Kennel\App\Apps\Apps;
-use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
@@ -17,29 +15,24 @@ use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\EndAsOperator;
-use Kennel\App\Sessions\EndSessions;
 use Kennel\App\Sessions\SessionFilter;
 use Kennel\App\Sessions\SessionList;
+use Kennel\App\Sessions\SignOut;
 use Kennel\App\Signin\FindLanding;
 use Kennel\Core\Apps\AppAddress;
 use Kennel\Core\Reasons\Reason;
 
 final readonly class SessionController
 {
-    public function __construct(private Caller $caller, private SessionList $list, private EndSessions $end, private AuditTrail $audit)
+    public function __construct(private Caller $caller, private SessionList $list)
     {
     }
 
     /** Signing out twice is signing out. */
-    public function signOut(Request $request, ConnectionInterface $database): Response
+    public function signOut(Request $request, SignOut $signOut): Response
     {
         $signedIn = $this->caller->find();
-        if ($signedIn !== null) {
-            $database->transaction(function () use ($signedIn): void {
-                $this->end->one($signedIn->sessionId, 'holder');
-                $this->audit->record('session.signed_out', $signedIn->asHolder(), ['id' => $signedIn->accountId, 'name' => $signedIn->name]);
-            });
-        }
+        $signedIn === null || $signOut($signedIn);
 
         return (new Response(status: 204))->withCookie(Surface::of($request)->forget());
     }

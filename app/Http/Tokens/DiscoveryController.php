@@ -57,7 +57,6 @@ final readonly class DiscoveryController
             'claims_supported' => ['sub', 'iss', 'aud', 'exp', 'iat', 'auth_time', 'nonce', 'acr', 'amr', 'sid', 'name', 'locale', 'updated_at', 'email', 'email_verified', 'phone_number', 'roles', 'permissions'],
             'acr_values_supported' => Assurance::names(),
             'prompt_values_supported' => Prompt::names(),
-            'ui_locales_supported' => ['en', 'de'],
             'claims_parameter_supported' => false,
             'request_parameter_supported' => false,
             'request_uri_parameter_supported' => false,

@@ -11,6 +11,7 @@ use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Sessions\SignOut;
 use Kennel\App\Tokens\Leave;
 use Kennel\Core\Clients\Clients;
 use Kennel\Core\SigningKeys\Jws;
@@ -37,7 +38,7 @@ final readonly class LeaveController
         return new Response('', 303, ['Location' => "/a/{$app}/leave#".http_build_query($asked->only(self::PASSED_ON), '', '&', PHP_QUERY_RFC3986), 'Cache-Control' => 'no-store']);
     }
 
-    public function leave(Request $request, Leave $leave, Caller $caller): JsonResponse
+    public function leave(Request $request, Leave $leave, Caller $caller, SignOut $signOut): JsonResponse
     {
         $body = Body::of($request);
         [$client, $hint, $uri, $state] = array_map($body->text(...), self::PASSED_ON);
@@ -48,7 +49,7 @@ final readonly class LeaveController
         if ($person !== null && ! $isSure && ! $leave->isMeant($hint, $person)) {
             return Json::ok(['is_signed_out' => false, 'address' => null]);
         }
-        $person === null || $leave->signOut($person);
+        $person === null || $signOut($person);
 
         return Json::ok(['is_signed_out' => true, 'address' => $address])->withCookie(Surface::of($request)->forget());
     }

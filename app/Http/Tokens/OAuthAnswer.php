@@ -23,7 +23,6 @@ final class OAuthAnswer
         $answer = self::ok($refused->toArray(), match ($refused->error) {
             OAuthError::InvalidClient, OAuthError::InvalidToken => 401,
             OAuthError::InsufficientScope => 403,
-            OAuthError::TemporarilyUnavailable => 503,
             default => 400,
         });
         $challenge = match ($refused->error) {

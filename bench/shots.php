@@ -43,12 +43,6 @@ $shoot('wording', '/console/mail/wording/verify_address?app=gaugebook', do: stat
     usleep(800_000);
 });
 $shoot('passwords-policy', '/console/passwords/policy', do: static fn (Browser $console) => $console->type('Password', 'Alder2019 heron')->type('Account holder’s name', 'Heron Alder'));
-$shoot('passwords-hashing', '/console/passwords/hashing', do: static function (Browser $console): void {
-    $console->press('Measure');
-    for ($until = time() + 120; time() < $until && ! str_contains($console->text(), 'Suggested') && ! str_contains($console->text(), 'The rule in force is what');) {
-        sleep(1);
-    }
-});
 // A guesser at work, so that somebody is held back.
 for ($guess = 0; $guess < 14; $guess++) {
     $server->postAll('/sessions', [['email' => 'oriel@alderwend.example', 'password' => "guess {$guess}"]]);
@@ -60,6 +54,7 @@ $shoot('sign-in-rehearsal', '/console/sign-in/rehearsal', do: static function (B
         $console->press('Next step')->see($outcome);
     }
 });
+$shoot('apps', '/console/apps/registration?app=gaugebook', do: static fn (Browser $console) => $console->see('Tokens renewed'));
 $shoot('roles', '/console/roles/all/reviewer');
 $reviewer = $server->database()->query("SELECT a.id FROM accounts a JOIN assignments s ON s.account_id = a.id WHERE s.role_key = 'reviewer' AND a.status = 'active' ORDER BY a.seq LIMIT 1")->fetchColumn();
 $shoot('roles-why', "/console/roles/why?account={$reviewer}&permission=notices:publish");

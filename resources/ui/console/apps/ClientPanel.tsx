@@ -181,8 +181,15 @@ interface Figure {
 
 const FIGURES: readonly Column<Figure>[] = [
   { key: 'what', head: 'What', width: 'minmax(140px, 1fr)', fold: 'first', cell: ({ what }) => NAMES[what] ?? what },
-  { key: 'today', head: 'Today', width: '72px', fold: 'first-end', isFigure: true, cell: ({ today }) => today },
-  { key: 'all', head: '28 days', width: '84px', fold: 'second-end', isFigure: true, cell: ({ all }) => all },
+  // With their words: in a narrow pane there are no heads.
+  { key: 'today', head: 'Today', width: '96px', fold: 'first-end', cell: ({ today }) => `${today} today` },
+  {
+    key: 'all',
+    head: '28 days',
+    width: '132px',
+    fold: 'second-end',
+    cell: ({ all }) => `${all.toLocaleString('en-GB')} in 28 days`,
+  },
 ];
 
 const NAMES: Record<string, string> = {

@@ -49,6 +49,7 @@ export function KeyTurns({ keys }: { keys: readonly Key[] }) {
       label={`${shown.length} keys in the key set. The filled part of each bar is when it signs.`}
       width={WIDTH}
       height={height}
+      right={28}
       x={{ title: 'day (UTC)', ticks: ticks.map((moment) => ({ at: x(moment), label: day(moment) })) }}
       y={{ title: 'key', ticks: shown.map(({ id }, index) => ({ at: index * 30 + 15, label: id.slice(0, 5) })) }}
       table={<DataTable label="Keys and their turns" columns={TURNS} rows={shown} rowKey={({ id }) => id} />}
@@ -67,15 +68,13 @@ export function KeyTurns({ keys }: { keys: readonly Key[] }) {
               width={Math.max(2, x(end) - x(at(key.created_at)))}
               height={BAR}
             />
-            {key.state === 'withdrawn' ? null : (
-              <rect
-                className={draw.bar.inner}
-                x={x(at(key.used_from))}
-                y={top}
-                width={Math.max(0, x(Math.min(signsUntil, end)) - x(at(key.used_from)))}
-                height={BAR}
-              />
-            )}
+            <rect
+              className={draw.bar.inner}
+              x={x(at(key.used_from))}
+              y={top}
+              width={Math.max(0, x(Math.min(signsUntil, end)) - x(at(key.used_from)))}
+              height={BAR}
+            />
           </g>
         );
       })}

@@ -10,6 +10,7 @@ import { useState, type FormEvent } from 'react';
 import { useMay } from '../api';
 import { apps as appsQuery } from '../queries';
 import { Conflict } from '../rules/Conflict';
+import { AddRow } from '../rules/AddRow';
 import { useHand } from '../rules/hand';
 import {
   ChoiceSetting,
@@ -181,7 +182,7 @@ function Registration({ client }: { client: Client }) {
       />
       <Setting path={at('grant_types')}>
         <ChoiceBoxes
-          label="By"
+          label="Uses"
           kind="checkbox"
           choices={fit.grants.map((value) => ({ value, label: GRANTS[value] ?? value }))}
           chosen={client.grant_types}
@@ -282,11 +283,10 @@ function KeySet({ client }: { client: Client }) {
 
 function Scopes({ client }: { client: Client }) {
   const hand = useHand();
-  const [typed, setTyped] = useState({ key: '', about: '' });
   const path = ['clients', client.key, 'scopes'] as const;
   return (
     <>
-      {client.scopes.map(({ key }, place) => (
+      {client.scopes.map(({ key, about }, place) => (
         <section key={key} aria-label={key}>
           <Setting
             path={[...path, key, 'about']}
@@ -301,39 +301,18 @@ function Scopes({ client }: { client: Client }) {
               </Button>
             }
           >
-            <ScopeText client={client} scope={key} />
+            <Text>{about}</Text>
           </Setting>
         </section>
       ))}
-      <form
-        noValidate
-        className="flex flex-wrap items-center gap-2 px-4 py-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          const next = { key: typed.key.trim(), about: typed.about.trim() };
-          if (next.key === '' || next.about === '') return;
-          hand.change(path, [...client.scopes, next]);
-          setTyped({ key: '', about: '' });
-        }}
-      >
-        <TextField
-          label="Scope"
-          value={typed.key}
-          onChange={(event) => setTyped({ ...typed, key: event.target.value })}
-        />
-        <span className="min-w-40 flex-1">
-          <TextField
-            label="What it lets the app do"
-            value={typed.about}
-            onChange={(event) => setTyped({ ...typed, about: event.target.value })}
-          />
-        </span>
-        <Button type="submit">Add a scope</Button>
-      </form>
+      <AddRow
+        act="Add a scope"
+        fields={[
+          { key: 'key', label: 'Scope' },
+          { key: 'about', label: 'What it lets the app do', isWide: true },
+        ]}
+        onAdd={(scope) => hand.change(path, [...client.scopes, scope])}
+      />
     </>
   );
-}
-
-function ScopeText({ client, scope }: { client: Client; scope: string }) {
-  return <Text>{client.scopes.find(({ key }) => key === scope)?.about}</Text>;
 }

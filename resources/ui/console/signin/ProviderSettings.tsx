@@ -1,13 +1,14 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { answer } from '../../api/client';
 import { ActDialog } from '../../kit/ActDialog';
 import { Button } from '../../kit/Button';
-import { ChoiceBoxes, PasswordField, TextField } from '../../kit/Field';
+import { ChoiceBoxes, PasswordField } from '../../kit/Field';
 import { Note, Text } from '../../kit/Text';
 import { When } from '../../kit/Time';
 import { useToast } from '../../kit/Toast';
 import { api } from '../api';
+import { AddRow } from '../rules/AddRow';
 import { useHand } from '../rules/hand';
 import { ChoiceSetting, Setting, TextSetting, useSetting } from '../rules/Setting';
 
@@ -17,19 +18,11 @@ const BEGUN = { client_id: 'kennel', authentication: 'none', newcomers: 'linked'
 export function ProviderSettings() {
   const hand = useHand();
   const [providers = []] = useSetting(['providers']);
-  const [typed, setTyped] = useState({ key: '', name: '', issuer: '' });
   const [secretOf, setSecretOf] = useState<string | null>(null);
   const secrets = useQuery({
     queryKey: ['provider-secrets'],
     queryFn: ({ signal }) => answer(api.GET('/providers/secrets', { signal })),
   });
-  const add = (event: FormEvent) => {
-    event.preventDefault();
-    const begun = { key: typed.key.trim(), name: typed.name.trim(), issuer: typed.issuer.trim() };
-    if (Object.values(begun).includes('')) return;
-    hand.change(['providers'], [...providers, { ...BEGUN, ...begun }]);
-    setTyped({ key: '', name: '', issuer: '' });
-  };
   return (
     <>
       {providers.map(({ key, name, authentication }, place) => {
@@ -71,26 +64,15 @@ export function ProviderSettings() {
           </section>
         );
       })}
-      <form onSubmit={add} noValidate className="flex flex-wrap items-start gap-2 px-4 py-3">
-        <TextField
-          label="Key"
-          value={typed.key}
-          onChange={(event) => setTyped({ ...typed, key: event.target.value })}
-        />
-        <TextField
-          label="Name"
-          value={typed.name}
-          onChange={(event) => setTyped({ ...typed, name: event.target.value })}
-        />
-        <span className="min-w-40 flex-1">
-          <TextField
-            label="Issuer"
-            value={typed.issuer}
-            onChange={(event) => setTyped({ ...typed, issuer: event.target.value })}
-          />
-        </span>
-        <Button type="submit">Add a provider</Button>
-      </form>
+      <AddRow
+        act="Add a provider"
+        fields={[
+          { key: 'key', label: 'Key' },
+          { key: 'name', label: 'Name' },
+          { key: 'issuer', label: 'Issuer', isWide: true },
+        ]}
+        onAdd={(begun) => hand.change(['providers'], [...providers, { ...BEGUN, ...begun }])}
+      />
       {secretOf === null ? null : <SecretDialog provider={secretOf} onClose={() => setSecretOf(null)} />}
     </>
   );

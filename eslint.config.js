@@ -12,7 +12,7 @@ const LOOK =
     /(^|\s)([^\s:]+:)*(text-(?!(left|right|center|wrap|nowrap)(\s|$))|font-|bg-|border|rounded|shadow|fill-|stroke-|underline|no-underline|line-through|decoration-|leading-|opacity-|outline|cursor-|accent-|ring)/;
 
 export default tseslint.config(
-    { ignores: ['resources/ui/api/schema.d.ts', 'resources/ui/api/rules.d.ts'] },
+    { ignores: ['resources/ui/api/schema.d.ts', 'resources/ui/api/rules.d.ts', 'examples/floodline/dist'] },
     ...tseslint.configs.strict,
     jsxA11y.flatConfigs.recommended,
     reactHooks.configs.flat['recommended-latest'] ?? reactHooks.configs.flat.recommended,

@@ -72,10 +72,10 @@ ensure_node() {
     fi
 }
 
-# The interface, built anew only when one of its sources has changed.
+# The interface and the example that is a page alone, built anew only when one of their sources has changed.
 ensure_built() {
     local now
-    now=$(find resources/ui resources/openapi vite.config.ts package-lock.json -type f ! -name schema.d.ts -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -c1-64)
+    now=$(find resources/ui resources/openapi examples/floodline vite.config.ts package-lock.json -type f ! -path "*/dist/*" ! -name schema.d.ts -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -c1-64)
     if [ ! -f public/build/manifest.json ] || [ "$now" != "$(cat public/build/.stamp 2>/dev/null)" ]; then
         ensure_node
         say 'Building the interface...'

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Tokens;
 
 use Kennel\Core\Clients\Client;
+use Kennel\Core\Clients\ClientAuthentication;
 
 /** What has to happen before an app gets what it asked for (OpenID Connect Core 1.0 §§3.1.2.3, 3.1.2.4). */
 final class DecideAuthorization
@@ -29,9 +30,10 @@ final class DecideAuthorization
             return self::unless($request, Step::Consent, OAuthError::ConsentRequired, 'The person has not agreed to all of the scope yet.');
         }
 
-        // Whoever listens at such an address may be another than the app that is registered: somebody has to be there each time (RFC 8252 §8.6).
+        // Whoever listens at such an address may be another than the app that is registered: somebody has to be there each time (RFC 8252 §8.6). Of no use to
+        // another is the code of an app that shows who it is.
         $isThere = $present->provenAt >= $askedAt || ($present->consentedAt !== null && $present->consentedAt >= $askedAt);
-        if (! $isThere && ! str_starts_with($request->redirectUri, 'https:')) {
+        if (! $isThere && $client->authentication === ClientAuthentication::None && ! str_starts_with($request->redirectUri, 'https:')) {
             return self::unless($request, Step::Consent, OAuthError::InteractionRequired, 'The app is on a device, where somebody has to say yes each time.');
         }
 

@@ -13,8 +13,9 @@ $choice = static fn (string $value, string $label, bool $retired = false): array
 $to = static fn (string $audience, string $purpose, bool $consent = false): array => ['key' => $audience, 'permission' => $audience === 'operators' ? 'kennel:accounts.read' : '', 'consent' => $consent, 'purpose' => $purpose];
 $handed = static fn (string $key, array ...$grants): array => ['key' => $key, 'grants' => $grants];
 [$desk, $holder] = [$to('operators', 'To answer you and mend your account'), $to('holder', 'It is yours')];
-// Where bin/demo serves the pages that stand for the apps; nothing where no demo runs.
-$lands = static fn (string $app): array => ['address' => getenv('KENNEL_DEMO_APPS') === false ? '' : getenv('KENNEL_DEMO_APPS')."/{$app}", 'roles' => []];
+// Where bin/demo serves examples/gaugebook and examples/floodline; nothing where no demo runs.
+$served = static fn (string $app, string $path): array => getenv("KENNEL_DEMO_{$app}") === false ? [] : [getenv("KENNEL_DEMO_{$app}").$path];
+$lands = static fn (string $app, string $path): array => ['address' => $served($app, $path)[0] ?? '', 'roles' => []];
 // The college's own provider, which bin/demo serves as well; none where no demo runs.
 $college = getenv('KENNEL_DEMO_PROVIDER') === false ? [] : [['key' => 'riverside', 'name' => 'Riverside College', 'issuer' => getenv('KENNEL_DEMO_PROVIDER'), 'client_id' => 'kennel', 'authentication' => 'none', 'newcomers' => 'admitted']];
 $rules = require __DIR__.'/../../config/rules.php';
@@ -44,24 +45,25 @@ return array_replace($rules, [
             HTML, 'text' => '', 'sender_name' => '', 'reply_to' => 'volunteers@alderwend.example'],
     ]],
     'apps' => [
-        ['key' => 'gaugebook', 'look' => ['name' => 'Gaugebook', 'colour' => '#1d6f9c', 'ground' => '', 'logo' => ''], 'admission' => 'anyone', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('gaugebook'), 'ways' => ['password', 'mail', 'passkey'], 'providers' => $college === [] ? [] : ['riverside'], 'second_factor' => 'offered'],
-        ['key' => 'floodline', 'look' => ['name' => 'Floodline', 'colour' => '#a3401f', 'ground' => '', 'logo' => ''], 'admission' => 'invited', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('floodline'), 'ways' => ['password', 'passkey'], 'providers' => [], 'second_factor' => 'offered'],
-        ['key' => 'kitloft', 'look' => ['name' => 'Kitloft', 'colour' => '#4b6b2f', 'ground' => '#eef2e8', 'logo' => ''], 'admission' => 'domains', 'domains' => ['alderwend.example', 'millreach.example'], 'subdomains' => true, 'registered' => 'say_so', 'session' => 'at_once', 'roles' => [], 'landing' => $lands('kitloft'), 'ways' => ['password', 'mail'], 'providers' => [], 'second_factor' => 'offered'],
+        ['key' => 'gaugebook', 'look' => ['name' => 'Gaugebook', 'colour' => '#1d6f9c', 'ground' => '', 'logo' => ''], 'admission' => 'anyone', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('GAUGEBOOK', '/sign-in'), 'ways' => ['password', 'mail', 'passkey'], 'providers' => $college === [] ? [] : ['riverside'], 'second_factor' => 'offered'],
+        ['key' => 'floodline', 'look' => ['name' => 'Floodline', 'colour' => '#a3401f', 'ground' => '', 'logo' => ''], 'admission' => 'invited', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('FLOODLINE', '/'), 'ways' => ['password', 'passkey'], 'providers' => [], 'second_factor' => 'offered'],
+        ['key' => 'kitloft', 'look' => ['name' => 'Kitloft', 'colour' => '#4b6b2f', 'ground' => '#eef2e8', 'logo' => ''], 'admission' => 'domains', 'domains' => ['alderwend.example', 'millreach.example'], 'subdomains' => true, 'registered' => 'say_so', 'session' => 'at_once', 'roles' => [], 'landing' => ['address' => '', 'roles' => []], 'ways' => ['password', 'mail'], 'providers' => [], 'second_factor' => 'offered'],
     ],
     'clients' => [
         array_replace(Client::EXAMPLE, [
-            'key' => 'gaugebook', 'redirect_uris' => ['https://gaugebook.alderwend.example/signed-in', 'http://127.0.0.1/signed-in'], 'post_logout_redirect_uris' => ['https://gaugebook.alderwend.example/'],
+            'key' => 'gaugebook', 'redirect_uris' => ['https://gaugebook.alderwend.example/signed-in', 'http://127.0.0.1/signed-in'], 'post_logout_redirect_uris' => ['https://gaugebook.alderwend.example/', ...$served('GAUGEBOOK', '/')],
+            'backchannel_logout_uri' => $served('GAUGEBOOK', '/signed-out')[0] ?? '',
             'grant_types' => ['authorization_code', 'refresh_token', 'client_credentials'], 'resources' => ['https://gaugebook.alderwend.example/api'],
             'scopes' => [['key' => 'readings', 'about' => 'Read and send river levels'], ['key' => 'readings:approve', 'about' => 'Approve readings of others']],
         ]),
         array_replace(Client::EXAMPLE, [
-            'key' => 'floodline', 'kind' => 'single page', 'token_endpoint_auth_method' => 'none', 'redirect_uris' => ['https://floodline.alderwend.example/'], 'post_logout_redirect_uris' => ['https://floodline.alderwend.example/'],
-            'origins' => ['https://floodline.alderwend.example'], 'consent' => 'asked', 'access_token' => 'opaque', 'algorithm' => 'ES256', 'access_token_lifetime' => 'PT5M', 'refresh_token_idle' => 'P1D', 'refresh_token_absolute' => 'P30D',
+            'key' => 'floodline', 'kind' => 'single page', 'token_endpoint_auth_method' => 'none', 'redirect_uris' => ['https://floodline.alderwend.example/', ...$served('FLOODLINE', '/')], 'post_logout_redirect_uris' => ['https://floodline.alderwend.example/', ...$served('FLOODLINE', '/')],
+            'origins' => ['https://floodline.alderwend.example', ...$served('FLOODLINE', '')], 'consent' => 'asked', 'resources' => ['https://floodline.alderwend.example/api'], 'algorithm' => 'ES256', 'access_token_lifetime' => 'PT5M', 'refresh_token_idle' => 'P1D', 'refresh_token_absolute' => 'P30D',
             'scopes' => [['key' => 'notices:publish', 'about' => 'Publish flood notices in your name']],
         ]),
         array_replace(Client::EXAMPLE, [
             'key' => 'kitloft', 'kind' => 'mobile', 'token_endpoint_auth_method' => 'none', 'redirect_uris' => ['example.alderwend.kitloft:/signed-in'],
-            'grant_types' => ['authorization_code', 'refresh_token', 'urn:ietf:params:oauth:grant-type:device_code'], 'refresh_token_idle' => 'P60D', 'refresh_token_absolute' => 'P365D',
+            'grant_types' => ['authorization_code', 'refresh_token', 'urn:ietf:params:oauth:grant-type:device_code'], 'access_token' => 'opaque', 'refresh_token_idle' => 'P60D', 'refresh_token_absolute' => 'P365D',
         ]),
     ],
     'fields' => [
@@ -83,7 +85,7 @@ return array_replace($rules, [
     // The boat licence is left out on purpose: a field that nobody has classified yet.
     'disclosure' => [
         'fields' => [
-            $handed('name', $to('accounts:gaugebook', 'So that volunteers of a reach know each other'), $to('app:gaugebook', 'To sign your readings'), $to('app:kitloft', 'To know who has which kit')),
+            $handed('name', $to('accounts:gaugebook', 'So that volunteers of a reach know each other'), $to('app:gaugebook', 'To sign your readings'), $to('app:floodline', 'To say whose notice it is'), $to('app:kitloft', 'To know who has which kit')),
             $handed('address', $to('app:kitloft', 'To send the loan agreement')),
             $handed('field:home_reach', $desk, $holder, $to('accounts:gaugebook', 'So that volunteers of a reach find each other'), $to('app:gaugebook', 'To show your gauges first')),
             $handed('field:training_level', $desk, $holder, $to('app:gaugebook', 'To know which readings need a second look')),

@@ -155,6 +155,42 @@ final class Server
         return "http://localhost:{$port}";
     }
 
+    /**
+     * The two apps of examples/, registered and served as bin/demo does.
+     *
+     * @return array{string, string} where the web app is, and the single-page app
+     */
+    public function serveExamples(): array
+    {
+        [$gaugebook, $floodline] = ['127.0.0.1:'.FreePort::find(), '127.0.0.1:'.FreePort::find()];
+        $more = [
+            'gaugebook' => ['redirect_uris' => ["http://{$gaugebook}/signed-in"], 'post_logout_redirect_uris' => ["http://{$gaugebook}/"], 'backchannel_logout_uri' => "http://{$gaugebook}/signed-out"],
+            'floodline' => ['redirect_uris' => ["http://{$floodline}/"], 'post_logout_redirect_uris' => ["http://{$floodline}/"], 'origins' => ["http://{$floodline}"]],
+        ];
+        $this->changeRules(static fn (array $rules): array => array_replace($rules, ['clients' => array_map(static fn (array $one): array => array_replace($one, $more[$one['key']] ?? []), $rules['clients'])]));
+        $examples = dirname(__DIR__, 3).'/examples';
+        $this->begin(['php', '-S', $gaugebook, '-t', "{$examples}/gaugebook/public", "{$examples}/gaugebook/public/index.php"], [
+            'GAUGEBOOK_ISSUER' => $this->url(), 'GAUGEBOOK_CLIENT_ID' => 'gaugebook', 'GAUGEBOOK_SECRET' => $this->secretOf('gaugebook'), 'GAUGEBOOK_ADDRESS' => "http://{$gaugebook}", 'GAUGEBOOK_RESOURCE' => 'https://gaugebook.alderwend.example/api',
+            'GAUGEBOOK_DATA' => "{$this->directory}/gaugebook",
+        ]);
+        $this->begin(['php', '-S', $floodline, '-t', "{$examples}/floodline/dist", "{$examples}/floodline/serve.php"], [
+            'FLOODLINE_ISSUER' => $this->url(), 'FLOODLINE_CLIENT_ID' => 'floodline', 'FLOODLINE_RESOURCE' => 'https://floodline.alderwend.example/api', 'FLOODLINE_DATA' => "{$this->directory}/floodline",
+        ]);
+        array_map(static fn (string $one) => FreePort::awaitListener((int) explode(':', $one)[1]), [$gaugebook, $floodline]);
+
+        return ["http://{$gaugebook}", "http://{$floodline}"];
+    }
+
+    /** A secret of the app's that the tests know. */
+    public function secretOf(string $app): string
+    {
+        $secret = rtrim(strtr(base64_encode(hash('sha256', "tests only: {$app}", true)), '+/', '-_'), '=');
+        $this->database()->prepare('INSERT OR IGNORE INTO app_secrets (id, app_key, digest, hint, created_by, created_at) VALUES (?, ?, ?, ?, ?, ?)')
+            ->execute(['019a0f00-0000-7000-8000-'.substr(hash('sha256', $app), 0, 12), $app, hash('sha256', $secret), substr($secret, -4), 'the test', '2026-01-01T00:00:00.000Z']);
+
+        return $secret;
+    }
+
     /** Ends everything at once, as a power cut would; the data stays. */
     public function kill(): void
     {

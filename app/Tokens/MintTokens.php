@@ -17,6 +17,11 @@ use Psr\Clock\ClockInterface;
 /** Access tokens (RFC 9068) and ID tokens (OpenID Connect Core 1.0 §2). */
 final readonly class MintTokens
 {
+    /** What kind of token it is (RFC 9068 §2.1, RFC 8725 §3.11). */
+    public const ACCESS = 'at+jwt';
+
+    public const ID = 'JWT';
+
     public function __construct(private SigningKeys $keys, private ClockInterface $clock, private Entropy $entropy, private Roles $roles)
     {
     }
@@ -38,8 +43,7 @@ final readonly class MintTokens
      */
     public function access(Client $client, ?Holding $holding, Scope $scope, array $resources): array
     {
-        // We are one of those it is for where it says who somebody is: we are asked the rest at user info.
-        $audience = $resources === [] || $scope->has(Scope::OPENID) ? [...$resources, Issuer::name()] : $resources;
+        $audience = self::audience($scope, $resources);
 
         return [
             'access_token' => $client->format === TokenFormat::Opaque ? $this->opaque($client, $holding, $scope, $audience) : $this->signed($client, $holding, $scope, $audience),
@@ -49,17 +53,34 @@ final readonly class MintTokens
         ];
     }
 
+    /**
+     * We are one of those it is for where it says who somebody is: we are asked the rest at user info.
+     *
+     * @param  list<string>  $resources
+     * @return non-empty-list<string>
+     */
+    public static function audience(Scope $scope, array $resources): array
+    {
+        return $resources === [] || $scope->has(Scope::OPENID) ? [...$resources, Issuer::name()] : $resources;
+    }
+
     public function id(Client $client, Holding $holding, Scope $scope, ?string $nonce): string
+    {
+        return $this->keys->sign($this->idClaims($client, $holding, $scope, $nonce), $client->algorithm, self::ID);
+    }
+
+    /** @return array<string, mixed> */
+    public function idClaims(Client $client, Holding $holding, Scope $scope, ?string $nonce): array
     {
         $now = $this->clock->now()->getTimestamp();
 
-        return $this->keys->sign([
+        return [
             'iss' => Issuer::name(), 'sub' => $holding->accountId, 'aud' => $client->key, 'exp' => $now + $client->accessLifetime->seconds, 'iat' => $now,
             ...$nonce === null ? [] : ['nonce' => $nonce],
             'sid' => $holding->sessionId,
             ...self::proof($holding),
             ...self::may($holding, $scope),
-        ], $client->algorithm, 'JWT');
+        ];
     }
 
     /** @return array{auth_time: int, acr: string, amr: list<string>} */
@@ -77,14 +98,23 @@ final readonly class MintTokens
     /** @param  non-empty-list<string>  $audience */
     private function signed(Client $client, ?Holding $holding, Scope $scope, array $audience): string
     {
+        return $this->keys->sign($this->accessClaims($client, $holding, $scope, $audience), $client->algorithm, self::ACCESS);
+    }
+
+    /**
+     * @param  non-empty-list<string>  $audience
+     * @return array<string, mixed>
+     */
+    public function accessClaims(Client $client, ?Holding $holding, Scope $scope, array $audience): array
+    {
         $now = $this->clock->now()->getTimestamp();
 
-        return $this->keys->sign([
+        return [
             'iss' => Issuer::name(), 'sub' => $holding === null ? $client->key : $holding->accountId, 'aud' => count($audience) === 1 ? $audience[0] : $audience,
             'exp' => $now + $client->accessLifetime->seconds, 'iat' => $now, 'client_id' => $client->key, 'jti' => TokenId::draw($holding?->id, $this->entropy),
             ...$scope->words === [] ? [] : ['scope' => $scope->toString()],
             ...$holding === null ? [] : ['sid' => $holding->sessionId, ...self::proof($holding), ...self::may($holding, $scope)],
-        ], $client->algorithm, 'at+jwt');
+        ];
     }
 
     /** @param  non-empty-list<string>  $audience */

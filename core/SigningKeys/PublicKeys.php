@@ -49,8 +49,8 @@ final readonly class PublicKeys
     public function verify(Jws $token): Verdict
     {
         $id = $token->header['kid'] ?? null;
-        $algorithm = $token->header['alg'] ?? null;
-        if (! is_string($algorithm) || SigningAlgorithm::tryFrom($algorithm) === null) {
+        $algorithm = SigningAlgorithm::named($token->header['alg'] ?? null);
+        if ($algorithm === null) {
             return Verdict::AlgorithmNotAllowed;
         }
         if (isset($token->header['crit'])) {
@@ -60,8 +60,11 @@ final readonly class PublicKeys
         if ($own === null) {
             return Verdict::KeyUnknown;
         }
-        if ($own->value !== $algorithm) {
+        if ($own !== $algorithm) {
             return Verdict::AlgorithmNotAllowed;
+        }
+        if ($token->header['alg'] !== $algorithm->value) {
+            return self::isSigned($token, $this->all[$id]) ? Verdict::Signed : Verdict::NotSigned;
         }
         try {
             JWT::decode($token->text, $this->all[$id]);
@@ -79,7 +82,7 @@ final readonly class PublicKeys
     private static function key(array $jwk): ?Key
     {
         $algorithm = is_string($jwk['kty'] ?? null) ? self::ALGORITHMS[$jwk['kty']] ?? null : null;
-        $fits = $algorithm !== null && array_intersect(self::PRIVATE, array_keys($jwk)) === [] && ($jwk['use'] ?? 'sig') === 'sig' && ($jwk['alg'] ?? $algorithm->value) === $algorithm->value
+        $fits = $algorithm !== null && array_intersect(self::PRIVATE, array_keys($jwk)) === [] && ($jwk['use'] ?? 'sig') === 'sig' && SigningAlgorithm::named($jwk['alg'] ?? $algorithm->value) === $algorithm
             && match ($algorithm) {
                 SigningAlgorithm::EdDsa => ($jwk['crv'] ?? null) === 'Ed25519' && strlen(self::bytes($jwk['x'] ?? null)) === 32,
                 SigningAlgorithm::Es256 => ($jwk['crv'] ?? null) === 'P-256',
@@ -89,10 +92,20 @@ final readonly class PublicKeys
             return null;
         }
         try {
-            return JWK::parseKey(['alg' => $algorithm->value, ...$jwk]);
+            return JWK::parseKey([...$jwk, 'alg' => $algorithm->value]);
         } catch (\Throwable) {
             return null;
         }
+    }
+
+    /** By a name of the algorithm that the library does not know yet. */
+    private static function isSigned(Jws $token, Key $key): bool
+    {
+        $end = (int) strrpos($token->text, '.');
+        $signature = self::bytes(substr($token->text, $end + 1));
+        $public = $key->getKeyMaterial();
+
+        return is_string($public) && strlen($signature) === SODIUM_CRYPTO_SIGN_BYTES && sodium_crypto_sign_verify_detached($signature, substr($token->text, 0, $end), (string) base64_decode($public, true));
     }
 
     private static function bytes(mixed $text): string

@@ -16,6 +16,8 @@ use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Words;
 use Kennel\Core\Apps\SigninWay;
 use Kennel\Core\Challenges\CodeRules;
+use Kennel\Core\Clients\Clients;
+use Kennel\Core\Clients\TokenFormat;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\Required;
@@ -39,6 +41,7 @@ final readonly class AppController
         private CodeRules $codes,
         private VerificationRules $verification,
         private ProviderRules $providers,
+        private Clients $clients,
     ) {
     }
 
@@ -76,6 +79,7 @@ final readonly class AppController
         $closed = $admission->isOpen() ? null : $admission->reasonAgainst(null);
         $look = $app->rules->look;
         $asked = $this->fields->askedBy($app->key);
+        $client = $this->clients->find($app->key);
         $atSignup = array_filter($asked, static fn (Field $field): bool => $field->required === Required::AtSignup);
 
         return [
@@ -97,6 +101,7 @@ final readonly class AppController
             ],
             'ways' => array_map(static fn (SigninWay $way): string => $way->value, $app->rules->ways),
             'home' => $app->rules->landing->address?->isOnTheWeb === true ? $app->rules->landing->address->toString() : null,
+            'signed_tokens_for' => $client?->format === TokenFormat::Jwt ? $client->accessLifetime->seconds : null,
             'providers' => array_map(static fn (Provider $one): array => ['key' => $one->key, 'name' => $one->name], $this->providers->named($app->rules->providers)),
             'signup' => [
                 'admission' => $admission->kind,

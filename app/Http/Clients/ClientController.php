@@ -10,12 +10,15 @@ use Illuminate\Http\Response;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Clients\AppSecret;
 use Kennel\App\Clients\AppSecrets;
+use Kennel\App\Clients\WhatToPaste;
+use Kennel\App\Disclosure\WhatAnAppReceives;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Tokens\AppFigures;
 use Kennel\App\Tokens\Issuer;
+use Kennel\App\Tokens\TokenSizes;
 use Kennel\Core\Clients\Clients;
 
 /** An app as its developer has to know it: what it is registered with, its secrets, and what happens to it. The registration itself is a rule. */
@@ -40,6 +43,9 @@ final readonly class ClientController
             'authentication' => $client?->authentication->value,
             'issuer' => Issuer::name(),
             'discovery' => Issuer::name().'/.well-known/openid-configuration',
+            'snippets' => $client === null ? [] : WhatToPaste::of($client, Issuer::name()),
+            'tokens' => $client === null ? null : ['format' => $client->format->value, 'lifetime' => $client->accessLifetime->seconds, 'sizes' => app(TokenSizes::class)->of($client), 'cookie' => TokenSizes::COOKIE, 'header' => TokenSizes::HEADER],
+            'receives' => app(WhatAnAppReceives::class)->of($key),
             'secrets' => array_map(self::secret(...), $this->secrets->of($key)),
             'revoked' => array_map(self::secret(...), $this->secrets->revokedOf($key, self::REVOKED_SHOWN)),
             'live' => $figures->live($key),

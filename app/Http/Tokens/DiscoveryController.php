@@ -28,6 +28,7 @@ final readonly class DiscoveryController
         foreach ($clients->all as $client) {
             array_push($own, ...array_map(strval(...), array_keys($client->scopes)));
         }
+        $understood = [...SigningAlgorithm::names(), ...array_keys(SigningAlgorithm::FULLY_SPECIFIED)];
         $methods = [...ClientAuthentication::names(), 'client_secret_post'];
 
         return self::kept([
@@ -49,11 +50,11 @@ final readonly class DiscoveryController
             'subject_types_supported' => ['public'],
             'id_token_signing_alg_values_supported' => SigningAlgorithm::names(),
             'token_endpoint_auth_methods_supported' => $methods,
-            'token_endpoint_auth_signing_alg_values_supported' => SigningAlgorithm::names(),
+            'token_endpoint_auth_signing_alg_values_supported' => $understood,
             'introspection_endpoint_auth_methods_supported' => array_values(array_diff($methods, ['none'])),
-            'introspection_endpoint_auth_signing_alg_values_supported' => SigningAlgorithm::names(),
+            'introspection_endpoint_auth_signing_alg_values_supported' => $understood,
             'revocation_endpoint_auth_methods_supported' => $methods,
-            'revocation_endpoint_auth_signing_alg_values_supported' => SigningAlgorithm::names(),
+            'revocation_endpoint_auth_signing_alg_values_supported' => $understood,
             'claims_supported' => ['sub', 'iss', 'aud', 'exp', 'iat', 'auth_time', 'nonce', 'acr', 'amr', 'sid', 'name', 'locale', 'updated_at', 'email', 'email_verified', 'phone_number', 'roles', 'permissions'],
             'acr_values_supported' => Assurance::names(),
             'prompt_values_supported' => Prompt::names(),

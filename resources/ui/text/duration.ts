@@ -25,6 +25,12 @@ export function durationInWords(duration: string): string {
   return parts.map(({ count, unit }) => `${count} ${count === 1 ? UNITS[unit].slice(0, -1) : UNITS[unit]}`).join(' ');
 }
 
+/** The same of a number of seconds. */
+export function secondsInWords(seconds: number): string {
+  const [hours, minutes] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60];
+  return durationInWords(`PT${hours}H${minutes}M${seconds % 60}S`);
+}
+
 /** Of one part; a number and its unit, as a box holds it. */
 export function durationOf(count: number, unit: Unit): string {
   return unit === 'W' || unit === 'D' ? `P${count}${unit}` : `PT${count}${unit}`;

@@ -56,6 +56,19 @@ final class PublicKeysTest extends TestCase
         self::assertSame(Verdict::Signed, $expired === null ? null : $this->keys->verify($expired), 'its times are for whoever asks');
     }
 
+    /** RFC 9864 §2.2: newer libraries say which curve it is. */
+    public function test_ed25519_by_its_newer_name(): void
+    {
+        $input = self::text('{"alg":"Ed25519","kid":"one"}').'.'.self::text('{"sub":"x"}');
+        $signature = sodium_crypto_sign_detached($input, (string) base64_decode($this->secret, true));
+        $verdict = fn (string $signature, ?PublicKeys $keys = null): ?Verdict => ($keys ?? $this->keys)->verify(Jws::read("{$input}.".self::text($signature)) ?? self::fail('no token'));
+        self::assertSame(Verdict::Signed, $verdict($signature));
+        self::assertSame(Verdict::Signed, $verdict($signature, PublicKeys::of([[...$this->jwk, 'alg' => 'Ed25519']])));
+        self::assertSame(Verdict::NotSigned, $verdict(strrev($signature)));
+        self::assertSame(Verdict::NotSigned, $verdict(''));
+        self::assertSame(Verdict::AlgorithmNotAllowed, $verdict($signature, PublicKeys::of([['kty' => 'EC', 'crv' => 'P-256', 'kid' => 'one', 'x' => 'MKBCTNIcKUSDii11ySs3526iDZ8AiTo7Tu6KPAqv7D4', 'y' => '4Etl6SRW2YiLUrN5vfvVHuhp7x8PxltmWWlbbM4IFyM']])));
+    }
+
     public function test_algorithms_are_not_confused(): void
     {
         foreach (['none', 'None', 'NONE', '', 'HS256', 'HS512', 'RS512', 'PS256', 'ES256K', 'dir'] as $algorithm) {

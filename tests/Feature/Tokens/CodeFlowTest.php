@@ -177,6 +177,9 @@ final class CodeFlowTest extends TokenTestCase
         $this->signIn();
         $this->clock->move('+1 second');
         $here = ['redirect_uri' => 'http://127.0.0.1:51234/back'];
+        // The code of an app that shows who it is would be of no use to another.
+        $this->knock('POST', '/authorizations/next', ['token' => $this->sent($here)])->assertOk()->assertJsonPath('step', 'grant');
+        $this->register(['gaugebook' => ['kind' => 'mobile', 'token_endpoint_auth_method' => 'none', 'grant_types' => ['authorization_code', 'refresh_token']]]);
         $this->knock('POST', '/authorizations/next', ['token' => $token = $this->sent($here)])->assertOk()->assertJsonPath('step', 'consent');
         $this->knock('POST', '/authorizations/agree', ['token' => $token, 'account' => $holder->id])->assertOk()->assertJsonPath('step', 'grant');
         $this->clock->move('+1 second');

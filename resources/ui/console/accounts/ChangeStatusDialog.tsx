@@ -3,6 +3,7 @@ import { Failure } from '../../kit/Failure';
 import { useToast } from '../../kit/Toast';
 import { api } from '../api';
 import { AccountActDialog, type Condition } from './AccountActDialog';
+import { StillBelieved } from './StillBelieved';
 import { useLiveSessions } from './useLiveSessions';
 
 export type StatusAct = 'suspend' | 'restore' | 'close' | 'reopen';
@@ -74,6 +75,7 @@ export function ChangeStatusDialog({
       run={(params, reason) => post(params, { reason }).then(() => toast(`${account.name} is ${done}.`))}
     >
       <p>{means(sessions.words)}</p>
+      {act === 'suspend' || act === 'close' ? <StillBelieved /> : null}
       <Failure error={sessions.error} onRetry={sessions.refetch} />
     </AccountActDialog>
   );

@@ -3,6 +3,7 @@ import { Failure } from '../../kit/Failure';
 import { useToast } from '../../kit/Toast';
 import { api } from '../api';
 import { AccountActDialog } from './AccountActDialog';
+import { StillBelieved } from './StillBelieved';
 import { useLiveSessions } from './useLiveSessions';
 
 /** Ends every session of an account, which may sign in again at once. */
@@ -26,6 +27,7 @@ export function SignOutDialog({ account, onClose }: { account: Schemas['Account'
       }
     >
       <p>{sessions.words} They can sign in again with the same password.</p>
+      <StillBelieved />
       <Failure error={sessions.error} onRetry={sessions.refetch} />
     </AccountActDialog>
   );

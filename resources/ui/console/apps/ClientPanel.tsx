@@ -8,12 +8,15 @@ import { DataTable, type Column } from '../../kit/DataTable';
 import { Dialog } from '../../kit/Dialog';
 import { Heading } from '../../kit/Heading';
 import { Row } from '../../kit/Layout';
+import { PlainLink } from '../../kit/Link';
 import { Notice } from '../../kit/Notice';
 import { QueryState } from '../../kit/QueryState';
 import { Note, Text } from '../../kit/Text';
 import { When } from '../../kit/Time';
 import { useToast } from '../../kit/Toast';
 import { api, useMay } from '../api';
+import { Snippets } from './Snippets';
+import { Receives, TokenState } from './TokenState';
 
 type State = Schemas['ClientState'];
 
@@ -38,6 +41,8 @@ export function ClientPanel({ app }: { app: string }) {
         <div className="space-y-6">
           <ToPaste state={state} />
           {state.authentication === 'client_secret_basic' ? <Secrets state={state} /> : null}
+          {state.tokens === null ? null : <TokenState tokens={state.tokens} />}
+          <Receives app={state.name} receives={state.receives} />
           <Figures state={state} />
         </div>
       )}
@@ -59,7 +64,17 @@ function ToPaste({ state }: { state: State }) {
         <Row label="client_id">
           <Copy text={state.key} label="the client id" />
         </Row>
+        <Row label="Account pages">
+          {(['sign-up', 'sign-in'] as const).map((page) => (
+            <span key={page} className="mr-3 whitespace-nowrap">
+              <PlainLink href={`/a/${state.key}/${page}`} target="_blank" rel="noopener">
+                {page} ↗
+              </PlainLink>
+            </span>
+          ))}
+        </Row>
       </dl>
+      <Snippets snippets={state.snippets} />
     </section>
   );
 }

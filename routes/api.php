@@ -86,7 +86,7 @@ Route::pattern('permission', '[a-z][a-z0-9_-]{0,39}:[a-z0-9*][a-z0-9_.*-]{0,59}'
 Route::get('health', [HealthController::class, 'show']);
 Route::get('installation', [InstallationController::class, 'show']);
 Route::post('installation', [InstallationController::class, 'store'])->middleware(ThrottleSource::by('links'));
-Route::get('openapi.json', [OpenApiController::class, 'show']);
+Route::get('openapi.json', [OpenApiController::class, 'api']);
 
 // Open to everybody
 Route::get('apps/{key}', [AppController::class, 'show'])->middleware(UnderDraft::class);

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use Illuminate\Support\Facades\Route;
+use Kennel\App\Http\OpenApi\OpenApiController;
 use Kennel\App\Http\Protocol\ThrottleSource;
 use Kennel\App\Http\Tokens\AllowOrigins;
 use Kennel\App\Http\Tokens\AuthorizeController;
@@ -17,6 +18,7 @@ use Kennel\App\Http\Tokens\UserInfoController;
 Route::get('.well-known/openid-configuration', [DiscoveryController::class, 'show'])->middleware(AllowOrigins::class.':'.AllowOrigins::EVERYBODY);
 Route::get('.well-known/oauth-authorization-server', [DiscoveryController::class, 'show'])->middleware(AllowOrigins::class.':'.AllowOrigins::EVERYBODY);
 Route::get('oauth/jwks', [DiscoveryController::class, 'keys'])->middleware(AllowOrigins::class.':'.AllowOrigins::EVERYBODY);
+Route::get('oauth/openapi.json', [OpenApiController::class, 'oauth'])->middleware(AllowOrigins::class.':'.AllowOrigins::EVERYBODY);
 Route::match(['get', 'post'], 'oauth/authorize', [AuthorizeController::class, 'begin'])->middleware(ThrottleSource::by('links'));
 Route::match(['get', 'post'], 'oauth/logout', [LeaveController::class, 'begin']);
 Route::middleware(AllowOrigins::class)->group(static function (): void {

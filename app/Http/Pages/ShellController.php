@@ -15,7 +15,7 @@ use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Language;
 use Kennel\Core\Secrets\Entropy;
 
-/** The two HTML documents: the console and the account pages. All content comes from the API. */
+/** The three HTML documents: the console, the account pages and the API's reference. All content comes from the API. */
 final readonly class ShellController
 {
     private const PAGES = ['sign-up', 'sign-in', 'mailed', 'outside', 'verify', 'recover', 'reset', 'invited', 'password', 'details', 'terms', 'profile', 'edit', 'address', 'undo-address', 'data', 'sharing', 'factors', 'devices', 'providers', 'apps', 'close', 'signed-out', 'authorize', 'device', 'leave', 'not-let-in'];
@@ -27,6 +27,12 @@ final readonly class ShellController
     public function console(): Response
     {
         return $this->shell('resources/ui/console/main.tsx', 'Kennel', config('kennel.demo') === true ? $this->demoKeeper() : null);
+    }
+
+    /** The API, with requests that run; its drawing comes with pictures of its own, as data. */
+    public function reference(): Response
+    {
+        return $this->shell('resources/ui/reference/main.ts', 'Kennel: the API', null, pictures: "'self' data:");
     }
 
     public function page(string $app, string $page, Apps $apps, Caller $caller, Accounts $accounts, Request $request): Response
@@ -54,7 +60,7 @@ final readonly class ShellController
     }
 
     /** @param  array{name: string, email: string, password: string}|null  $keeper */
-    private function shell(string $entry, string $title, ?array $keeper, int $status = 200, string $frames = "'none'", Language $language = Language::English): Response
+    private function shell(string $entry, string $title, ?array $keeper, int $status = 200, string $frames = "'none'", Language $language = Language::English, string $pictures = "'self'"): Response
     {
         $nonce = base64_encode($this->entropy->bytes(16));
         $policy = [
@@ -62,7 +68,7 @@ final readonly class ShellController
             "script-src 'self'",
             "style-src 'self' 'nonce-{$nonce}'",
             "font-src 'self'",
-            "img-src 'self'",
+            "img-src {$pictures}",
             "connect-src 'self'",
             "frame-src 'self'",
             "base-uri 'none'",

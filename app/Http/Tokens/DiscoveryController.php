@@ -16,7 +16,7 @@ use Kennel\Core\SigningKeys\SigningAlgorithm;
 use Kennel\Core\Tokens\Assurance;
 use Kennel\Core\Tokens\Prompt;
 
-/** What a client library has to know, from one address (RFC 8414 §2, OpenID Connect Discovery 1.0 §3). */
+/** What a client library has to know, from one address (RFC 8414 §2, OpenID Connect Discovery 1.0 §3, Back-Channel Logout 1.0 §2.2). */
 final readonly class DiscoveryController
 {
     /** In seconds. Shorter than a key is published before it signs. */
@@ -62,6 +62,8 @@ final readonly class DiscoveryController
             'request_parameter_supported' => false,
             'request_uri_parameter_supported' => false,
             'authorization_response_iss_parameter_supported' => true,
+            'backchannel_logout_supported' => true,
+            'backchannel_logout_session_supported' => true,
         ]);
     }
 

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Feature\Tokens;
 
+use Illuminate\Support\Facades\Route;
 use Kennel\App\Clients\WhatToPaste;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\Clients;
 use Kennel\Core\Documents\Document;
+use Kennel\Tests\Support\OpenApi;
 
 /** What an app's page tells its developer. */
 final class AppPageTest extends TokenTestCase
@@ -58,6 +60,22 @@ final class AppPageTest extends TokenTestCase
         self::assertSame([['field' => 'address', 'label' => 'Address', 'purpose' => 'To write to you', 'consent' => true]], $page['receives']);
         self::assertSame(['jwt', 600], [$page['tokens']['format'], $page['tokens']['lifetime']]);
         self::assertSame([600, null, 600], array_map(fn (string $app): ?int => $this->knock('GET', "/apps/{$app}")->json('signed_tokens_for'), ['gaugebook', 'floodline', 'kitloft']));
+    }
+
+    public function test_every_door_for_tokens_is_described(): void
+    {
+        $doors = [];
+        foreach (Route::getRoutes()->getRoutes() as $route) {
+            $isOne = preg_match('#^(?:oauth|\.well-known)/#', $route->uri()) === 1 && $route->uri() !== 'oauth/openapi.json';
+            foreach ($isOne ? array_diff($route->methods(), ['HEAD', 'OPTIONS']) : [] as $method) {
+                $doors[] = "{$method} /{$route->uri()}";
+            }
+        }
+        $described = OpenApi::oauth()->operations();
+        sort($doors);
+        sort($described);
+        self::assertSame($doors, $described);
+        self::assertSame(json_decode((string) file_get_contents(resource_path('openapi/oauth.json')), true), $this->get('/oauth/openapi.json')->assertOk()->json());
     }
 
     public function test_code_suits_the_kind_of_app(): void

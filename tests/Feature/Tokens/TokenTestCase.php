@@ -12,6 +12,7 @@ use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\Clients;
 use Kennel\Core\Tokens\CodeChallenge;
 use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Support\OpenApi;
 
 /** An app of each kind, and what their developers' code would do. */
 abstract class TokenTestCase extends DoorTestCase
@@ -73,7 +74,11 @@ abstract class TokenTestCase extends DoorTestCase
             $server['HTTP_'.strtoupper(str_replace('-', '_', $name))] = $value;
         }
 
-        return $this->call($method, $path.($method === 'GET' && $query !== '' ? "?{$query}" : ''), [], [], [], $server, $method === 'POST' ? $query : null);
+        $answer = $this->call($method, $path.($method === 'GET' && $query !== '' ? "?{$query}" : ''), [], [], [], $server, $method === 'POST' ? $query : null);
+        $complaint = $method === 'OPTIONS' ? null : OpenApi::oauth()->complaint($method, $path, $answer->getStatusCode(), (string) $answer->headers->get('Content-Type'), (string) $answer->getContent());
+        self::assertNull($complaint, (string) $complaint);
+
+        return $answer;
     }
 
     /**

@@ -73,6 +73,11 @@ function ToPaste({ state }: { state: State }) {
             </span>
           ))}
         </Row>
+        <Row label="Reference">
+          <PlainLink href="/reference?of=tokens" target="_blank" rel="noopener">
+            what there is to ask ↗
+          </PlainLink>
+        </Row>
       </dl>
       <Snippets snippets={state.snippets} />
     </section>

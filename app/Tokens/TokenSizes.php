@@ -11,7 +11,6 @@ use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\GrantType;
-use Kennel\Core\Clients\Scope;
 use Kennel\Core\Clients\TokenFormat;
 use Kennel\Core\Roles\Bounds;
 use Kennel\Core\Sessions\Proof;

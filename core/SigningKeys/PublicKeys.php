@@ -103,9 +103,10 @@ final readonly class PublicKeys
     {
         $end = (int) strrpos($token->text, '.');
         $signature = self::bytes(substr($token->text, $end + 1));
-        $public = $key->getKeyMaterial();
+        $material = $key->getKeyMaterial();
+        $public = is_string($material) ? (string) base64_decode($material, true) : '';
 
-        return is_string($public) && strlen($signature) === SODIUM_CRYPTO_SIGN_BYTES && sodium_crypto_sign_verify_detached($signature, substr($token->text, 0, $end), (string) base64_decode($public, true));
+        return strlen($public) === SODIUM_CRYPTO_SIGN_PUBLICKEYBYTES && strlen($signature) === SODIUM_CRYPTO_SIGN_BYTES && sodium_crypto_sign_verify_detached($signature, substr($token->text, 0, $end), $public);
     }
 
     private static function bytes(mixed $text): string

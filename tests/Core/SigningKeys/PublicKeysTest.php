@@ -61,7 +61,7 @@ final class PublicKeysTest extends TestCase
     {
         $input = self::text('{"alg":"Ed25519","kid":"one"}').'.'.self::text('{"sub":"x"}');
         $signature = sodium_crypto_sign_detached($input, (string) base64_decode($this->secret, true));
-        $verdict = fn (string $signature, ?PublicKeys $keys = null): ?Verdict => ($keys ?? $this->keys)->verify(Jws::read("{$input}.".self::text($signature)) ?? self::fail('no token'));
+        $verdict = fn (string $signature, ?PublicKeys $keys = null): Verdict => ($keys ?? $this->keys)->verify(Jws::read("{$input}.".self::text($signature)) ?? self::fail('no token'));
         self::assertSame(Verdict::Signed, $verdict($signature));
         self::assertSame(Verdict::Signed, $verdict($signature, PublicKeys::of([[...$this->jwk, 'alg' => 'Ed25519']])));
         self::assertSame(Verdict::NotSigned, $verdict(strrev($signature)));

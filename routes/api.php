@@ -50,6 +50,7 @@ use Kennel\App\Http\Providers\ProviderSigninController;
 use Kennel\App\Http\Recovery\RecoveryController;
 use Kennel\App\Http\Rehearsals\JourneyController;
 use Kennel\App\Http\Rehearsals\RehearsalController;
+use Kennel\App\Http\Rehearsals\TrialController;
 use Kennel\App\Http\Roles\AccessController;
 use Kennel\App\Http\Roles\CatalogueController;
 use Kennel\App\Http\Roles\RoleController;
@@ -207,6 +208,7 @@ Route::get('apps/{key}/client', [ClientController::class, 'show'])->middleware(R
 Route::post('apps/{key}/secrets', [ClientController::class, 'addSecret'])->middleware([RequirePermission::named('kennel:rules.manage'), RequireFreshProof::class]);
 Route::delete('apps/{key}/secrets/{id}', [ClientController::class, 'revokeSecret'])->middleware(RequirePermission::named('kennel:rules.manage'));
 Route::post('tokens/inspect', [InspectorController::class, 'inspect'])->middleware(RequirePermission::named('kennel:rules.read'));
+Route::post('apps/{key}/trial', [TrialController::class, 'play'])->middleware(RequirePermission::named('kennel:rules.manage'));
 Route::get('signing-keys', [SigningKeyController::class, 'index'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::post('signing-keys', [SigningKeyController::class, 'rotate'])->middleware([RequirePermission::named('kennel:rules.manage'), RequireFreshProof::class]);
 Route::post('signing-keys/{kid}/withdraw', [SigningKeyController::class, 'withdraw'])->where('kid', '[A-Za-z0-9_-]{43}')->middleware([RequirePermission::named('kennel:rules.manage'), RequireFreshProof::class]);

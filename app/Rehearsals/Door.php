@@ -15,4 +15,12 @@ interface Door
      * @param  array<string, string>  $headers
      */
     public function knock(Application $inner, Cast $cast, string $method, string $path, ?string $body, string $browser, array $headers): Answer;
+
+    /**
+     * A request without anybody's cookies: of an app, or of a browser that comes from one.
+     *
+     * @param  string  $parameters  as a form or a query has them
+     * @param  array<string, string>  $headers
+     */
+    public function fetch(Application $inner, string $method, string $path, #[\SensitiveParameter] string $parameters, array $headers): Answer;
 }

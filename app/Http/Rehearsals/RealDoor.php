@@ -27,6 +27,25 @@ final class RealDoor implements Door
     public function knock(Application $inner, Cast $cast, string $method, string $path, ?string $body, string $browser, array $headers): Answer
     {
         $request = Request::create("/api/v1{$path}", $method, [], $cast->jars[$browser] ?? [], [], self::server($browser, $body, $headers), $body);
+        $response = self::answered($inner, $request);
+        self::keepCookies($response, $cast, $browser);
+
+        return self::read($response);
+    }
+
+    public function fetch(Application $inner, string $method, string $path, #[\SensitiveParameter] string $parameters, array $headers): Answer
+    {
+        $server = ['REMOTE_ADDR' => Step::HOME, 'HTTP_USER_AGENT' => 'an app', 'REQUEST_TIME_FLOAT' => microtime(true)];
+        foreach ($headers as $name => $value) {
+            $server['HTTP_'.strtoupper(str_replace('-', '_', $name))] = $value;
+        }
+        $isForm = $method !== 'GET';
+
+        return self::read(self::answered($inner, Request::create($isForm || $parameters === '' ? $path : "{$path}?{$parameters}", $method, [], [], [], $server + ($isForm ? ['CONTENT_TYPE' => 'application/x-www-form-urlencoded'] : []), $isForm ? $parameters : null)));
+    }
+
+    private static function answered(Application $inner, Request $request): Response
+    {
         // Each request of a real server begins afresh.
         $inner->forgetScopedInstances();
         foreach ($inner->make(Router::class)->getRoutes()->getRoutes() as $route) {
@@ -36,7 +55,12 @@ final class RealDoor implements Door
         $kernel = $inner->make(Kernel::class);
         $response = $kernel->handle($request);
         $kernel->terminate($request, $response);
-        self::keepCookies($response, $cast, $browser);
+
+        return $response;
+    }
+
+    private static function read(Response $response): Answer
+    {
         $headers = array_map(static fn (array $values): string => implode(', ', $values), array_diff_key($response->headers->all(), ['set-cookie' => true]));
 
         return new Answer($response->getStatusCode(), $headers, (string) $response->getContent());

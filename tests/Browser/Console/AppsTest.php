@@ -40,6 +40,18 @@ final class AppsTest extends BrowserTestCase
         self::assertNotContains($current, array_column(json_decode((string) file_get_contents(self::$server->url('/oauth/jwks')), true)['keys'], 'kid'));
     }
 
+    public function test_an_app_is_tried_from_the_first_request_to_the_last(): void
+    {
+        $console = $this->enterConsole('/apps/registration?app=gaugebook')->see('Copy the code')->choose('Code', 'Believe access tokens: Node')->see('createRemoteJWKSet')->see('bytes for somebody without a role')->see('To sign your readings');
+        $this->assertAccessible();
+        $console->press('Play its way to a token')->see('What goes wrong')->press('Play it')->see('The app exchanges the code for tokens')->see('app.let_in')->see('200, it counts no more');
+        $this->assertAccessible();
+        self::assertSame('', $console->overflow());
+        $console->click("//section[@aria-label='The app exchanges the code for tokens']//button")->see('What stands in id_token')->see('"typ": "at+jwt"');
+        $this->assertAccessible();
+        $console->choose('What goes wrong', 'A refresh token is shown twice')->press('Play it')->see('the whole family ends')->see('authorization.replayed')->see('400 invalid_grant');
+    }
+
     public function test_what_a_developer_pastes_is_read(): void
     {
         $console = $this->enterConsole('/apps/inspector')->see('Look at it');

@@ -125,7 +125,7 @@ final class Browser
     /** The box that a label names. */
     public function box(string $label): RemoteWebElement
     {
-        return $this->find("//*[@id = //label[normalize-space() = {$this->quote($label)}]/@for] | //*[@aria-label = {$this->quote($label)} and (self::input or self::textarea)]");
+        return $this->find("//*[@id = //label[normalize-space() = {$this->quote($label)}]/@for] | //*[@aria-label = {$this->quote($label)} and (self::input or self::textarea or self::select)]");
     }
 
     /** Types over whatever a box holds. */

@@ -7,11 +7,13 @@ import { AppList } from './AppList';
 import { InspectorTab } from './InspectorTab';
 import { KeysTab } from './KeysTab';
 import { RegistrationTab } from './RegistrationTab';
+import { TryTab } from './TryTab';
 
 const TABS = [
   ['all', 'All', 'kennel:apps.read'],
   ['registration', 'Registration', 'kennel:rules.read'],
   ['keys', 'Signing keys', 'kennel:rules.read'],
+  ['try', 'Try it', 'kennel:rules.manage'],
   ['inspector', 'Inspector', 'kennel:rules.read'],
 ] as const;
 
@@ -49,7 +51,17 @@ export function AppsStation() {
     <section className="flex h-full flex-col" aria-label="Apps">
       {head}
       <div className="min-h-0 flex-1 overflow-y-auto px-5 py-4 max-sm:px-3">
-        {tab === 'keys' ? <KeysTab /> : tab === 'inspector' ? <InspectorTab /> : <AppList />}
+        {tab === 'keys' ? (
+          <KeysTab />
+        ) : tab === 'try' ? (
+          <DraftProvider>
+            <TryTab />
+          </DraftProvider>
+        ) : tab === 'inspector' ? (
+          <InspectorTab />
+        ) : (
+          <AppList />
+        )}
       </div>
     </section>
   );

@@ -8,7 +8,7 @@ import { DataTable, type Column } from '../../kit/DataTable';
 import { Dialog } from '../../kit/Dialog';
 import { Heading } from '../../kit/Heading';
 import { Row } from '../../kit/Layout';
-import { PlainLink } from '../../kit/Link';
+import { InlineLink, PlainLink } from '../../kit/Link';
 import { Notice } from '../../kit/Notice';
 import { QueryState } from '../../kit/QueryState';
 import { Note, Text } from '../../kit/Text';
@@ -51,9 +51,18 @@ export function ClientPanel({ app }: { app: string }) {
 }
 
 function ToPaste({ state }: { state: State }) {
+  const may = useMay();
   return (
     <section aria-label="What to paste">
-      <Heading>What to paste</Heading>
+      <Heading
+        aside={
+          may('kennel:rules.manage') ? (
+            <InlineLink to={`/apps/try?app=${state.key}`}>Play its way to a token</InlineLink>
+          ) : null
+        }
+      >
+        What to paste
+      </Heading>
       <dl>
         <Row label="Issuer">
           <Copy text={state.issuer} label="the issuer" />

@@ -10,6 +10,19 @@ enum Language: string
     case English = 'en';
     case German = 'de';
 
+    /** The first of those wished for that there is (OpenID Connect Core 1.0 §3.1.2.1, ui_locales); null for none of them. Of a tag its language alone counts (RFC 5646 §2.2.1). */
+    public static function wished(string $tags): ?self
+    {
+        foreach (explode(' ', $tags) as $tag) {
+            $found = self::tryFrom(strtolower(explode('-', $tag)[0]));
+            if ($found !== null) {
+                return $found;
+            }
+        }
+
+        return null;
+    }
+
     /** @return non-empty-list<string> the first is taken where nobody asks for one there is */
     public static function tags(): array
     {

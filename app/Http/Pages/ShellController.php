@@ -44,13 +44,15 @@ final readonly class ShellController
         return $this->shell('resources/ui/pages/main.tsx', $found?->name() ?? 'Kennel', null, $isThere ? 200 : 404, "'self'", $this->language($caller, $accounts, $request));
     }
 
-    /** The account's own, where somebody is signed in who has chosen one; else what the browser asks for. */
+    /** The account's own, where somebody is signed in who has chosen one; else what the app wished for that sent them here, else what the browser asks for. */
     private function language(Caller $caller, Accounts $accounts, Request $request): Language
     {
         $holder = $caller->find();
         $chosen = $holder === null ? null : $accounts->find($holder->accountId)?->language;
 
-        return $chosen === null ? ChooseLanguage::asked($request) : Language::from($chosen);
+        $wished = $request->query('lang');
+
+        return $chosen === null ? Language::wished(is_string($wished) ? $wished : '') ?? ChooseLanguage::asked($request) : Language::from($chosen);
     }
 
     /** @return array{name: string, email: string, password: string} */

@@ -6,6 +6,7 @@ namespace Kennel\App\Http\Tokens;
 
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Kennel\App\Platform\Language;
 use Kennel\App\Tokens\Authorize;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\Clients;
@@ -29,19 +30,21 @@ final readonly class AuthorizeController
             }
             $client = $authorize->client($asked);
         } catch (OAuthRefused $refused) {
-            return self::seeOther(self::page($clients->find($asked->text('client_id') ?? ''), 'not-let-in', ['error' => $refused->error->value, 'why' => $refused->description]));
+            return self::seeOther(self::page($clients->find($asked->text('client_id') ?? ''), 'not-let-in', ['error' => $refused->error->value, 'why' => $refused->description], $asked));
         }
         try {
-            return self::seeOther(self::page($client, 'authorize', ['t' => $authorize->begin($asked, $client)->reveal()]));
+            return self::seeOther(self::page($client, 'authorize', ['t' => $authorize->begin($asked, $client)->reveal()], $asked));
         } catch (OAuthRefused $refused) {
             return self::seeOther(Authorize::refusal($asked->needed('redirect_uri'), $asked->text('state'), $refused));
         }
     }
 
     /** @param  array<string, string>  $fragment  which is sent to no server */
-    private static function page(?Client $client, string $page, array $fragment): string
+    private static function page(?Client $client, string $page, array $fragment, Parameters $asked): string
     {
-        return '/a/'.($client === null ? 'app' : $client->key)."/{$page}#".http_build_query($fragment, '', '&', PHP_QUERY_RFC3986);
+        $language = Language::wished($asked->text('ui_locales') ?? '');
+
+        return '/a/'.($client === null ? 'app' : $client->key)."/{$page}".($language === null ? '' : "?lang={$language->value}").'#'.http_build_query($fragment, '', '&', PHP_QUERY_RFC3986);
     }
 
     private static function seeOther(string $address): Response

@@ -6,6 +6,7 @@ namespace Kennel\App\Http\Tokens;
 
 use Illuminate\Http\JsonResponse;
 use Kennel\App\Http\Protocol\Json;
+use Kennel\App\Platform\Language;
 use Kennel\App\SigningKeys\SigningKeys;
 use Kennel\App\Tokens\Issuer;
 use Kennel\Core\Clients\ClientAuthentication;
@@ -58,6 +59,7 @@ final readonly class DiscoveryController
             'claims_supported' => ['sub', 'iss', 'aud', 'exp', 'iat', 'auth_time', 'nonce', 'acr', 'amr', 'sid', 'name', 'locale', 'updated_at', 'email', 'email_verified', 'phone_number', 'roles', 'permissions'],
             'acr_values_supported' => Assurance::names(),
             'prompt_values_supported' => Prompt::names(),
+            'ui_locales_supported' => Language::tags(),
             'claims_parameter_supported' => false,
             'request_parameter_supported' => false,
             'request_uri_parameter_supported' => false,

@@ -58,6 +58,10 @@ export function location(): { app: string; page: string } {
 /** @param query what goes along, without its "?" */
 export function pagePath(page: string, query = ''): string {
   const kept = rehearsal === null ? (isTried ? 'try=draft' : '') : `rehearsal=${rehearsal}`;
-  const all = [kept, query].filter((part) => part !== '').join('&');
+  // The language that an app wished for goes along for as long as the person is on their way.
+  const lang = new URLSearchParams(window.location.search).get('lang');
+  const all = [kept, lang === null ? '' : `lang=${encodeURIComponent(lang)}`, query]
+    .filter((part) => part !== '')
+    .join('&');
   return `/a/${location().app}/${page}${all === '' ? '' : `?${all}`}`;
 }

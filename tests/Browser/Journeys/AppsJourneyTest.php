@@ -94,6 +94,11 @@ final class AppsJourneyTest extends BrowserTestCase
         $this->goes()->see('Let Gaugebook in?');
     }
 
+    public function test_the_way_is_in_the_language_that_the_app_wishes_for(): void
+    {
+        $this->goes(['ui_locales' => 'de'])->see('Passwort vergessen?')->type('E-Mail-Adresse', 'oriel@alderwend.example')->type('Passwort', DemoKeeper::PASSWORD)->press('Anmelden')->see('Gaugebook hereinlassen?');
+    }
+
     public function test_a_device_that_shows_a_code(): void
     {
         $handle = curl_init(self::$server->url('/oauth/device'));

@@ -170,6 +170,16 @@ final class CodeFlowTest extends TokenTestCase
         self::assertNotSame('', $this->sent(['redirect_uri' => 'http://127.0.0.1:51234/back']));
     }
 
+    /** OpenID Connect Core 1.0 §3.1.2.1 */
+    public function test_the_pages_speak_the_language_that_the_app_wishes_for(): void
+    {
+        $address = (string) $this->send('/oauth/authorize', self::request(['ui_locales' => 'fr-CA de-AT en']), method: 'GET')->assertStatus(303)->headers->get('Location');
+        self::assertStringStartsWith('/a/gaugebook/authorize?lang=de#t=', $address);
+        self::assertStringStartsWith('/a/gaugebook/authorize#t=', (string) $this->send('/oauth/authorize', self::request(['ui_locales' => 'fr xx']), method: 'GET')->headers->get('Location'));
+        $language = fn (string $query): string => preg_match('/<html lang="([a-z]+)"/', (string) $this->get("/a/gaugebook/sign-in{$query}", ['Accept-Language' => 'en'])->assertOk()->getContent(), $found) === 1 ? $found[1] : '';
+        self::assertSame(['de', 'en', 'en'], [$language('?lang=de'), $language(''), $language('?lang[]=de')]);
+    }
+
     /** RFC 8252 §8.6 */
     public function test_an_address_that_anybody_may_listen_at_is_answered_while_somebody_is_there(): void
     {

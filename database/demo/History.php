@@ -77,8 +77,11 @@ final class History
 
     private int $messages = 0;
 
-    /** @param  array<string, mixed>  $account  the next younger one */
-    public function note(array $account): void
+    /**
+     * @param  array<string, mixed>  $account  the next younger one
+     * @param  string|null  $replayed  when a refresh token of theirs for Kitloft was shown twice
+     */
+    public function note(array $account, ?string $replayed = null): void
     {
         $this->passUntil($account['created_at']);
         $account['erasure_key'] = $this->secrets->bytes(32);
@@ -91,6 +94,9 @@ final class History
         }
         $this->loader->add(Assignment::class, $this->roles($account));
         $this->lifeOf($account);
+        if ($replayed !== null) {
+            $this->event($account, $replayed, 'authorization.replayed', ['kennel', null, 'Kennel'], ['app' => ['kitloft', 'kitloft'], 'state' => ['live', 'ended'], 'because' => [null, 'refresh token used twice']]);
+        }
         $session = $this->session($account);
         $this->loader->add(Session::class, $session === null ? [] : [$session]);
         if ($account['status'] === 'pending' && $this->messages < self::MOST_MESSAGES) {

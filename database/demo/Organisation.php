@@ -48,6 +48,8 @@ final readonly class Organisation
             ['key' => 'gaugebook', 'name' => 'Gaugebook', 'kind' => 'web', 'summary' => 'River levels and photographs, entered by volunteers'],
             ['key' => 'floodline', 'name' => 'Floodline', 'kind' => 'single page', 'summary' => 'Flood notices, shown and published'],
             ['key' => 'kitloft', 'name' => 'Kitloft', 'kind' => 'mobile', 'summary' => 'Lending of gauges, waders and radios'],
+            ['key' => 'stagewire', 'name' => 'Stagewire', 'kind' => 'backend', 'summary' => 'Posts what the loggers on the bank measure'],
+            ['key' => 'gauge-cli', 'name' => 'gauge-cli', 'kind' => 'command line', 'summary' => 'For stewards on the bank, from a terminal'],
         ]);
         foreach (self::PERMISSIONS as $key => [$app, $description]) {
             CataloguedPermission::query()->insert(['key' => $key, 'app_key' => $app, 'description' => $description]);

@@ -117,10 +117,9 @@ final class Scenario
                 $loader->add(MetadataRow::class, $more['documents']);
                 $loader->add(MetadataValue::class, $more['values']);
                 $figures->note($account);
-                $history->note($account);
+                $history->note($account, $tokens->note($account));
                 $invitations->note($account);
                 $signins->note($account);
-                $tokens->note($account);
                 if ($made % self::TELL_EVERY === 0 && $progress !== null && ! $progress($made)) {
                     throw new Stopped($made);
                 }

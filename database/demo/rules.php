@@ -48,6 +48,8 @@ return array_replace($rules, [
         ['key' => 'gaugebook', 'look' => ['name' => 'Gaugebook', 'colour' => '#1d6f9c', 'ground' => '', 'logo' => ''], 'admission' => 'anyone', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('GAUGEBOOK', '/sign-in'), 'ways' => ['password', 'mail', 'passkey'], 'providers' => $college === [] ? [] : ['riverside'], 'second_factor' => 'offered'],
         ['key' => 'floodline', 'look' => ['name' => 'Floodline', 'colour' => '#a3401f', 'ground' => '', 'logo' => ''], 'admission' => 'invited', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => $lands('FLOODLINE', '/'), 'ways' => ['password', 'passkey'], 'providers' => [], 'second_factor' => 'offered'],
         ['key' => 'kitloft', 'look' => ['name' => 'Kitloft', 'colour' => '#4b6b2f', 'ground' => '#eef2e8', 'logo' => ''], 'admission' => 'domains', 'domains' => ['alderwend.example', 'millreach.example'], 'subdomains' => true, 'registered' => 'say_so', 'session' => 'at_once', 'roles' => [], 'landing' => ['address' => '', 'roles' => []], 'ways' => ['password', 'mail'], 'providers' => [], 'second_factor' => 'offered'],
+        // People come to these two by the other apps.
+        ...array_map(static fn (string $key, string $name, string $colour): array => ['key' => $key, 'look' => ['name' => $name, 'colour' => $colour, 'ground' => '', 'logo' => ''], 'admission' => 'nobody', 'domains' => [], 'subdomains' => false, 'registered' => 'discreet', 'session' => 'after_proof', 'roles' => [], 'landing' => ['address' => '', 'roles' => []], 'ways' => ['password'], 'providers' => [], 'second_factor' => 'offered'], ['stagewire', 'gauge-cli'], ['Stagewire', 'gauge-cli'], ['#5a4a8a', '#3d4f5c']),
     ],
     'clients' => [
         array_replace(Client::EXAMPLE, [
@@ -64,6 +66,13 @@ return array_replace($rules, [
         array_replace(Client::EXAMPLE, [
             'key' => 'kitloft', 'kind' => 'mobile', 'token_endpoint_auth_method' => 'none', 'redirect_uris' => ['example.alderwend.kitloft:/signed-in'],
             'grant_types' => ['authorization_code', 'refresh_token', 'urn:ietf:params:oauth:grant-type:device_code'], 'access_token' => 'opaque', 'refresh_token_idle' => 'P60D', 'refresh_token_absolute' => 'P365D',
+        ]),
+        array_replace(Client::EXAMPLE, [
+            'key' => 'stagewire', 'kind' => 'backend', 'grant_types' => ['client_credentials'], 'resources' => ['https://gaugebook.alderwend.example/api'], 'scopes' => [['key' => 'readings', 'about' => 'Post readings of loggers']],
+        ]),
+        array_replace(Client::EXAMPLE, [
+            'key' => 'gauge-cli', 'kind' => 'command line', 'token_endpoint_auth_method' => 'none', 'grant_types' => ['urn:ietf:params:oauth:grant-type:device_code', 'refresh_token'], 'resources' => ['https://gaugebook.alderwend.example/api'], 'consent' => 'asked',
+            'scopes' => [['key' => 'readings', 'about' => 'Read and send river levels']],
         ]),
     ],
     'fields' => [

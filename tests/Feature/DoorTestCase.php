@@ -27,7 +27,7 @@ use Kennel\Tests\Support\Books;
 use Kennel\Tests\Support\OpenApi;
 use Psr\Clock\ClockInterface;
 
-/** Knocks at the doors of an empty Kennel with three apps and seven roles. Every answer is held against the OpenAPI document. */
+/** Knocks at the doors of an empty Kennel with five apps and seven roles. Every answer is held against the OpenAPI document. */
 abstract class DoorTestCase extends TestCase
 {
     protected const PASSWORD = 'slow green otters swim';

@@ -14,7 +14,7 @@ final class AppsTest extends BrowserTestCase
     {
         $console = $this->enterConsole('/apps')->see('Gaugebook');
         $this->assertAccessible();
-        $console->press('Registration')->see('What to paste')->press('New app')->type('Key: small letters, digits and “-”; it is the client_id', 'stagewire')->type('Name', 'Stagewire')->choose('Kind', 'Backend');
+        $console->press('Registration')->see('What to paste')->press('New app')->type('Key: small letters, digits and “-”; it is the client_id', 'weirwatch')->type('Name', 'Weirwatch')->choose('Kind', 'Backend');
         $console->press('Add it to the draft')->see('Client credentials: the app by itself')->see('Once it is published');
         $console->type('Scope', 'readings')->type('What it lets the app do', 'Post readings of loggers')->press('Add a scope')->see('Post readings of loggers');
         $this->assertAccessible();
@@ -28,7 +28,7 @@ final class AppsTest extends BrowserTestCase
         $this->assertAccessible();
         $console->press('I have it')->see('never used');
         $handle = curl_init(self::$server->url('/oauth/token'));
-        curl_setopt_array($handle, [CURLOPT_POSTFIELDS => 'grant_type=client_credentials', CURLOPT_USERPWD => "stagewire:{$secret}", CURLOPT_RETURNTRANSFER => true]);
+        curl_setopt_array($handle, [CURLOPT_POSTFIELDS => 'grant_type=client_credentials', CURLOPT_USERPWD => "weirwatch:{$secret}", CURLOPT_RETURNTRANSFER => true]);
         self::assertSame('readings', json_decode((string) curl_exec($handle), true)['scope'] ?? null);
         $console->driver->navigate()->refresh();
         $console->see('Tokens for the app itself')->press('Signing keys')->see('signs now');

@@ -13,7 +13,7 @@ final class OverviewTest extends DoorTestCase
     {
         $this->keeper();
         self::assertSame(
-            ['signup' => '1 today', 'invitations' => '0 open', 'mail' => '0 waiting', 'passwords' => '100 % current', 'signin' => '1 live', 'roles' => '10 roles', 'apps' => '3 apps', 'accounts' => '1 in all', 'audit' => '1 event'],
+            ['signup' => '1 today', 'invitations' => '0 open', 'mail' => '0 waiting', 'passwords' => '100 % current', 'signin' => '1 live', 'roles' => '10 roles', 'apps' => '5 apps', 'accounts' => '1 in all', 'audit' => '1 event'],
             $this->figures(),
         );
         self::assertSame([], $this->ask('/overview')->json('needs'), 'nothing needs anybody');

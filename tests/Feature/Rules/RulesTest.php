@@ -45,7 +45,7 @@ final class RulesTest extends DoorTestCase
         $file = $this->write($document);
         self::assertTrue($this->verdict());
 
-        self::assertSame([0, "Impact: on no account and no sign-up of the last thirty days.\napps.kitloft.registered: Kitloft tells any visitor whether an address of alderwend.example, millreach.example is registered. Accounts are shared by all apps, so it gives away such accounts of Gaugebook, Floodline too, which keep quiet.\nsignup.refused_domains: [\"spillway.test\"] → [\"post.example\"]\npassword.minimum: 12 → 30\n2 would change.\n"], $this->rules('apply', $file, ['--reason' => 'x', '--dry-run' => true]));
+        self::assertSame([0, "Impact: on no account and no sign-up of the last thirty days.\napps.kitloft.registered: Kitloft tells any visitor whether an address of alderwend.example, millreach.example is registered. Accounts are shared by all apps, so it gives away such accounts of Gaugebook, Floodline, Stagewire, gauge-cli too, which keep quiet.\nsignup.refused_domains: [\"spillway.test\"] → [\"post.example\"]\npassword.minimum: 12 → 30\n2 would change.\n"], $this->rules('apply', $file, ['--reason' => 'x', '--dry-run' => true]));
         self::assertTrue($this->verdict(), 'a dry run changes nothing');
 
         self::assertSame(0, $this->rules('apply', $file, ['--reason' => 'Longer is better', '--base' => '0'])[0]);

@@ -24,15 +24,15 @@ final class AppCommandTest extends TokenTestCase
 
     public function test_an_app_is_registered_given_a_secret_and_rid_of_it(): void
     {
-        self::assertStringContainsString('“stagewire” is registered.', $this->says(['act' => 'register', 'key' => 'stagewire', '--name' => 'Stagewire', '--kind' => 'backend', '--reason' => 'Our loggers']));
-        self::assertSame('backend', DB::table('apps')->where('key', 'stagewire')->value('kind'));
-        $secret = $this->says(['act' => 'secret', 'key' => 'stagewire']);
+        self::assertStringContainsString('“weirwatch” is registered.', $this->says(['act' => 'register', 'key' => 'weirwatch', '--name' => 'Weirwatch', '--kind' => 'backend', '--reason' => 'Our loggers']));
+        self::assertSame('backend', DB::table('apps')->where('key', 'weirwatch')->value('kind'));
+        $secret = $this->says(['act' => 'secret', 'key' => 'weirwatch']);
         self::assertMatchesRegularExpression('/^[A-Za-z0-9_-]{43}$/D', $secret);
-        $this->token(['grant_type' => 'client_credentials'], 'stagewire', $secret)->assertOk();
-        self::assertMatchesRegularExpression('/stagewire +backend +client_secret_basic +1 secrets/', $this->says(['act' => 'list']));
-        $this->says(['act' => 'revoke', 'key' => 'stagewire', '--hint' => 'nope'], 1);
-        $this->says(['act' => 'revoke', 'key' => 'stagewire', '--hint' => substr($secret, -4)]);
-        $this->token(['grant_type' => 'client_credentials'], 'stagewire', $secret)->assertUnauthorized();
+        $this->token(['grant_type' => 'client_credentials'], 'weirwatch', $secret)->assertOk();
+        self::assertMatchesRegularExpression('/weirwatch +backend +client_secret_basic +1 secrets/', $this->says(['act' => 'list']));
+        $this->says(['act' => 'revoke', 'key' => 'weirwatch', '--hint' => 'nope'], 1);
+        $this->says(['act' => 'revoke', 'key' => 'weirwatch', '--hint' => substr($secret, -4)]);
+        $this->token(['grant_type' => 'client_credentials'], 'weirwatch', $secret)->assertUnauthorized();
         self::assertSame(['system'], DB::table('audit_events')->where('event', 'app.registered')->pluck('actor_name')->all());
     }
 

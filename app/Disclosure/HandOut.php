@@ -8,6 +8,8 @@ use Kennel\App\Accounts\Account;
 use Kennel\Core\Disclosure\Disclose;
 use Kennel\Core\Disclosure\Disclosed;
 use Kennel\Core\Disclosure\DisclosureRules;
+use Kennel\Core\Disclosure\FieldKey;
+use Kennel\Core\Disclosure\Grant;
 use Kennel\Core\Disclosure\Recipient;
 
 /** What of accounts goes to one recipient. */
@@ -24,11 +26,40 @@ final readonly class HandOut
      */
     public function __invoke(array $accounts, Recipient $to, DisclosureRules $rules): array
     {
-        $disclose = new Disclose($rules);
         $agreed = $this->consents->ofAll(array_column($accounts, 'id'), $rules);
+
+        return self::decided($this->held->ofAll($accounts), $to, $rules, $agreed);
+    }
+
+    /**
+     * Of one account, and of its fields some alone: what is not asked for is not read.
+     *
+     * @param  list<FieldKey>  $asked  none of them of metadata
+     * @return array<string, mixed> by the key of the field
+     */
+    public function some(Account $account, Recipient $to, DisclosureRules $rules, array $asked): array
+    {
+        $grants = array_filter(array_map(static fn (FieldKey $field): ?Grant => $rules->grant($field, $to->audience), $asked));
+        if ($grants === []) {
+            return [];
+        }
+        $needsConsent = array_filter($grants, static fn (Grant $grant): bool => $grant->needsConsent) !== [];
+        $agreed = $needsConsent ? $this->consents->ofAll([$account->id], $rules) : [];
+
+        return self::decided([$account->id => $this->held->some($account, $asked)], $to, $rules, $agreed)[$account->id]->handed;
+    }
+
+    /**
+     * @param  array<string, array<string, mixed>>  $held  by account and key
+     * @param  array<string, list<string>>  $agreed  by account
+     * @return array<string, Disclosed> by account
+     */
+    private static function decided(array $held, Recipient $to, DisclosureRules $rules, array $agreed): array
+    {
+        $disclose = new Disclose($rules);
         $handed = [];
-        foreach ($this->held->ofAll($accounts) as $id => $held) {
-            $handed[$id] = $disclose($held, $to, $agreed[$id] ?? []);
+        foreach ($held as $id => $fields) {
+            $handed[$id] = $disclose($fields, $to, $agreed[$id] ?? []);
         }
 
         return $handed;

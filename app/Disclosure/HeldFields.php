@@ -12,6 +12,7 @@ use Kennel\App\Pictures\Pictures;
 use Kennel\App\Roles\Assignments;
 use Kennel\Core\Disclosure\BuiltIn;
 use Kennel\Core\Disclosure\FieldKey;
+use Kennel\Core\Disclosure\FieldOrigin;
 use Kennel\Core\Fields\FieldKind;
 use Kennel\Core\Fields\FieldRules;
 
@@ -32,10 +33,7 @@ final readonly class HeldFields
         [$values, $documents, $roles] = [$this->fields->ofAll($seqs), $this->metadata->documentsOfAll($seqs), $this->assignments->ofAll($ids)];
         $held = [];
         foreach ($accounts as $account) {
-            $of = self::builtIn($account, $roles[$account->id] ?? []);
-            foreach (array_intersect_key($values[$account->seq] ?? [], $this->rules->all) as $key => $value) {
-                $of[FieldKey::defined($key)->key()] = $this->rules->all[$key]->kind === FieldKind::Picture && is_string($value) ? $this->pictures->to($value, Pictures::SIZES[1]) : $value;
-            }
+            $of = [...self::builtIn($account, $roles[$account->id] ?? []), ...$this->defined($values[$account->seq] ?? [])];
             foreach ($documents[$account->seq] ?? [] as $kind => $document) {
                 foreach (get_object_vars($document->values()) as $key => $value) {
                     $of[FieldKey::metadata($kind, (string) $key)->key()] = $value;
@@ -45,6 +43,38 @@ final readonly class HeldFields
         }
 
         return $held;
+    }
+
+    /**
+     * Some of one account's alone.
+     *
+     * @param  list<FieldKey>  $asked  none of them of metadata
+     * @return array<string, mixed> by key
+     */
+    public function some(Account $account, array $asked): array
+    {
+        $has = static fn (FieldOrigin $origin): bool => in_array($origin, array_column($asked, 'origin'), true);
+        $needsRoles = in_array(BuiltIn::Roles->value, array_map(static fn (FieldKey $one): string => $one->key(), $asked), true);
+        $held = [
+            ...$has(FieldOrigin::BuiltIn) ? self::builtIn($account, $needsRoles ? $this->assignments->ofAll([$account->id])[$account->id] ?? [] : []) : [],
+            ...$has(FieldOrigin::Defined) ? $this->defined($this->fields->ofAll([$account->seq])[$account->seq] ?? []) : [],
+        ];
+
+        return array_intersect_key($held, array_flip(array_map(static fn (FieldKey $one): string => $one->key(), $asked)));
+    }
+
+    /**
+     * @param  array<string, mixed>  $values
+     * @return array<string, mixed>
+     */
+    private function defined(array $values): array
+    {
+        $of = [];
+        foreach (array_intersect_key($values, $this->rules->all) as $key => $value) {
+            $of[FieldKey::defined($key)->key()] = $this->rules->all[$key]->kind === FieldKind::Picture && is_string($value) ? $this->pictures->to($value, Pictures::SIZES[1]) : $value;
+        }
+
+        return $of;
     }
 
     /**

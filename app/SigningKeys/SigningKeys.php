@@ -14,11 +14,13 @@ use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\Clients;
 use Kennel\Core\Secrets\Secret;
+use Kennel\Core\SigningKeys\Jws;
 use Kennel\Core\SigningKeys\KeyRules;
 use Kennel\Core\SigningKeys\KeySchedule;
 use Kennel\Core\SigningKeys\PublicKeys;
 use Kennel\Core\SigningKeys\SigningAlgorithm;
 use Kennel\Core\SigningKeys\Thumbprint;
+use Kennel\Core\SigningKeys\Verdict;
 use Psr\Clock\ClockInterface;
 
 /** The keys that tokens are signed by: which signs now, which tokens are verified by, and how they take turns. What only a new key needs is made for that. */
@@ -71,9 +73,12 @@ final class SigningKeys
         return array_values(array_map(static fn (SigningKey $key): array => $key->jwk(), array_filter($this->all(), static fn (SigningKey $key): bool => in_array($key->id, $ids, true))));
     }
 
-    public function verifying(): PublicKeys
+    /** Whether a token is one of ours as it stands, whatever its times say. Of the keys the one that it names is made ready alone. */
+    public function verify(Jws $token): Verdict
     {
-        return PublicKeys::of($this->published());
+        $named = $token->header['kid'] ?? null;
+
+        return PublicKeys::of(array_values(array_filter($this->published(), static fn (array $key): bool => $key['kid'] === $named)))->verify($token);
     }
 
     /** @return list<SigningKey> all there are and were, in the order they were made */

@@ -238,7 +238,7 @@ final readonly class Authorize
     {
         $hint = $request->idTokenHint === null ? null : Jws::read($request->idTokenHint);
 
-        return $hint === null || $this->keys->verifying()->verify($hint) !== Verdict::Signed || $hint->text('sub') === $person->accountId;
+        return $hint === null || $this->keys->verify($hint) !== Verdict::Signed || $hint->text('sub') === $person->accountId;
     }
 
     private function keep(Parameters $asked, Client $client, int $seconds, bool $isPushed): Token

@@ -13,6 +13,7 @@ use Kennel\Core\Disclosure\DisclosureRules;
 use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Disclosure\FieldOrigin;
 use Kennel\Core\Disclosure\Recipient;
+use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldKind;
 use Kennel\Core\Fields\FieldRules;
 
@@ -26,20 +27,19 @@ final readonly class DescribePerson
     /** @return array<string, mixed> claims; the subject alone where nothing is handed out */
     public function __invoke(Holding $holding, Scope $scope): array
     {
-        $account = $this->accounts->find($holding->accountId);
-        if ($account === null) {
-            return ['sub' => $holding->accountId];
-        }
-        $handed = ($this->handOut)([$account], Recipient::of(Audience::app($holding->appKey)), $this->rules)[$account->id]->handed ?? [];
+        $asked = $this->asked($scope);
+        $to = Recipient::of(Audience::app($holding->appKey));
+        // Nothing is read of the account that it would not be handed.
+        $account = array_filter($asked, fn (FieldKey $field): bool => $this->rules->grant($field, $to->audience) !== null) === [] ? null : $this->accounts->find($holding->accountId);
         $claims = ['sub' => $holding->accountId];
         $own = [];
-        foreach ($handed as $key => $value) {
+        foreach ($account === null ? [] : $this->handOut->some($account, $to, $this->rules, $asked) as $key => $value) {
             $field = FieldKey::parse($key);
             if ($field->origin === FieldOrigin::BuiltIn) {
-                $claims = [...$claims, ...self::standard(BuiltIn::from($field->name), $value, $scope)];
-            } elseif ($field->origin === FieldOrigin::Defined && $this->fields->find($field->name)?->kind === FieldKind::Phone) {
-                $claims = [...$claims, ...$scope->has(Scope::PHONE) ? ['phone_number' => $value] : []];
-            } elseif ($field->origin === FieldOrigin::Defined && $scope->has(Scope::PROFILE)) {
+                $claims = [...$claims, ...self::standard(BuiltIn::from($field->name), $value)];
+            } elseif ($this->fields->find($field->name)?->kind === FieldKind::Phone) {
+                $claims['phone_number'] = $value;
+            } else {
                 $own[$field->name] = $value;
             }
         }
@@ -47,15 +47,27 @@ final readonly class DescribePerson
         return [...$claims, ...$own === [] ? [] : ['fields' => $own], ...MintTokens::may($holding, $scope)];
     }
 
-    /** @return array<string, mixed> */
-    private static function standard(BuiltIn $field, mixed $value, Scope $scope): array
+    /** @return list<FieldKey> what the scope is about (OpenID Connect Core 1.0 §5.4) */
+    private function asked(Scope $scope): array
     {
-        return match (true) {
-            $field === BuiltIn::Name && $scope->has(Scope::PROFILE) => ['name' => $value],
-            $field === BuiltIn::Language && $scope->has(Scope::PROFILE) => $value === null ? [] : ['locale' => $value],
-            $field === BuiltIn::Changed && $scope->has(Scope::PROFILE) => ['updated_at' => is_string($value) ? (new \DateTimeImmutable($value))->getTimestamp() : null],
-            $field === BuiltIn::Address && $scope->has(Scope::EMAIL) => ['email' => $value],
-            $field === BuiltIn::Verified && $scope->has(Scope::EMAIL) => ['email_verified' => $value],
+        $fields = [
+            ...$scope->has(Scope::PROFILE) ? [BuiltIn::Name, BuiltIn::Language, BuiltIn::Changed] : [],
+            ...$scope->has(Scope::EMAIL) ? [BuiltIn::Address, BuiltIn::Verified] : [],
+        ];
+        $defined = array_filter($this->fields->all, static fn (Field $field): bool => $scope->has($field->kind === FieldKind::Phone ? Scope::PHONE : Scope::PROFILE));
+
+        return [...array_map(FieldKey::builtIn(...), $fields), ...array_map(static fn (Field $field): FieldKey => FieldKey::defined($field->key), array_values($defined))];
+    }
+
+    /** @return array<string, mixed> */
+    private static function standard(BuiltIn $field, mixed $value): array
+    {
+        return match ($field) {
+            BuiltIn::Name => ['name' => $value],
+            BuiltIn::Language => $value === null ? [] : ['locale' => $value],
+            BuiltIn::Changed => ['updated_at' => is_string($value) ? (new \DateTimeImmutable($value))->getTimestamp() : null],
+            BuiltIn::Address => ['email' => $value],
+            BuiltIn::Verified => ['email_verified' => $value],
             default => [],
         };
     }

@@ -74,7 +74,7 @@ final readonly class InspectText
 
     private function signature(Jws $token, bool $isOurs): Check
     {
-        $verdict = $this->keys->verifying()->verify($token);
+        $verdict = $this->keys->verify($token);
         if ($verdict === Verdict::KeyUnknown && $isOurs) {
             foreach ($this->keys->all() as $key) {
                 if ($key->id === ($token->header['kid'] ?? null)) {

@@ -45,6 +45,6 @@ final readonly class Leave
     {
         $token = $hint === null ? null : Jws::read($hint);
 
-        return $token !== null && $token->text('iss') === Issuer::name() && ($token->header['typ'] ?? 'JWT') === 'JWT' && $this->keys->verifying()->verify($token) === Verdict::Signed ? $token : null;
+        return $token !== null && $token->text('iss') === Issuer::name() && ($token->header['typ'] ?? 'JWT') === 'JWT' && $this->keys->verify($token) === Verdict::Signed ? $token : null;
     }
 }

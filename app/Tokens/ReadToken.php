@@ -54,7 +54,7 @@ final readonly class ReadToken
         [$from, $until] = [$token?->moment('iat'), $token?->moment('exp')];
         if (
             $token === null || ($token->header['typ'] ?? null) !== 'at+jwt' || $token->text('iss') !== Issuer::name() || $id === ''
-            || $from === null || $until === null || $until <= $now || $this->keys->verifying()->verify($token) !== Verdict::Signed
+            || $from === null || $until === null || $until <= $now || $this->keys->verify($token) !== Verdict::Signed
             || RevokedToken::query()->whereKey($id)->exists()
         ) {
             return null;

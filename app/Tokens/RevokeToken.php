@@ -56,7 +56,7 @@ final readonly class RevokeToken
         $id = $token?->text('jti') ?? '';
         if (
             $token !== null && $token->text('client_id') === $client->key && $token->text('iss') === Issuer::name() && $until !== null && $until > $this->clock->now()
-            && $id !== '' && strlen($id) <= 80 && $this->keys->verifying()->verify($token) === Verdict::Signed
+            && $id !== '' && strlen($id) <= 80 && $this->keys->verify($token) === Verdict::Signed
         ) {
             RevokedToken::query()->insertOrIgnore(['id' => $id, 'expires_at' => Moment::write($until)]);
         }

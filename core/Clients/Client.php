@@ -132,8 +132,8 @@ final readonly class Client
         if ($this->may(GrantType::AuthorizationCode) && $this->redirectUris === [] && $this->key !== self::EXAMPLE['key']) {
             throw $document->mistake('redirect_uris', 'must have at least one address for authorization_code');
         }
-        if ($this->may(GrantType::RefreshToken) && ! $this->may(GrantType::AuthorizationCode) && ! $this->may(GrantType::DeviceCode)) {
-            throw $document->mistake('grant_types', 'refresh_token renews what authorization_code or device_code gave; add one of them');
+        if ($this->may(GrantType::RefreshToken) && ! $this->may(GrantType::AuthorizationCode) && ! $this->may(GrantType::DeviceCode) && ! $this->may(GrantType::TokenExchange)) {
+            throw $document->mistake('grant_types', 'refresh_token renews what authorization_code, device_code or token-exchange gave; add one of them');
         }
         if (($this->authentication === ClientAuthentication::PrivateKeyJwt) !== ($this->jwks !== '')) {
             throw $document->mistake('jwks', $this->jwks === '' ? 'must have a key for private_key_jwt' : 'is for private_key_jwt alone; must be ""');

@@ -29,7 +29,7 @@ enum ClientKind: string
     public function grants(): array
     {
         return match ($this) {
-            self::Web => [GrantType::AuthorizationCode, GrantType::RefreshToken, GrantType::ClientCredentials],
+            self::Web => [GrantType::AuthorizationCode, GrantType::RefreshToken, GrantType::ClientCredentials, GrantType::TokenExchange],
             self::SinglePage => [GrantType::AuthorizationCode, GrantType::RefreshToken],
             self::Mobile, self::CommandLine => [GrantType::AuthorizationCode, GrantType::RefreshToken, GrantType::DeviceCode],
             self::Backend => [GrantType::ClientCredentials],

@@ -61,7 +61,7 @@ final class OAuthTest extends TestCase
     public function test_openid_client_comes_to_tokens_by_every_grant(): void
     {
         self::assertSame(
-            ['code' => 'maren@alderwend.example', 'refreshed' => true, 'introspected' => true, 'revoked' => false, 'own' => true, 'device' => true, 'denied' => 'access_denied', 'out' => true],
+            ['code' => 'maren@alderwend.example', 'refreshed' => true, 'introspected' => true, 'revoked' => false, 'own' => true, 'device' => true, 'denied' => 'access_denied', 'exchanged' => 'maren@alderwend.example', 'out' => true],
             $this->played(self::WITH_OPENID_CLIENT),
         );
     }
@@ -86,6 +86,7 @@ final class OAuthTest extends TestCase
             ->execute(['019a0f00-0000-7000-8000-0000000000aa', 'gaugebook', hash('sha256', self::SECRET), substr(self::SECRET, -4), 'the test', '2026-01-01T00:00:00.000Z']);
         $server->changeRules(static function (array $rules): array {
             $grant = ['key' => 'app:gaugebook', 'permission' => '', 'consent' => false, 'purpose' => 'To greet you'];
+            $rules['clients'][0]['grant_types'][] = 'urn:ietf:params:oauth:grant-type:token-exchange';
             $rules['disclosure']['fields'] = [...array_values(array_filter($rules['disclosure']['fields'], static fn (array $one): bool => ! in_array($one['key'], ['address', 'name'], true))), ['key' => 'address', 'grants' => [$grant]], ['key' => 'name', 'grants' => [$grant]]];
 
             return $rules;
@@ -177,9 +178,11 @@ final class OAuthTest extends TestCase
         const byDevice = await waits;
         const other = await client.initiateDeviceAuthorization(handheld, { scope: 'openid' });
         await page('/devices/answer', { code: other.user_code, let_in: false });
+        const exchanged = await client.genericGrantRequest(config, 'urn:ietf:params:oauth:grant-type:token-exchange', { subject_token: COOKIE.slice(COOKIE.indexOf('=') + 1), subject_token_type: 'urn:kennel:token-type:session', scope: 'openid email' });
+        const exchangedPerson = await client.fetchUserInfo(config, exchanged.access_token, client.skipSubjectCheck);
         const denied = await client.pollDeviceAuthorizationGrant(handheld, other).catch((error) => error.error);
         const out = client.buildEndSessionUrl(config, { id_token_hint: tokens.id_token, post_logout_redirect_uri: 'https://gaugebook.alderwend.example/' });
         const left = await fetch(out, { redirect: 'manual' });
-        console.log(JSON.stringify({ code: person.email, refreshed: renewed.access_token !== tokens.access_token, introspected, revoked, own: own.access_token !== undefined, device: byDevice.access_token !== undefined, denied, out: left.headers.get('location').startsWith('/a/gaugebook/leave#') }));
+        console.log(JSON.stringify({ code: person.email, refreshed: renewed.access_token !== tokens.access_token, introspected, revoked, own: own.access_token !== undefined, device: byDevice.access_token !== undefined, denied, exchanged: exchangedPerson.email, out: left.headers.get('location').startsWith('/a/gaugebook/leave#') }));
         JS;
 }

@@ -8,14 +8,18 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Kennel\App\Clients\AuthenticateClient;
+use Kennel\App\Platform\Identity\SignedIn;
+use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Throttling\Source;
 use Kennel\App\Platform\Throttling\Throttle;
+use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\SigningKeys\SigningKeys;
 use Kennel\App\Tokens\Authorize;
 use Kennel\App\Tokens\CountTokens;
 use Kennel\App\Tokens\Devices;
 use Kennel\App\Tokens\ExchangeCode;
+use Kennel\App\Tokens\ExchangeSession;
 use Kennel\App\Tokens\Introspect;
 use Kennel\App\Tokens\IssueForApp;
 use Kennel\App\Tokens\Issuer;
@@ -110,7 +114,14 @@ final readonly class TokenController
             GrantType::RefreshToken => app(RefreshTokens::class)($client, $form),
             GrantType::ClientCredentials => app(IssueForApp::class)($client, $form),
             GrantType::DeviceCode => app(Devices::class)->poll($client, $form),
+            GrantType::TokenExchange => app(ExchangeSession::class)($client, $form, self::behind($form->needed('subject_token'))),
         };
+    }
+
+    /** Whose session of the account pages a cookie's value opens. */
+    private static function behind(#[\SensitiveParameter] string $session): ?SignedIn
+    {
+        return app(CurrentSession::class)->of(Request::create('/', cookies: [Surface::Pages->cookieName() => $session]))->find();
     }
 
     /**

@@ -131,6 +131,15 @@ final class SnippetsTest extends BrowserTestCase
         self::assertFalse(json_decode($this->played(['bash', 'introspect.sh'], '', 0, ['TOKEN' => 'made-up']), true)['active']);
     }
 
+    public function test_a_session_of_the_apps_own_page(): void
+    {
+        $this->registers('gaugebook', '/signed-in', ['grant_types' => ['authorization_code', 'refresh_token', 'urn:ietf:params:oauth:grant-type:token-exchange']]);
+        $this->put('gaugebook', 'exchange.sh');
+        $cookie = self::$server->cookieOf('maren@alderwend.example', DemoKeeper::PASSWORD, 'pages');
+        $answer = json_decode($this->played(['bash', 'exchange.sh'], '', 0, ['SESSION' => substr($cookie, (int) strpos($cookie, '=') + 1)]), true);
+        self::assertSame(['Bearer', 'urn:ietf:params:oauth:token-type:access_token'], [$answer['token_type'], $answer['issued_token_type']]);
+    }
+
     public function test_an_app_that_signs_instead_of_keeping_a_secret(): void
     {
         $pair = sodium_crypto_sign_keypair();
@@ -149,7 +158,7 @@ final class SnippetsTest extends BrowserTestCase
     private function registers(string $app, string $path, array $more = []): int
     {
         $port = FreePort::find();
-        $own = ['redirect_uris' => ["http://127.0.0.1:{$port}{$path}"], 'origins' => ["http://127.0.0.1:{$port}"], 'token_endpoint_auth_method' => $app === 'gaugebook' ? 'client_secret_basic' : 'none', 'jwks' => '', ...$more];
+        $own = ['redirect_uris' => ["http://127.0.0.1:{$port}{$path}"], 'grant_types' => $app === 'gaugebook' ? ['authorization_code', 'refresh_token', 'client_credentials'] : ['authorization_code', 'refresh_token'], 'origins' => ["http://127.0.0.1:{$port}"], 'token_endpoint_auth_method' => $app === 'gaugebook' ? 'client_secret_basic' : 'none', 'jwks' => '', ...$more];
         self::$server->changeRules(static fn (array $rules): array => array_replace($rules, ['clients' => array_map(static fn (array $one): array => $one['key'] === $app ? array_replace($one, $own) : $one, $rules['clients'])]));
 
         return $port;

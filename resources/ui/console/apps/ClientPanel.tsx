@@ -227,6 +227,7 @@ const NAMES: Record<string, string> = {
   refresh_token: 'Tokens renewed',
   client_credentials: 'Tokens for the app itself',
   'urn:ietf:params:oauth:grant-type:device_code': 'Tokens for a device',
+  'urn:ietf:params:oauth:grant-type:token-exchange': 'Tokens for a session of its own pages',
 };
 
 function Figures({ state }: { state: State }) {

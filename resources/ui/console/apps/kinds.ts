@@ -9,12 +9,13 @@ interface Fit {
 }
 
 const DEVICE = 'urn:ietf:params:oauth:grant-type:device_code';
+const EXCHANGE = 'urn:ietf:params:oauth:grant-type:token-exchange';
 
 /** What suits each kind of app, as the rule book takes it; the first authentication is what a new one gets. */
 export const KINDS: Record<Client['kind'], Fit> = {
   web: {
     label: 'Web',
-    grants: ['authorization_code', 'refresh_token', 'client_credentials'],
+    grants: ['authorization_code', 'refresh_token', 'client_credentials', EXCHANGE],
     authentications: ['client_secret_basic', 'private_key_jwt'],
   },
   'single page': { label: 'Single page', grants: ['authorization_code', 'refresh_token'], authentications: ['none'] },
@@ -36,6 +37,7 @@ export const GRANTS: Record<string, string> = {
   refresh_token: 'Refresh token',
   client_credentials: 'Client credentials: the app by itself',
   [DEVICE]: 'Device code',
+  [EXCHANGE]: 'Token exchange: of a session that the app’s own sign-up or sign-in page began',
 };
 
 /** Whether an app of the kind sends browsers, and so has to say where they come back to. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Clients;
 
+use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Secrets\Token;
 use Psr\Clock\ClockInterface;
@@ -14,7 +15,7 @@ final readonly class CheckSecret
     /** "Last used" is written at most this often, in seconds: a token request should not be one write more. */
     private const USED_EVERY = 3_600;
 
-    public function __construct(private ClockInterface $clock)
+    public function __construct(private ImmediateSqliteConnection $database, private ClockInterface $clock)
     {
     }
 
@@ -22,7 +23,7 @@ final readonly class CheckSecret
     public function isOf(string $app, #[\SensitiveParameter] string $shown): bool
     {
         $token = Token::read($shown);
-        $secret = $token === null ? null : AppSecret::query()->toBase()->where('digest', $token->digest())->whereNull('revoked_at')->first(['seq', 'app_key', 'used_at']);
+        $secret = $token === null ? null : $this->database->look('SELECT seq, app_key, used_at FROM app_secrets WHERE digest = ? AND revoked_at IS NULL', [$token->digest()])[0] ?? null;
         if ($secret === null || ! hash_equals((string) $secret->app_key, $app)) {
             return false;
         }

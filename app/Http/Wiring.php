@@ -24,6 +24,7 @@ use Kennel\App\Http\Sessions\CurrentSessionController;
 use Kennel\App\Http\Sessions\RequirePermission;
 use Kennel\App\Http\Tokens\AllowOrigins;
 use Kennel\App\Http\Tokens\TokenController;
+use Kennel\App\Http\Tokens\UserInfoController;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Memory\SharedMemory;
@@ -33,6 +34,7 @@ use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Sessions\LiveSessions;
 use Kennel\App\SigningKeys\SigningKeys;
 use Kennel\App\Tokens\CountTokens;
+use Kennel\App\Tokens\DescribePerson;
 use Kennel\App\Tokens\ExchangeCode;
 use Kennel\App\Tokens\Holdings;
 use Kennel\App\Tokens\Introspect;
@@ -42,7 +44,9 @@ use Kennel\App\Tokens\ReadToken;
 use Kennel\App\Tokens\RefreshTokens;
 use Kennel\Core\Accounts\DutyRules;
 use Kennel\Core\Clients\Clients;
+use Kennel\Core\Disclosure\DisclosureRules;
 use Kennel\Core\Fields\DecideFields;
+use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Secrets\Entropy;
@@ -68,7 +72,7 @@ final class Wiring
         RequireSameOrigin::class => [],
         RefuseDraft::class => [],
         RequirePermission::class => [Caller::class],
-        SigningKeys::class => [ConnectionInterface::class, ClockInterface::class, Encrypter::class, Clients::class, KeyRules::class],
+        SigningKeys::class => [ImmediateSqliteConnection::class, ClockInterface::class, Encrypter::class, Clients::class, KeyRules::class],
     ];
 
     /** Made whenever somebody asks for it. */
@@ -85,7 +89,7 @@ final class Wiring
         AllowOrigins::class => [Clients::class],
         TokenController::class => [AuthenticateClient::class, CountTokens::class],
         AuthenticateClient::class => [Clients::class, CheckSecret::class, ClockInterface::class],
-        CheckSecret::class => [ClockInterface::class],
+        CheckSecret::class => [ImmediateSqliteConnection::class, ClockInterface::class],
         CountTokens::class => [ClockInterface::class],
         Holdings::class => [ImmediateSqliteConnection::class, ClockInterface::class, DutyRules::class, Roles::class],
         IssueTokens::class => [MintTokens::class, CountTokens::class],
@@ -94,6 +98,8 @@ final class Wiring
         RefreshTokens::class => [ConnectionInterface::class, Holdings::class, IssueTokens::class, ClockInterface::class, Entropy::class],
         ReadToken::class => [Holdings::class, SigningKeys::class, Clients::class, ClockInterface::class],
         Introspect::class => [ReadToken::class, Holdings::class, ClockInterface::class],
+        UserInfoController::class => [],
+        DescribePerson::class => [DisclosureRules::class, FieldRules::class],
     ];
 
     public static function of(Application $app): void

@@ -6,8 +6,8 @@ namespace Kennel\App\SigningKeys;
 
 use Firebase\JWT\JWT;
 use Illuminate\Contracts\Encryption\Encrypter;
-use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
@@ -39,7 +39,7 @@ final class SigningKeys
     private array $opened = [];
 
     public function __construct(
-        private readonly ConnectionInterface $database,
+        private readonly ImmediateSqliteConnection $database,
         private readonly ClockInterface $clock,
         private readonly Encrypter $encrypter,
         private readonly Clients $clients,
@@ -84,7 +84,7 @@ final class SigningKeys
     /** @return list<SigningKey> all there are and were, in the order they were made */
     public function all(): array
     {
-        return $this->keys ??= array_values(SigningKey::query()->orderBy('seq')->get()->all());
+        return $this->keys ??= array_values(SigningKey::hydrate($this->database->look('SELECT * FROM signing_keys ORDER BY seq'))->all());
     }
 
     public function schedule(SigningAlgorithm $algorithm): KeySchedule

@@ -20,7 +20,7 @@ use Kennel\Core\Fields\FieldRules;
 /** What an app hears of a person (OpenID Connect Core 1.0 §5.3): what it asked for by its scope, of what the rule book hands it, and nothing else. */
 final readonly class DescribePerson
 {
-    public function __construct(private Accounts $accounts, private HandOut $handOut, private DisclosureRules $rules, private FieldRules $fields)
+    public function __construct(private DisclosureRules $rules, private FieldRules $fields)
     {
     }
 
@@ -30,10 +30,10 @@ final readonly class DescribePerson
         $asked = $this->asked($scope);
         $to = Recipient::of(Audience::app($holding->appKey));
         // Nothing is read of the account that it would not be handed.
-        $account = array_filter($asked, fn (FieldKey $field): bool => $this->rules->grant($field, $to->audience) !== null) === [] ? null : $this->accounts->find($holding->accountId);
+        $account = array_filter($asked, fn (FieldKey $field): bool => $this->rules->grant($field, $to->audience) !== null) === [] ? null : app(Accounts::class)->find($holding->accountId);
         $claims = ['sub' => $holding->accountId];
         $own = [];
-        foreach ($account === null ? [] : $this->handOut->some($account, $to, $this->rules, $asked) as $key => $value) {
+        foreach ($account === null ? [] : app(HandOut::class)->some($account, $to, $this->rules, $asked) as $key => $value) {
             $field = FieldKey::parse($key);
             if ($field->origin === FieldOrigin::BuiltIn) {
                 $claims = [...$claims, ...self::standard(BuiltIn::from($field->name), $value)];

@@ -48,6 +48,12 @@ final readonly class Holdings
         return $this->read('z.seq = ?', $seq);
     }
 
+    /** Whether a signed access token was given back. */
+    public function isRevoked(string $id): bool
+    {
+        return $this->database->look('SELECT 1 FROM revoked_tokens WHERE id = ?', [$id]) !== [];
+    }
+
     private function read(string $where, string|int $value): ?Holding
     {
         $row = $this->database->look('SELECT z.seq, z.id, z.app_key AS authorized_for, z.account_id, z.session_id, z.scope, z.resources, z.is_offline, z.proven_at, z.proven_by, z.second_factor, z.nonce, z.code_challenge,

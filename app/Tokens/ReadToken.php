@@ -55,7 +55,7 @@ final readonly class ReadToken
         if (
             $token === null || ($token->header['typ'] ?? null) !== 'at+jwt' || $token->text('iss') !== Issuer::name() || $id === ''
             || $from === null || $until === null || $until <= $now || $this->keys->verify($token) !== Verdict::Signed
-            || RevokedToken::query()->whereKey($id)->exists()
+            || $this->holdings->isRevoked($id)
         ) {
             return null;
         }

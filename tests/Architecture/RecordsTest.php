@@ -24,6 +24,8 @@ final class RecordsTest extends TestCase
         'app/Accounts/Clauses.php',
         'app/Accounts/Matches.php',
         'app/Access/AccessFacts.php',
+        'app/Clients/CheckSecret.php',
+        'app/SigningKeys/SigningKeys.php',
         'app/Accounts/AccountStream.php',
         'app/Exports/ExportRows.php',
         'app/Accounts/StoredHashes.php',

@@ -73,6 +73,9 @@ final class History
         $this->events = $events;
     }
 
+    /** @var array{array<string, mixed>, string}|null whose refresh token was shown twice, and when; written last, so that it changes nothing of what others are drawn from */
+    private ?array $replayed = null;
+
     private bool $hasLead = false;
 
     private int $messages = 0;
@@ -94,9 +97,7 @@ final class History
         }
         $this->loader->add(Assignment::class, $this->roles($account));
         $this->lifeOf($account);
-        if ($replayed !== null) {
-            $this->event($account, $replayed, 'authorization.replayed', ['kennel', null, 'Kennel'], ['app' => ['kitloft', 'kitloft'], 'state' => ['live', 'ended'], 'because' => [null, 'refresh token used twice']]);
-        }
+        $this->replayed ??= $replayed === null ? null : [$account, $replayed];
         $session = $this->session($account);
         $this->loader->add(Session::class, $session === null ? [] : [$session]);
         if ($account['status'] === 'pending' && $this->messages < self::MOST_MESSAGES) {
@@ -115,6 +116,10 @@ final class History
 
     public function write(): void
     {
+        if ($this->replayed !== null) {
+            [$account, $at] = $this->replayed;
+            $this->event($account, $at, 'authorization.replayed', ['kennel', null, 'Kennel'], ['app' => ['kitloft', 'kitloft'], 'state' => ['live', 'ended'], 'because' => [null, 'refresh token used twice']]);
+        }
         $this->passUntil(null);
     }
 

@@ -19,7 +19,7 @@ final class DisclosureTest extends BrowserTestCase
     {
         $page = $this->enterConsole('/roles/disclosure')->see('unclassified');
         $page->driver->executeScript("document.querySelector('[data-cell=\"0:0\"]').focus()");
-        $page->keys(...array_fill(0, 6, WebDriverKeys::ARROW_RIGHT))->keys(WebDriverKeys::SPACE)->see('Boat licence, to Kitloft');
+        $page->keys(...array_fill(0, 8, WebDriverKeys::ARROW_RIGHT))->keys(WebDriverKeys::SPACE)->see('Boat licence, to Kitloft');
         $page->press('Hand it out')->see('Say what it is for')->type('What for', 'To lend boats')->press('Hand it out')->see('1 change.');
         $page->seeNot('unclassified')->press('Measure impact')->see('Kitloft would begin to receive Boat licence of');
         $page->press('See them')->see('Who')->keys(WebDriverKeys::ESCAPE);

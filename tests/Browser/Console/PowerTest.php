@@ -49,7 +49,7 @@ final class PowerTest extends BrowserTestCase
 
     public function test_apps_that_contradict_each_other_about_discretion_are_pointed_out_beside_the_rule(): void
     {
-        $this->enterConsole('/sign-up/rules?app=kitloft')->see('it gives away such accounts of Gaugebook, Floodline too');
+        $this->enterConsole('/sign-up/rules?app=kitloft')->see('it gives away such accounts of Gaugebook, Floodline, Stagewire, gauge-cli too');
         $this->visit('/console/sign-in/brakes')->press('Limits for strangers')->see('10 free, then 1 second, doubling up to 5 minutes; forgotten after 1 hour');
         $this->visit('/console/audit')->press('How long other rows are kept')->see('retention.closed_accounts');
         $this->assertAccessible();

@@ -52,7 +52,6 @@ use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Sessions\DecideSession;
 use Kennel\Core\Sessions\SessionRules;
-use Kennel\Core\SigningKeys\KeyRules;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -72,7 +71,7 @@ final class Wiring
         RequireSameOrigin::class => [],
         RefuseDraft::class => [],
         RequirePermission::class => [Caller::class],
-        SigningKeys::class => [ImmediateSqliteConnection::class, ClockInterface::class, Encrypter::class, Clients::class, KeyRules::class],
+        SigningKeys::class => [ImmediateSqliteConnection::class, ClockInterface::class, Encrypter::class, Clients::class],
     ];
 
     /** Made whenever somebody asks for it. */

@@ -41,13 +41,4 @@ final class SigningKey extends NumberedRecord
     {
         return new KeyTimes($this->id, Moment::read($this->used_from), Moment::readOrNull($this->withdrawn_at));
     }
-
-    /** @return array<string, string> as the key set has it (RFC 7517 §4) */
-    public function jwk(): array
-    {
-        /** @var array<string, string> $jwk */
-        $jwk = json_decode($this->public_jwk, true, flags: JSON_THROW_ON_ERROR);
-
-        return [...$jwk, 'use' => 'sig', 'alg' => $this->algorithm->value, 'kid' => $this->id];
-    }
 }

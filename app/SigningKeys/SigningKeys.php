@@ -17,6 +17,7 @@ use Kennel\Core\Secrets\Secret;
 use Kennel\Core\SigningKeys\Jws;
 use Kennel\Core\SigningKeys\KeyRules;
 use Kennel\Core\SigningKeys\KeySchedule;
+use Kennel\Core\SigningKeys\KeyTimes;
 use Kennel\Core\SigningKeys\PublicKeys;
 use Kennel\Core\SigningKeys\SigningAlgorithm;
 use Kennel\Core\SigningKeys\Thumbprint;
@@ -29,7 +30,7 @@ final class SigningKeys
     /** Where no app says how long its tokens count, in seconds; a key is not taken away under a token that is on its way. */
     private const AT_LEAST = 600;
 
-    /** @var list<SigningKey>|null as they were when they were first asked for */
+    /** @var list<StoredKey>|null as they were when they were first asked for */
     private ?array $keys = null;
 
     /** In seconds: how long the token counts that counts longest. */
@@ -43,7 +44,6 @@ final class SigningKeys
         private readonly ClockInterface $clock,
         private readonly Encrypter $encrypter,
         private readonly Clients $clients,
-        private readonly KeyRules $rules,
     ) {
     }
 
@@ -65,31 +65,42 @@ final class SigningKeys
     public function published(): array
     {
         $now = $this->clock->now();
-        $ids = [];
-        foreach (SigningAlgorithm::cases() as $algorithm) {
-            array_push($ids, ...array_column($this->schedule($algorithm)->published($now), 'id'));
-        }
 
-        return array_values(array_map(static fn (SigningKey $key): array => $key->jwk(), array_filter($this->all(), static fn (SigningKey $key): bool => in_array($key->id, $ids, true))));
+        return array_values(array_map(static fn (StoredKey $key): array => $key->jwk(), array_filter($this->stored(), fn (StoredKey $key): bool => $this->isPublished($key, $now))));
     }
 
     /** Whether a token is one of ours as it stands, whatever its times say. Of the keys the one that it names is made ready alone. */
     public function verify(Jws $token): Verdict
     {
-        $named = $token->header['kid'] ?? null;
+        $named = array_filter($this->stored(), static fn (StoredKey $key): bool => $key->id === ($token->header['kid'] ?? null));
+        $published = array_filter($named, fn (StoredKey $key): bool => $this->isPublished($key, $this->clock->now()));
 
-        return PublicKeys::of(array_values(array_filter($this->published(), static fn (array $key): bool => $key['kid'] === $named)))->verify($token);
+        return PublicKeys::of(array_map(static fn (StoredKey $key): array => $key->jwk(), $published))->verify($token);
+    }
+
+    private function isPublished(StoredKey $key, \DateTimeImmutable $now): bool
+    {
+        return in_array($key->id, array_column($this->schedule($key->algorithm)->published($now), 'id'), true);
     }
 
     /** @return list<SigningKey> all there are and were, in the order they were made */
     public function all(): array
     {
-        return $this->keys ??= array_values(SigningKey::hydrate($this->database->look('SELECT * FROM signing_keys ORDER BY seq'))->all());
+        return array_values(SigningKey::query()->orderBy('seq')->get()->all());
+    }
+
+    /** @return list<StoredKey> the same, read as most requests need them */
+    private function stored(): array
+    {
+        return $this->keys ??= array_map(
+            static fn (object $row): StoredKey => new StoredKey($row->id, SigningAlgorithm::from($row->algorithm), $row->public_jwk, $row->sealed, new KeyTimes($row->id, Moment::read($row->used_from), Moment::readOrNull($row->withdrawn_at))),
+            $this->database->look('SELECT id, algorithm, public_jwk, sealed, used_from, withdrawn_at FROM signing_keys ORDER BY seq'),
+        );
     }
 
     public function schedule(SigningAlgorithm $algorithm): KeySchedule
     {
-        $times = array_map(static fn (SigningKey $key) => $key->times(), array_values(array_filter($this->all(), static fn (SigningKey $key): bool => $key->algorithm === $algorithm)));
+        $times = array_column(array_filter($this->stored(), static fn (StoredKey $key): bool => $key->algorithm === $algorithm), 'times');
 
         return new KeySchedule($times, $this->longest ??= max(self::AT_LEAST, ...array_values(array_map(static fn (Client $one): int => $one->accessLifetime->seconds, $this->clients->all))));
     }
@@ -99,7 +110,7 @@ final class SigningKeys
     {
         $made = 0;
         foreach ($this->inUse() as $algorithm) {
-            $from = $this->schedule($algorithm)->due($this->rules, $this->clock->now());
+            $from = $this->schedule($algorithm)->due(self::rules(), $this->clock->now());
             $made += $from === null ? 0 : (int) $this->add($algorithm, Actor::kennel(), null);
         }
 
@@ -112,7 +123,7 @@ final class SigningKeys
         $schedule = $this->schedule($algorithm);
         $now = $this->clock->now();
         $isFirst = $schedule->current($now) === null;
-        if ($schedule->next($now) !== null || ! $this->add($algorithm, $by, $isFirst ? null : $this->rules->publishedBefore->after($now))) {
+        if ($schedule->next($now) !== null || ! $this->add($algorithm, $by, $isFirst ? null : self::rules()->publishedBefore->after($now))) {
             throw Refusal::conflict('key.next_is_there');
         }
     }
@@ -149,11 +160,11 @@ final class SigningKeys
         $this->schedule($algorithm)->current($this->clock->now()) === null && $this->add($algorithm, Actor::kennel(), null);
     }
 
-    private function current(SigningAlgorithm $algorithm): SigningKey
+    private function current(SigningAlgorithm $algorithm): StoredKey
     {
         $this->prepare($algorithm);
         $current = $this->schedule($algorithm)->current($this->clock->now()) ?? throw new \LogicException('A key was made that does not sign.');
-        foreach ($this->all() as $key) {
+        foreach ($this->stored() as $key) {
             if ($key->id === $current->id) {
                 return $key;
             }
@@ -176,7 +187,7 @@ final class SigningKeys
             if ($schedule->next($now) !== null) {
                 return false;
             }
-            $due = $from ?? $schedule->due($this->rules, $now);
+            $due = $from ?? $schedule->due(self::rules(), $now);
             if ($due === null) {
                 return false;
             }
@@ -201,12 +212,18 @@ final class SigningKeys
         return $id;
     }
 
+    /** Only a new key needs them. */
+    private static function rules(): KeyRules
+    {
+        return app(KeyRules::class);
+    }
+
     /** @return list<SigningAlgorithm> that an app signs with, or that have a key already */
     private function inUse(): array
     {
         $names = [
             ...array_map(static fn (Client $client): string => $client->algorithm->value, array_values($this->clients->all)),
-            ...array_map(static fn (SigningKey $key): string => $key->algorithm->value, $this->all()),
+            ...array_map(static fn (StoredKey $key): string => $key->algorithm->value, $this->stored()),
         ];
 
         return array_values(array_filter(SigningAlgorithm::cases(), static fn (SigningAlgorithm $one): bool => in_array($one->value, $names, true)));

@@ -19,6 +19,7 @@ use Kennel\App\Platform\Retention\Limit;
  * @property string $app_key
  * @property string $scope
  * @property string $audience
+ * @property string|null $key_thumbprint of the key that it needs (RFC 9449)
  * @property string $issued_at
  * @property string $expires_at
  */

@@ -38,6 +38,7 @@ use Kennel\App\Platform\Retention\Limit;
  * @property string $created_at
  * @property string|null $ended_at
  * @property string|null $ended_by
+ * @property string|null $key_thumbprint of the key that its code, or its refresh tokens, need (RFC 9449)
  * @property string|null $told_at when the app heard that the session ended
  */
 final class Authorization extends NumberedRecord

@@ -24,6 +24,7 @@ use Kennel\Core\SigningKeys\Verdict;
 use Kennel\Core\Tokens\Assurance;
 use Kennel\Core\Tokens\AuthorizationRequest;
 use Kennel\Core\Tokens\DecideAuthorization;
+use Kennel\Core\Tokens\KeyProof;
 use Kennel\Core\Tokens\OAuthError;
 use Kennel\Core\Tokens\OAuthRefused;
 use Kennel\Core\Tokens\Parameters;
@@ -90,8 +91,14 @@ final readonly class Authorize
      *
      * @throws OAuthRefused
      */
-    public function push(Parameters $asked, Client $client): string
+    public function push(Parameters $asked, Client $client, ?KeyProof $proof): string
     {
+        if ($proof !== null) {
+            if (($asked->text('dpop_jkt') ?? $proof->thumbprint) !== $proof->thumbprint) {
+                throw KeyProof::refused('It is of another key than dpop_jkt.');
+            }
+            $asked = Parameters::of([...$asked->only([...AuthorizationRequest::KEPT]), 'dpop_jkt' => $proof->thumbprint]);
+        }
         if ($asked->text('request_uri') !== null) {
             throw new OAuthRefused(OAuthError::InvalidRequest, 'A pushed request must not have a request_uri.');
         }
@@ -182,7 +189,7 @@ final readonly class Authorize
             Authorization::query()->insert([
                 ...$this->letIn($pending->client, $person, $request->scope, $request->resources),
                 'nonce' => $request->nonce, 'code_digest' => $code->digest(), 'code_challenge' => $request->challenge->text, 'redirect_uri' => $request->redirectUri,
-                'code_until' => Moment::write($until), 'lapses_at' => Moment::write($until),
+                'code_until' => Moment::write($until), 'lapses_at' => Moment::write($until), 'key_thumbprint' => $request->keyThumbprint,
             ]);
         });
 

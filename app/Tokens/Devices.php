@@ -18,6 +18,7 @@ use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Tokens\AuthorizationRequest;
+use Kennel\Core\Tokens\KeyProof;
 use Kennel\Core\Tokens\OAuthError;
 use Kennel\Core\Tokens\OAuthRefused;
 use Kennel\Core\Tokens\Parameters;
@@ -128,7 +129,7 @@ final readonly class Devices
      *
      * @throws OAuthRefused
      */
-    public function poll(Client $client, Parameters $form): array
+    public function poll(Client $client, Parameters $form, ?KeyProof $proof): array
     {
         $code = Token::read($form->needed('device_code'));
         $row = $code === null ? null : DeviceRequest::query()->where('device_digest', $code->digest())->where('app_key', $client->key)->first();
@@ -151,13 +152,13 @@ final readonly class Devices
         }
         $refresh = $client->may(GrantType::RefreshToken) ? RefreshToken::draw($this->entropy) : null;
 
-        return $this->database->transaction(function () use ($client, $form, $row, $holding, $refresh, $now): array {
+        return $this->database->transaction(function () use ($client, $form, $proof, $row, $holding, $refresh, $now): array {
             if (DeviceRequest::query()->whereKey($row->seq)->delete() !== 1) {
                 throw new OAuthRefused(OAuthError::InvalidGrant, 'The device_code is not known, or was used.');
             }
-            Authorization::query()->whereKey($holding->seq)->update(IssueTokens::begun($client, $holding, $refresh, $now));
+            Authorization::query()->whereKey($holding->seq)->update(IssueTokens::begun($client, $holding, $refresh, $now, $proof));
 
-            return $this->issue->of($client, $holding, $holding->scope, $form->texts('resource'), $refresh, GrantType::DeviceCode, null);
+            return $this->issue->of($client, $holding, $holding->scope, $form->texts('resource'), $refresh, GrantType::DeviceCode, null, $proof);
         });
     }
 

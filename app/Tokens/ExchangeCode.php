@@ -12,6 +12,7 @@ use Kennel\Core\Clients\GrantType;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Tokens\CodeChallenge;
+use Kennel\Core\Tokens\KeyProof;
 use Kennel\Core\Tokens\OAuthError;
 use Kennel\Core\Tokens\OAuthRefused;
 use Kennel\Core\Tokens\Parameters;
@@ -35,7 +36,7 @@ final readonly class ExchangeCode
      *
      * @throws OAuthRefused
      */
-    public function __invoke(Client $client, Parameters $form): array
+    public function __invoke(Client $client, Parameters $form, ?KeyProof $proof): array
     {
         $code = Token::read($form->needed('code'));
         $holding = $code === null ? null : $this->holdings->ofCode($code->digest());
@@ -49,19 +50,20 @@ final readonly class ExchangeCode
         if (
             $holding->codeUntil === null || $holding->codeUntil <= $now || ! $holding->isLive($now)
             || $form->text('redirect_uri') !== $holding->redirectUri
+            || ($holding->keyThumbprint !== null && $holding->keyThumbprint !== $proof?->thumbprint)
             || ! CodeChallenge::read($holding->codeChallenge, 'S256')->matches($form->text('code_verifier') ?? '')
         ) {
             throw self::refused();
         }
         $refresh = $client->may(GrantType::RefreshToken) ? RefreshToken::draw($this->entropy) : null;
 
-        $answer = $this->database->transaction(function () use ($client, $form, $holding, $now, $refresh): ?array {
+        $answer = $this->database->transaction(function () use ($client, $form, $proof, $holding, $now, $refresh): ?array {
             $taken = Authorization::query()->whereKey($holding->seq)->whereNull('code_used_at')->whereNull('ended_at')->update([
                 'code_used_at' => Moment::write($now),
-                ...IssueTokens::begun($client, $holding, $refresh, $now),
+                ...IssueTokens::begun($client, $holding, $refresh, $now, $proof),
             ]);
 
-            return $taken === 1 ? $this->issue->of($client, $holding, $holding->scope, $form->texts('resource'), $refresh, GrantType::AuthorizationCode, $holding->nonce) : null;
+            return $taken === 1 ? $this->issue->of($client, $holding, $holding->scope, $form->texts('resource'), $refresh, GrantType::AuthorizationCode, $holding->nonce, $proof) : null;
         });
 
         return $answer ?? throw $this->usedTwice($holding);
@@ -77,6 +79,6 @@ final readonly class ExchangeCode
 
     private static function refused(): OAuthRefused
     {
-        return new OAuthRefused(OAuthError::InvalidGrant, 'The code is not known, was used, has run out, or belongs to another app, redirect_uri or code_verifier.');
+        return new OAuthRefused(OAuthError::InvalidGrant, 'The code is not known, was used, has run out, or belongs to another app, redirect_uri, code_verifier or key.');
     }
 }

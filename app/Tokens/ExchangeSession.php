@@ -12,6 +12,7 @@ use Kennel\Core\Clients\GrantType;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\Tokens\AuthorizationRequest;
+use Kennel\Core\Tokens\KeyProof;
 use Kennel\Core\Tokens\OAuthError;
 use Kennel\Core\Tokens\OAuthRefused;
 use Kennel\Core\Tokens\Parameters;
@@ -49,7 +50,7 @@ final readonly class ExchangeSession
      *
      * @throws OAuthRefused for what is no session, an old one, one of somebody who owes something, and one that was exchanged before
      */
-    public function __invoke(Client $client, Parameters $form, ?SignedIn $person): array
+    public function __invoke(Client $client, Parameters $form, ?KeyProof $proof, ?SignedIn $person): array
     {
         if ($form->needed('subject_token_type') !== self::SESSION) {
             throw new OAuthRefused(OAuthError::InvalidRequest, 'The subject_token_type has to be '.self::SESSION.'.');
@@ -68,7 +69,7 @@ final readonly class ExchangeSession
             throw self::refused();
         }
 
-        return $this->database->transaction(function () use ($client, $person, $scope, $resources, $refresh): array {
+        return $this->database->transaction(function () use ($client, $proof, $person, $scope, $resources, $refresh): array {
             if (Authorization::query()->where('account_id', $person->accountId)->where('session_id', $person->sessionId)->where('app_key', $client->key)->exists()) {
                 throw self::refused();
             }
@@ -79,9 +80,9 @@ final readonly class ExchangeSession
             if ($holding->whyNot($this->clock->now()) !== null || ! $holding->sessionIsLive) {
                 throw $holding->sessionIsLive ? new OAuthRefused(OAuthError::InvalidGrant, 'The account owes something before it can be used.') : self::refused();
             }
-            Authorization::query()->whereKey($seq)->update(IssueTokens::begun($client, $holding, $refresh, $this->clock->now()));
+            Authorization::query()->whereKey($seq)->update(IssueTokens::begun($client, $holding, $refresh, $this->clock->now(), $proof));
 
-            return [...$this->issue->of($client, $holding, $scope, [], $refresh, GrantType::TokenExchange, null), 'issued_token_type' => self::ACCESS_TOKEN];
+            return [...$this->issue->of($client, $holding, $scope, [], $refresh, GrantType::TokenExchange, null, $proof), 'issued_token_type' => self::ACCESS_TOKEN];
         });
     }
 

@@ -44,6 +44,8 @@ final readonly class Holding
         public Standing $standing,
         public array $roles,
         public array $permissions,
+        /** Of the key that its code, or its refresh tokens, need (RFC 9449). */
+        public ?string $keyThumbprint = null,
     ) {
     }
 

@@ -57,7 +57,7 @@ final readonly class Holdings
     private function read(string $where, string|int $value): ?Holding
     {
         $row = $this->database->look('SELECT z.seq, z.id, z.app_key AS authorized_for, z.account_id, z.session_id, z.scope, z.resources, z.is_offline, z.proven_at, z.proven_by, z.second_factor, z.nonce, z.code_challenge,
-            z.redirect_uri, z.code_until, z.code_used_at, z.current_digest, z.former_digest, z.renewed_at, z.lapses_at, z.created_at AS authorized_at, z.ended_by, s.ended_at AS session_ended_at, s.lapses_at AS session_lapses_at, a.name AS account_name, '.StandingRow::columns().', '.Roles::TAG.' AS role_tag
+            z.redirect_uri, z.code_until, z.code_used_at, z.current_digest, z.former_digest, z.renewed_at, z.lapses_at, z.created_at AS authorized_at, z.ended_by, z.key_thumbprint, s.ended_at AS session_ended_at, s.lapses_at AS session_lapses_at, a.name AS account_name, '.StandingRow::columns().', '.Roles::TAG.' AS role_tag
             FROM authorizations z JOIN accounts a ON a.id = z.account_id LEFT JOIN sessions s ON s.id = z.session_id WHERE '.$where, [$value])[0] ?? null;
 
         return $row === null ? null : $this->holding($row);
@@ -76,7 +76,7 @@ final readonly class Holdings
             $row->current_digest === null ? null : new FamilyState($row->current_digest, $row->former_digest, Moment::readOrNull($row->renewed_at), Moment::read($row->lapses_at)),
             Moment::read($row->lapses_at), Moment::read($row->authorized_at), $row->ended_by,
             $row->session_lapses_at !== null && $row->session_ended_at === null && Moment::read($row->session_lapses_at) > $now,
-            Standing::of(StandingRow::facts($row, $this->duties), $this->duties), $roles, $permissions,
+            Standing::of(StandingRow::facts($row, $this->duties), $this->duties), $roles, $permissions, $row->key_thumbprint,
         );
     }
 

@@ -8,6 +8,7 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\GrantType;
 use Kennel\Core\Tokens\AuthorizationRequest;
+use Kennel\Core\Tokens\KeyProof;
 use Kennel\Core\Tokens\OAuthRefused;
 use Kennel\Core\Tokens\Parameters;
 
@@ -23,16 +24,16 @@ final readonly class IssueForApp
      *
      * @throws OAuthRefused
      */
-    public function __invoke(Client $client, Parameters $form): array
+    public function __invoke(Client $client, Parameters $form, ?KeyProof $proof): array
     {
         $allowed = $client->scopeOf(GrantType::ClientCredentials);
         $scope = $form->text('scope') === null ? $allowed : AuthorizationRequest::scope($form->needed('scope'), $allowed);
         $resources = AuthorizationRequest::resources($form->texts('resource'), $client);
 
-        return $this->database->transaction(function () use ($client, $scope, $resources): array {
+        return $this->database->transaction(function () use ($client, $scope, $resources, $proof): array {
             $this->count->note($client->key, GrantType::ClientCredentials->value);
 
-            return $this->mint->access($client, null, $scope, $resources);
+            return $this->mint->access($client, null, $scope, $resources, $proof);
         });
     }
 }

@@ -6,8 +6,10 @@ namespace Kennel\App\Tokens;
 
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Clients\Client;
+use Kennel\Core\Clients\ClientAuthentication;
 use Kennel\Core\Clients\GrantType;
 use Kennel\Core\Clients\Scope;
+use Kennel\Core\Tokens\KeyProof;
 use Kennel\Core\Tokens\OAuthError;
 use Kennel\Core\Tokens\OAuthRefused;
 use Kennel\Core\Tokens\RefreshToken;
@@ -25,13 +27,13 @@ final readonly class IssueTokens
      *
      * @throws OAuthRefused
      */
-    public function of(Client $client, Holding $holding, Scope $scope, array $resources, ?RefreshToken $refresh, GrantType $grant, ?string $nonce): array
+    public function of(Client $client, Holding $holding, Scope $scope, array $resources, ?RefreshToken $refresh, GrantType $grant, ?string $nonce, ?KeyProof $proof): array
     {
         if (array_diff($resources, $holding->resources) !== []) {
             throw new OAuthRefused(OAuthError::InvalidTarget, 'That resource was not asked for when the app was let in.');
         }
         $granted = $this->mint->granted($scope, $holding);
-        $answer = $this->mint->access($client, $holding, $granted, $resources === [] ? $holding->resources : $resources);
+        $answer = $this->mint->access($client, $holding, $granted, $resources === [] ? $holding->resources : $resources, $proof);
         $this->count->note($client->key, $grant->value);
 
         return [
@@ -44,11 +46,13 @@ final readonly class IssueTokens
     /**
      * What is written of an authorization once its first tokens go out.
      *
-     * @return array<string, string>
+     * @return array<string, string|null>
      */
-    public static function begun(Client $client, Holding $holding, ?RefreshToken $refresh, \DateTimeImmutable $now): array
+    public static function begun(Client $client, Holding $holding, ?RefreshToken $refresh, \DateTimeImmutable $now, ?KeyProof $proof): array
     {
         return [
+            // An app that shows who it is needs no key for that (RFC 9449 §5).
+            'key_thumbprint' => $client->authentication === ClientAuthentication::None ? $proof?->thumbprint : null,
             ...$refresh === null ? [] : ['family_digest' => $refresh->familyDigest(), 'current_digest' => $refresh->secretDigest(), 'renewed_at' => Moment::write($now)],
             'lapses_at' => Moment::write(self::lapse($client, $holding, $now)),
         ];

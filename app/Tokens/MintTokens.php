@@ -12,6 +12,7 @@ use Kennel\Core\Clients\Scope;
 use Kennel\Core\Clients\TokenFormat;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Token;
+use Kennel\Core\Tokens\KeyProof;
 use Psr\Clock\ClockInterface;
 
 /** Access tokens (RFC 9068) and ID tokens (OpenID Connect Core 1.0 §2). */
@@ -39,15 +40,16 @@ final readonly class MintTokens
 
     /**
      * @param  list<string>  $resources  whom it is for
-     * @return array{access_token: string, token_type: 'Bearer', expires_in: int, scope: string}
+     * @param  KeyProof|null  $proof  of the key that it shall be bound to
+     * @return array{access_token: string, token_type: 'Bearer'|'DPoP', expires_in: int, scope: string}
      */
-    public function access(Client $client, ?Holding $holding, Scope $scope, array $resources): array
+    public function access(Client $client, ?Holding $holding, Scope $scope, array $resources, ?KeyProof $proof): array
     {
         $audience = self::audience($scope, $resources);
 
         return [
-            'access_token' => $client->format === TokenFormat::Opaque ? $this->opaque($client, $holding, $scope, $audience) : $this->signed($client, $holding, $scope, $audience),
-            'token_type' => 'Bearer',
+            'access_token' => $client->format === TokenFormat::Opaque ? $this->opaque($client, $holding, $scope, $audience, $proof) : $this->signed($client, $holding, $scope, $audience, $proof),
+            'token_type' => $proof === null ? 'Bearer' : 'DPoP',
             'expires_in' => $client->accessLifetime->seconds,
             'scope' => $scope->toString(),
         ];
@@ -96,9 +98,9 @@ final readonly class MintTokens
     }
 
     /** @param  non-empty-list<string>  $audience */
-    private function signed(Client $client, ?Holding $holding, Scope $scope, array $audience): string
+    private function signed(Client $client, ?Holding $holding, Scope $scope, array $audience, ?KeyProof $proof): string
     {
-        return $this->keys->sign($this->accessClaims($client, $holding, $scope, $audience), $client->algorithm, self::ACCESS);
+        return $this->keys->sign($this->accessClaims($client, $holding, $scope, $audience) + ($proof === null ? [] : ['cnf' => ['jkt' => $proof->thumbprint]]), $client->algorithm, self::ACCESS);
     }
 
     /**
@@ -118,13 +120,13 @@ final readonly class MintTokens
     }
 
     /** @param  non-empty-list<string>  $audience */
-    private function opaque(Client $client, ?Holding $holding, Scope $scope, array $audience): string
+    private function opaque(Client $client, ?Holding $holding, Scope $scope, array $audience, ?KeyProof $proof): string
     {
         $token = Token::draw($this->entropy);
         $now = $this->clock->now();
         AccessToken::query()->insert([
             'digest' => $token->digest(), 'authorization_seq' => $holding?->seq, 'app_key' => $client->key, 'scope' => $scope->toString(),
-            'audience' => json_encode($audience, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES), 'issued_at' => Moment::write($now), 'expires_at' => Moment::write($client->accessLifetime->after($now)),
+            'audience' => json_encode($audience, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES), 'issued_at' => Moment::write($now), 'expires_at' => Moment::write($client->accessLifetime->after($now)), 'key_thumbprint' => $proof?->thumbprint,
         ]);
 
         return $token->reveal();

@@ -43,7 +43,7 @@ final readonly class ReadToken
         /** @var list<string> $audience */
         $audience = json_decode($row->audience, true, flags: JSON_THROW_ON_ERROR);
 
-        return new TokenGrant($row->app_key, Scope::parse($row->scope) ?? Scope::of([]), $audience, Moment::read($row->issued_at), Moment::read($row->expires_at), null, $holding);
+        return new TokenGrant($row->app_key, Scope::parse($row->scope) ?? Scope::of([]), $audience, Moment::read($row->issued_at), Moment::read($row->expires_at), null, $holding, $row->key_thumbprint);
     }
 
     private function signed(#[\SensitiveParameter] string $text): ?TokenGrant
@@ -65,7 +65,14 @@ final readonly class ReadToken
             return null;
         }
 
-        return new TokenGrant($token->text('client_id') ?? '', Scope::parse($token->text('scope') ?? '') ?? Scope::of([]), $token->audience(), $from, $until, $id, $holding);
+        return new TokenGrant($token->text('client_id') ?? '', Scope::parse($token->text('scope') ?? '') ?? Scope::of([]), $token->audience(), $from, $until, $id, $holding, self::boundTo($token));
+    }
+
+    private static function boundTo(Jws $token): ?string
+    {
+        $confirmation = $token->claims['cnf'] ?? null;
+
+        return is_array($confirmation) && is_string($confirmation['jkt'] ?? null) ? $confirmation['jkt'] : null;
     }
 
     /** It must not be said of somebody that they may what they may no more: whoever hears so fetches another. */

@@ -13,6 +13,7 @@ use Kennel\Core\Clients\Scope;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Tokens\DecideRefresh;
 use Kennel\Core\Tokens\FamilyState;
+use Kennel\Core\Tokens\KeyProof;
 use Kennel\Core\Tokens\OAuthError;
 use Kennel\Core\Tokens\OAuthRefused;
 use Kennel\Core\Tokens\Parameters;
@@ -37,7 +38,7 @@ final readonly class RefreshTokens
      *
      * @throws OAuthRefused
      */
-    public function __invoke(Client $client, Parameters $form): array
+    public function __invoke(Client $client, Parameters $form, ?KeyProof $proof): array
     {
         $shown = RefreshToken::read($form->needed('refresh_token'));
         // Two at the same moment: the one that comes second looks again at what the first one left.
@@ -46,7 +47,7 @@ final readonly class RefreshTokens
             if ($shown === null || $holding?->family === null || ! hash_equals($holding->appKey, $client->key)) {
                 throw self::refused();
             }
-            $answer = $this->renewed($client, $form, $shown, $holding, $holding->family);
+            $answer = $this->renewed($client, $form, $proof, $shown, $holding, $holding->family);
             if ($answer !== null) {
                 return $answer;
             }
@@ -55,7 +56,7 @@ final readonly class RefreshTokens
     }
 
     /** @return array<string, mixed>|null null where somebody else was quicker */
-    private function renewed(Client $client, Parameters $form, RefreshToken $shown, Holding $holding, FamilyState $family): ?array
+    private function renewed(Client $client, Parameters $form, ?KeyProof $proof, RefreshToken $shown, Holding $holding, FamilyState $family): ?array
     {
         $now = $this->clock->now();
         $verdict = DecideRefresh::of($shown, $family, $now);
@@ -67,13 +68,15 @@ final readonly class RefreshTokens
             });
             throw self::refused();
         }
-        if ($verdict === RefreshVerdict::Lapsed || ! $holding->isLive($now)) {
+        // Bound to a key, it is of no use to whoever only copied it.
+        $hasKey = $holding->keyThumbprint === null || $holding->keyThumbprint === $proof?->thumbprint;
+        if ($verdict === RefreshVerdict::Lapsed || ! $holding->isLive($now) || ! $hasKey) {
             throw self::refused();
         }
         $scope = self::narrowed($form->text('scope'), $holding->scope);
         $next = $shown->next($this->entropy);
 
-        return $this->database->transaction(function () use ($client, $form, $holding, $family, $now, $verdict, $scope, $shown, $next): ?array {
+        return $this->database->transaction(function () use ($client, $form, $proof, $holding, $family, $now, $verdict, $scope, $shown, $next): ?array {
             $taken = Authorization::query()->whereKey($holding->seq)->where('current_digest', $family->currentDigest)->whereNull('ended_at')->update([
                 'current_digest' => $next->secretDigest(),
                 // The time that a lost answer is waited for begins with the first use, and not anew with each.
@@ -81,7 +84,7 @@ final readonly class RefreshTokens
                 'lapses_at' => Moment::write(IssueTokens::lapse($client, $holding, $now)),
             ]);
 
-            return $taken === 1 ? $this->issue->of($client, $holding, $scope, $form->texts('resource'), $next, GrantType::RefreshToken, null) : null;
+            return $taken === 1 ? $this->issue->of($client, $holding, $scope, $form->texts('resource'), $next, GrantType::RefreshToken, null, $proof) : null;
         });
     }
 

@@ -22,6 +22,8 @@ final readonly class TokenGrant
         public \DateTimeImmutable $expiresAt,
         public ?string $id,
         public ?Holding $holding,
+        /** Of the key that whoever shows it has to hold (RFC 9449). */
+        public ?string $keyThumbprint,
     ) {
     }
 }

@@ -45,10 +45,14 @@ final readonly class PublicKeys
         return isset($this->all[$id]) ? SigningAlgorithm::from($this->all[$id]->getAlgorithm()) : null;
     }
 
-    /** Whether it is signed as it stands, whatever its times say. */
-    public function verify(Jws $token): Verdict
+    /**
+     * Whether it is signed as it stands, whatever its times say.
+     *
+     * @param  string|null  $by  the key it has to be signed by; null for the one that it names
+     */
+    public function verify(Jws $token, ?string $by = null): Verdict
     {
-        $id = $token->header['kid'] ?? null;
+        $id = $by ?? $token->header['kid'] ?? null;
         $algorithm = SigningAlgorithm::named($token->header['alg'] ?? null);
         if ($algorithm === null) {
             return Verdict::AlgorithmNotAllowed;

@@ -25,6 +25,12 @@ enum SigningAlgorithm: string
     /** What signs by Ed25519 says so by either name: EdDSA says too little by itself, and is on its way out (RFC 9864 §§2.2, 4.1.2). */
     public const FULLY_SPECIFIED = ['Ed25519' => 'EdDSA'];
 
+    /** @return non-empty-list<string> every name by which one of them may be said */
+    public static function understood(): array
+    {
+        return [...self::names(), ...array_keys(self::FULLY_SPECIFIED)];
+    }
+
     public static function named(mixed $name): ?self
     {
         return is_string($name) ? self::tryFrom(self::FULLY_SPECIFIED[$name] ?? $name) : null;

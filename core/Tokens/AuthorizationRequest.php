@@ -14,7 +14,7 @@ final readonly class AuthorizationRequest
     /** What is kept of a request while its person is busy. */
     public const KEPT = [
         'response_type', 'response_mode', 'redirect_uri', 'scope', 'state', 'nonce', 'code_challenge', 'code_challenge_method', 'prompt', 'max_age', 'acr_values', 'login_hint',
-        'resource', 'id_token_hint', 'request', 'request_uri',
+        'resource', 'dpop_jkt', 'id_token_hint', 'request', 'request_uri',
     ];
 
     private const LONGEST_STATE = 2_000;
@@ -38,6 +38,8 @@ final readonly class AuthorizationRequest
         public ?string $loginHint,
         public array $resources,
         public ?string $idTokenHint,
+        /** Of the key that its code will need (RFC 9449 §10). */
+        public ?string $keyThumbprint,
     ) {
     }
 
@@ -69,6 +71,7 @@ final readonly class AuthorizationRequest
             self::short($asked, 'login_hint', 320),
             self::resources($asked->texts('resource'), $client),
             $asked->text('id_token_hint'),
+            self::thumbprint($asked->text('dpop_jkt')),
         );
     }
 
@@ -102,6 +105,12 @@ final readonly class AuthorizationRequest
         }
 
         return $asked === [] ? array_slice($client->resources, 0, 1) : array_values(array_unique($asked));
+    }
+
+    /** @throws OAuthRefused */
+    private static function thumbprint(?string $asked): ?string
+    {
+        return $asked === null || preg_match('/^[A-Za-z0-9_-]{43}$/D', $asked) === 1 ? $asked : throw new OAuthRefused(OAuthError::InvalidRequest, 'The parameter dpop_jkt has to be a thumbprint by SHA-256 (RFC 7638).');
     }
 
     /** @throws OAuthRefused */

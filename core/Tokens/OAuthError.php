@@ -31,6 +31,8 @@ enum OAuthError: string
     case AuthorizationPending = 'authorization_pending';
     case SlowDown = 'slow_down';
     case ExpiredToken = 'expired_token';
+    // RFC 9449 §5
+    case InvalidDpopProof = 'invalid_dpop_proof';
     // RFC 6750 §3.1
     case InvalidToken = 'invalid_token';
     case InsufficientScope = 'insufficient_scope';

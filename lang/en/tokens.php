@@ -33,6 +33,7 @@ return [
         'acr' => 'How sure that was',
         'amr' => 'By what (RFC 8176)',
         'sid' => 'Of which session',
+        'cnf' => 'Of the key that whoever shows it has to hold',
         'nonce' => 'Ties it to one request',
         'at_hash' => 'Ties it to an access token',
         'roles' => 'The person’s roles in the app',

@@ -53,7 +53,7 @@ final class OAuthTest extends TestCase
     public function test_oauth4webapi_comes_to_tokens_by_every_grant(): void
     {
         self::assertSame(
-            ['code' => 'maren@alderwend.example', 'verified' => true, 'jose' => 'at+jwt', 'refreshed' => true, 'reused' => 'invalid_grant', 'introspected' => true, 'revoked' => false, 'own' => 'gaugebook', 'pushed' => true, 'device' => true, 'thumbprints' => true],
+            ['code' => 'maren@alderwend.example', 'verified' => true, 'jose' => 'at+jwt', 'refreshed' => true, 'reused' => 'invalid_grant', 'introspected' => true, 'revoked' => false, 'own' => 'gaugebook', 'pushed' => true, 'device' => true, 'thumbprints' => true, 'dpop' => 'maren@alderwend.example', 'bearer' => 401],
             $this->played(self::WITH_OAUTH4WEBAPI),
         );
     }
@@ -61,7 +61,7 @@ final class OAuthTest extends TestCase
     public function test_openid_client_comes_to_tokens_by_every_grant(): void
     {
         self::assertSame(
-            ['code' => 'maren@alderwend.example', 'refreshed' => true, 'introspected' => true, 'revoked' => false, 'own' => true, 'device' => true, 'denied' => 'access_denied', 'exchanged' => 'maren@alderwend.example', 'out' => true],
+            ['code' => 'maren@alderwend.example', 'refreshed' => true, 'introspected' => true, 'revoked' => false, 'own' => true, 'device' => true, 'denied' => 'access_denied', 'exchanged' => 'maren@alderwend.example', 'dpop' => 'maren@alderwend.example', 'out' => true],
             $this->played(self::WITH_OPENID_CLIENT),
         );
     }
@@ -151,9 +151,16 @@ final class OAuthTest extends TestCase
         const device = await oauth.processDeviceAuthorizationResponse(as, kitloft, await oauth.deviceAuthorizationRequest(as, kitloft, oauth.None(), { scope: 'openid' }, plain));
         await page('/devices/answer', { code: device.user_code, let_in: true });
         const byDevice = await oauth.processDeviceCodeResponse(as, kitloft, await oauth.deviceCodeGrantRequest(as, kitloft, oauth.None(), device.device_code, plain));
+        const handle = oauth.DPoP(client, await oauth.generateKeyPair('Ed25519'));
+        const boundVerifier = oauth.generateRandomCodeVerifier();
+        const boundAsk = new URL(as.authorization_endpoint);
+        for (const [name, value] of Object.entries({ ...parameters, code_challenge: await oauth.calculatePKCECodeChallenge(boundVerifier) })) boundAsk.searchParams.set(name, value);
+        const bound = await oauth.processAuthorizationCodeResponse(as, client, await oauth.authorizationCodeGrantRequest(as, client, secret, oauth.validateAuthResponse(as, client, await browse(boundAsk), state), BACK, boundVerifier, { ...plain, DPoP: handle }), { expectedNonce: nonce });
+        const boundPerson = await oauth.processUserInfoResponse(as, client, claims.sub, await oauth.userInfoRequest(as, client, bound.access_token, { ...plain, DPoP: handle }));
+        const bearer = (await fetch(as.userinfo_endpoint, { headers: { Authorization: `Bearer ${bound.access_token}` } })).status;
         const set = await (await fetch(as.jwks_uri)).json();
         const thumbprints = (await Promise.all(set.keys.map(async (key) => (await calculateJwkThumbprint(key)) === key.kid))).every(Boolean);
-        console.log(JSON.stringify({ code: person.email, verified: claims.sub === person.sub, jose: protectedHeader.typ, refreshed: renewed.access_token !== tokens.access_token && again.refresh_token !== renewed.refresh_token, reused, introspected, revoked, own: ownClaims.sub, pushed: byPush.id_token !== undefined, device: byDevice.access_token !== undefined, thumbprints }));
+        console.log(JSON.stringify({ code: person.email, verified: claims.sub === person.sub, jose: protectedHeader.typ, refreshed: renewed.access_token !== tokens.access_token && again.refresh_token !== renewed.refresh_token, reused, introspected, revoked, own: ownClaims.sub, pushed: byPush.id_token !== undefined, device: byDevice.access_token !== undefined, thumbprints, dpop: bound.token_type === 'dpop' && boundPerson.email, bearer }));
         JS;
 
     private const WITH_OPENID_CLIENT = <<<'JS'
@@ -178,11 +185,18 @@ final class OAuthTest extends TestCase
         const byDevice = await waits;
         const other = await client.initiateDeviceAuthorization(handheld, { scope: 'openid' });
         await page('/devices/answer', { code: other.user_code, let_in: false });
-        const exchanged = await client.genericGrantRequest(config, 'urn:ietf:params:oauth:grant-type:token-exchange', { subject_token: COOKIE.slice(COOKIE.indexOf('=') + 1), subject_token_type: 'urn:kennel:token-type:session', scope: 'openid email' });
+        // Another browser: one that is signed in and signs in again ends its former session.
+        const signedIn = await fetch(`${ISSUER}/api/v1/sessions`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ email: 'maren@alderwend.example', password: 'heron weir lantern' }) });
+        const session = /__Host-kennel-pages=([\w-]+)/.exec(signedIn.headers.get('set-cookie'))[1];
+        const exchanged = await client.genericGrantRequest(config, 'urn:ietf:params:oauth:grant-type:token-exchange', { subject_token: session, subject_token_type: 'urn:kennel:token-type:session', scope: 'openid email' });
         const exchangedPerson = await client.fetchUserInfo(config, exchanged.access_token, client.skipSubjectCheck);
+        const DPoP = client.getDPoPHandle(config, await client.randomDPoPKeyPair());
+        const again = { code_challenge: await client.calculatePKCECodeChallenge(verifier), code_challenge_method: 'S256' };
+        const bound = await client.authorizationCodeGrant(config, await browse(client.buildAuthorizationUrl(config, { redirect_uri: BACK, scope: 'openid email', ...again, state })), { pkceCodeVerifier: verifier, expectedState: state }, undefined, { DPoP });
+        const boundPerson = await client.fetchUserInfo(config, bound.access_token, bound.claims().sub, { DPoP });
         const denied = await client.pollDeviceAuthorizationGrant(handheld, other).catch((error) => error.error);
         const out = client.buildEndSessionUrl(config, { id_token_hint: tokens.id_token, post_logout_redirect_uri: 'https://gaugebook.alderwend.example/' });
         const left = await fetch(out, { redirect: 'manual' });
-        console.log(JSON.stringify({ code: person.email, refreshed: renewed.access_token !== tokens.access_token, introspected, revoked, own: own.access_token !== undefined, device: byDevice.access_token !== undefined, denied, exchanged: exchangedPerson.email, out: left.headers.get('location').startsWith('/a/gaugebook/leave#') }));
+        console.log(JSON.stringify({ code: person.email, refreshed: renewed.access_token !== tokens.access_token, introspected, revoked, own: own.access_token !== undefined, device: byDevice.access_token !== undefined, denied, exchanged: exchangedPerson.email, dpop: bound.token_type === 'dpop' && boundPerson.email, out: left.headers.get('location').startsWith('/a/gaugebook/leave#') }));
         JS;
 }

@@ -37,7 +37,7 @@ final readonly class AllowOrigins
             $response->headers->set('Access-Control-Expose-Headers', 'WWW-Authenticate, X-Act-Id');
             if ($isAsked) {
                 $response->headers->set('Access-Control-Allow-Methods', 'GET, POST');
-                $response->headers->set('Access-Control-Allow-Headers', 'Authorization, Content-Type');
+                $response->headers->set('Access-Control-Allow-Headers', 'Authorization, Content-Type, DPoP');
                 $response->headers->set('Access-Control-Max-Age', '600');
             }
         }

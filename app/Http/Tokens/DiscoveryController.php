@@ -29,7 +29,7 @@ final readonly class DiscoveryController
         foreach ($clients->all as $client) {
             array_push($own, ...array_map(strval(...), array_keys($client->scopes)));
         }
-        $understood = [...SigningAlgorithm::names(), ...array_keys(SigningAlgorithm::FULLY_SPECIFIED)];
+        $understood = SigningAlgorithm::understood();
         $methods = [...ClientAuthentication::names(), 'client_secret_post'];
 
         return self::kept([
@@ -59,6 +59,7 @@ final readonly class DiscoveryController
             'claims_supported' => ['sub', 'iss', 'aud', 'exp', 'iat', 'auth_time', 'nonce', 'acr', 'amr', 'sid', 'name', 'locale', 'updated_at', 'email', 'email_verified', 'phone_number', 'roles', 'permissions'],
             'acr_values_supported' => Assurance::names(),
             'prompt_values_supported' => Prompt::names(),
+            'dpop_signing_alg_values_supported' => $understood,
             'ui_locales_supported' => Language::tags(),
             'claims_parameter_supported' => false,
             'request_parameter_supported' => false,

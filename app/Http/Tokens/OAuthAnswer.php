@@ -6,6 +6,7 @@ namespace Kennel\App\Http\Tokens;
 
 use Illuminate\Http\JsonResponse;
 use Kennel\App\Http\Protocol\Json;
+use Kennel\Core\SigningKeys\SigningAlgorithm;
 use Kennel\Core\Tokens\OAuthError;
 use Kennel\Core\Tokens\OAuthRefused;
 
@@ -28,8 +29,8 @@ final class OAuthAnswer
         $challenge = match ($refused->error) {
             // RFC 6749 §5.2
             OAuthError::InvalidClient => 'Basic realm="kennel"',
-            // RFC 6750 §3
-            OAuthError::InvalidToken, OAuthError::InsufficientScope => "Bearer realm=\"kennel\", error=\"{$refused->error->value}\", error_description=\"{$refused->description}\"",
+            // RFC 6750 §3, RFC 9449 §7.1
+            OAuthError::InvalidToken, OAuthError::InsufficientScope => "Bearer realm=\"kennel\", error=\"{$refused->error->value}\", error_description=\"{$refused->description}\", DPoP algs=\"".implode(' ', SigningAlgorithm::understood()).'"',
             default => null,
         };
         $challenge === null || $answer->headers->set('WWW-Authenticate', $challenge);

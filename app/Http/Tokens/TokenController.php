@@ -25,9 +25,11 @@ use Kennel\App\Tokens\IssueForApp;
 use Kennel\App\Tokens\Issuer;
 use Kennel\App\Tokens\RefreshTokens;
 use Kennel\App\Tokens\RevokeToken;
+use Kennel\App\Tokens\ShownProofs;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\ClientAuthentication;
 use Kennel\Core\Clients\GrantType;
+use Kennel\Core\Tokens\KeyProof;
 use Kennel\Core\Tokens\OAuthError;
 use Kennel\Core\Tokens\OAuthRefused;
 use Kennel\Core\Tokens\Parameters;
@@ -44,7 +46,7 @@ final readonly class TokenController
         $form = Form::of($request);
         $client = $this->client($request, $form, 'token');
         try {
-            return OAuthAnswer::ok($this->granted($client, $form));
+            return OAuthAnswer::ok($this->granted($client, $form, self::proof($request, 'token')));
         } catch (OAuthRefused $refused) {
             $this->count->note($client->key, $refused->error->value);
             throw $refused;
@@ -77,7 +79,7 @@ final readonly class TokenController
         $client = $this->client($request, $form, 'par');
         $this->limit($request, $client);
 
-        return OAuthAnswer::ok(['request_uri' => $authorize->push($form, $client), 'expires_in' => Authorize::PUSHED_FOR], 201);
+        return OAuthAnswer::ok(['request_uri' => $authorize->push($form, $client, self::proof($request, 'par')), 'expires_in' => Authorize::PUSHED_FOR], 201);
     }
 
     public function device(Request $request, Devices $devices): JsonResponse
@@ -100,7 +102,7 @@ final readonly class TokenController
      *
      * @throws OAuthRefused
      */
-    private function granted(Client $client, Parameters $form): array
+    private function granted(Client $client, Parameters $form, ?KeyProof $proof): array
     {
         $grant = GrantType::tryFrom($form->needed('grant_type')) ?? throw new OAuthRefused(OAuthError::UnsupportedGrantType, 'There is '.implode(', ', GrantType::names()).'.');
         if (! $client->may($grant)) {
@@ -110,12 +112,20 @@ final readonly class TokenController
         app(SigningKeys::class)->prepare($client->algorithm);
 
         return match ($grant) {
-            GrantType::AuthorizationCode => app(ExchangeCode::class)($client, $form),
-            GrantType::RefreshToken => app(RefreshTokens::class)($client, $form),
-            GrantType::ClientCredentials => app(IssueForApp::class)($client, $form),
-            GrantType::DeviceCode => app(Devices::class)->poll($client, $form),
-            GrantType::TokenExchange => app(ExchangeSession::class)($client, $form, self::behind($form->needed('subject_token'))),
+            GrantType::AuthorizationCode => app(ExchangeCode::class)($client, $form, $proof),
+            GrantType::RefreshToken => app(RefreshTokens::class)($client, $form, $proof),
+            GrantType::ClientCredentials => app(IssueForApp::class)($client, $form, $proof),
+            GrantType::DeviceCode => app(Devices::class)->poll($client, $form, $proof),
+            GrantType::TokenExchange => app(ExchangeSession::class)($client, $form, $proof, self::behind($form->needed('subject_token'))),
         };
+    }
+
+    /** That whoever asks holds a key (RFC 9449 §5); null where nothing of the kind is shown. */
+    private static function proof(Request $request, string $endpoint): ?KeyProof
+    {
+        $shown = $request->headers->all('DPoP');
+
+        return $shown === [] ? null : app(ShownProofs::class)->take(array_values($shown), 'POST', Issuer::endpoint($endpoint));
     }
 
     /** Whose session of the account pages a cookie's value opens. */

@@ -10,6 +10,7 @@ use Illuminate\Http\Response;
 use Kennel\App\Tokens\DescribePerson;
 use Kennel\App\Tokens\Issuer;
 use Kennel\App\Tokens\ReadToken;
+use Kennel\App\Tokens\ShownProofs;
 use Kennel\Core\Clients\Scope;
 use Kennel\Core\Tokens\OAuthError;
 use Kennel\Core\Tokens\OAuthRefused;
@@ -20,15 +21,37 @@ final readonly class UserInfoController
     public function show(Request $request, ReadToken $read, DescribePerson $describe): Response|JsonResponse
     {
         $header = (string) $request->headers->get('Authorization');
-        if (preg_match('/^Bearer +([A-Za-z0-9._~+\/=-]+)$/Di', $header, $found) !== 1) {
+        if (preg_match('/^(Bearer|DPoP) +([A-Za-z0-9._~+\/=-]+)$/Di', $header, $found) !== 1) {
             // Nothing was shown, so nothing is said of it (RFC 6750 §3.1).
             return new Response(status: 401, headers: ['WWW-Authenticate' => 'Bearer realm="kennel"', 'Cache-Control' => 'no-store']);
         }
-        $grant = $read($found[1]) ?? throw new OAuthRefused(OAuthError::InvalidToken, 'The token is not known, has run out, or counts no more.');
+        $grant = $read($found[2]) ?? throw new OAuthRefused(OAuthError::InvalidToken, 'The token is not known, has run out, or counts no more.');
+        $this->requireKey($request, $found[1], $found[2], $grant->keyThumbprint);
         if ($grant->holding === null || ! $grant->scope->has(Scope::OPENID) || ! in_array(Issuer::name(), $grant->audience, true)) {
             throw new OAuthRefused(OAuthError::InsufficientScope, 'The token has to have the scope openid.');
         }
 
         return OAuthAnswer::ok($describe($grant->holding, $grant->scope));
+    }
+
+    /**
+     * A token that is bound to a key is shown with a proof made for it and for this request (RFC 9449 §7); one that is not is shown without.
+     *
+     * @throws OAuthRefused
+     */
+    private function requireKey(Request $request, string $scheme, #[\SensitiveParameter] string $token, ?string $thumbprint): void
+    {
+        $isByKey = strcasecmp($scheme, 'DPoP') === 0;
+        if (! $isByKey && $thumbprint === null) {
+            return;
+        }
+        try {
+            $proof = $isByKey ? app(ShownProofs::class)->take(array_values($request->headers->all('DPoP')), $request->method(), Issuer::endpoint('userinfo')) : null;
+        } catch (OAuthRefused $refused) {
+            throw new OAuthRefused(OAuthError::InvalidToken, $refused->description);
+        }
+        if ($thumbprint === null || $proof === null || ! hash_equals($thumbprint, $proof->thumbprint) || ! $proof->isFor($token)) {
+            throw new OAuthRefused(OAuthError::InvalidToken, 'The token and the key that it was shown with do not belong together.');
+        }
     }
 }

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Tokens;
+
+use Kennel\App\Clients\ShownAssertion;
+use Kennel\App\Platform\Moment;
+use Kennel\Core\Tokens\KeyProof;
+use Kennel\Core\Tokens\OAuthRefused;
+use Psr\Clock\ClockInterface;
+
+/** Proofs that somebody holds a key, each taken once (RFC 9449 §11.1). */
+final readonly class ShownProofs
+{
+    public function __construct(private ClockInterface $clock)
+    {
+    }
+
+    /**
+     * @param  list<string|null>  $headers  those called DPoP
+     * @return KeyProof|null null where there is none
+     *
+     * @throws OAuthRefused for one that is not taken
+     */
+    public function take(array $headers, string $method, string $address): ?KeyProof
+    {
+        if ($headers === []) {
+            return null;
+        }
+        if (count($headers) > 1) {
+            throw KeyProof::refused('There may be one.');
+        }
+        $proof = KeyProof::read((string) $headers[0], $method, $address, $this->clock->now());
+        $isFirst = ShownAssertion::query()->insertOrIgnore([
+            'digest' => hash('sha256', "dpop\0{$proof->thumbprint}\0{$proof->id}"), 'expires_at' => Moment::write($proof->issuedAt->modify('+'.(2 * KeyProof::LEEWAY).' seconds')),
+        ]) === 1;
+
+        return $isFirst ? $proof : throw KeyProof::refused('It was shown before.');
+    }
+}

@@ -21,9 +21,9 @@ final readonly class ShownProofs
      * @param  list<string|null>  $headers  those called DPoP
      * @return KeyProof|null null where there is none
      *
-     * @throws OAuthRefused for one that is not taken
+     * @throws OAuthRefused for one that is not taken, or was before
      */
-    public function take(array $headers, string $method, string $address): ?KeyProof
+    public function read(array $headers, string $method, string $address): ?KeyProof
     {
         if ($headers === []) {
             return null;
@@ -32,10 +32,30 @@ final readonly class ShownProofs
             throw KeyProof::refused('There may be one.');
         }
         $proof = KeyProof::read((string) $headers[0], $method, $address, $this->clock->now());
-        $isFirst = ShownAssertion::query()->insertOrIgnore([
-            'digest' => hash('sha256', "dpop\0{$proof->thumbprint}\0{$proof->id}"), 'expires_at' => Moment::write($proof->issuedAt->modify('+'.(2 * KeyProof::LEEWAY).' seconds')),
-        ]) === 1;
 
-        return $isFirst ? $proof : throw KeyProof::refused('It was shown before.');
+        return ShownAssertion::query()->whereKey(self::digest($proof))->exists() ? throw self::again() : $proof;
+    }
+
+    /**
+     * Written once something came of it: whoever gets nothing does not fill the store either.
+     *
+     * @throws OAuthRefused where somebody showed the same at this very moment
+     */
+    public function keep(KeyProof $proof): void
+    {
+        $until = Moment::write($proof->issuedAt->modify('+'.(2 * KeyProof::LEEWAY).' seconds'));
+        if (ShownAssertion::query()->insertOrIgnore(['digest' => self::digest($proof), 'expires_at' => $until]) !== 1) {
+            throw self::again();
+        }
+    }
+
+    private static function digest(KeyProof $proof): string
+    {
+        return hash('sha256', "dpop\0{$proof->thumbprint}\0{$proof->id}");
+    }
+
+    private static function again(): OAuthRefused
+    {
+        return KeyProof::refused('It was shown before.');
     }
 }

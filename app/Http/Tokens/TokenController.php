@@ -46,7 +46,11 @@ final readonly class TokenController
         $form = Form::of($request);
         $client = $this->client($request, $form, 'token');
         try {
-            return OAuthAnswer::ok($this->granted($client, $form, self::proof($request, 'token')));
+            $proof = self::proof($request, 'token');
+            $granted = $this->granted($client, $form, $proof);
+            $proof === null || app(ShownProofs::class)->keep($proof);
+
+            return OAuthAnswer::ok($granted);
         } catch (OAuthRefused $refused) {
             $this->count->note($client->key, $refused->error->value);
             throw $refused;
@@ -79,7 +83,11 @@ final readonly class TokenController
         $client = $this->client($request, $form, 'par');
         $this->limit($request, $client);
 
-        return OAuthAnswer::ok(['request_uri' => $authorize->push($form, $client, self::proof($request, 'par')), 'expires_in' => Authorize::PUSHED_FOR], 201);
+        $proof = self::proof($request, 'par');
+        $uri = $authorize->push($form, $client, $proof);
+        $proof === null || app(ShownProofs::class)->keep($proof);
+
+        return OAuthAnswer::ok(['request_uri' => $uri, 'expires_in' => Authorize::PUSHED_FOR], 201);
     }
 
     public function device(Request $request, Devices $devices): JsonResponse
@@ -125,7 +133,7 @@ final readonly class TokenController
     {
         $shown = $request->headers->all('DPoP');
 
-        return $shown === [] ? null : app(ShownProofs::class)->take(array_values($shown), 'POST', Issuer::endpoint($endpoint));
+        return $shown === [] ? null : app(ShownProofs::class)->read(array_values($shown), 'POST', Issuer::endpoint($endpoint));
     }
 
     /** Whose session of the account pages a cookie's value opens. */

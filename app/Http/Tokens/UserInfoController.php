@@ -46,12 +46,13 @@ final readonly class UserInfoController
             return;
         }
         try {
-            $proof = $isByKey ? app(ShownProofs::class)->take(array_values($request->headers->all('DPoP')), $request->method(), Issuer::endpoint('userinfo')) : null;
+            $proof = $isByKey ? app(ShownProofs::class)->read(array_values($request->headers->all('DPoP')), $request->method(), Issuer::endpoint('userinfo')) : null;
         } catch (OAuthRefused $refused) {
             throw new OAuthRefused(OAuthError::InvalidToken, $refused->description);
         }
         if ($thumbprint === null || $proof === null || ! hash_equals($thumbprint, $proof->thumbprint) || ! $proof->isFor($token)) {
             throw new OAuthRefused(OAuthError::InvalidToken, 'The token and the key that it was shown with do not belong together.');
         }
+        app(ShownProofs::class)->keep($proof);
     }
 }

@@ -60,6 +60,7 @@ final class DpopTest extends TokenTestCase
     public function test_a_bound_token_needs_its_key(): void
     {
         $holder = $this->holder();
+        $for = fn (string $token, ?string $pair = null): array => ['DPoP' => $this->proof('userinfo', ['ath' => self::base64(hash('sha256', $token, true))], pair: $pair, method: 'GET')];
         foreach (['jwt', 'opaque'] as $format) {
             $this->register(['gaugebook' => ['access_token' => $format]]);
             $this->signIn();
@@ -68,7 +69,6 @@ final class DpopTest extends TokenTestCase
             $jkt = Thumbprint::of($this->jwk());
             $format === 'jwt' && self::assertSame(['jkt' => $jkt], self::claims($token)['cnf']);
             $this->send('/oauth/introspect', ['token' => $token], ['Authorization' => 'Basic '.base64_encode("gaugebook:{$this->secret}")])->assertOk()->assertJsonPath('token_type', 'DPoP')->assertJsonPath('cnf.jkt', $jkt);
-            $for = fn (string $token, ?string $pair = null): array => ['DPoP' => $this->proof('userinfo', ['ath' => self::base64(hash('sha256', $token, true))], pair: $pair, method: 'GET')];
             $this->person($token, $for($token))->assertOk()->assertJsonPath('sub', $holder->id);
             self::assertStringContainsString('DPoP algs=', (string) $this->person($token, [], 'Bearer')->assertUnauthorized()->assertJsonPath('error', 'invalid_token')->headers->get('WWW-Authenticate'));
             $this->person($token, [])->assertUnauthorized();
@@ -102,6 +102,10 @@ final class DpopTest extends TokenTestCase
         $proof = $this->proof(claims: ['htu' => config('app.url').'/oauth/token?x=1#y', 'iat' => $now - KeyProof::LEEWAY]);
         $this->bound($own, $proof)->assertOk();
         $refused($proof);
+        // Whoever gets nothing fills no store.
+        self::assertSame(1, self::rows('shown_assertions'));
+        $this->bound(['grant_type' => 'refresh_token', 'refresh_token' => 'made up'])->assertBadRequest();
+        self::assertSame(1, self::rows('shown_assertions'));
         // The same id by another key is another proof.
         $this->bound($own, $this->proof(claims: ['jti' => 'one']))->assertOk();
         $this->bound($own, $this->proof(claims: ['jti' => 'one'], pair: sodium_crypto_sign_keypair()))->assertOk();

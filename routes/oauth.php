@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 use Illuminate\Support\Facades\Route;
 use Kennel\App\Http\OpenApi\OpenApiController;
-use Kennel\App\Http\Protocol\ThrottleSource;
 use Kennel\App\Http\Tokens\AllowOrigins;
 use Kennel\App\Http\Tokens\AuthorizeController;
 use Kennel\App\Http\Tokens\DiscoveryController;
@@ -19,7 +18,7 @@ Route::get('.well-known/openid-configuration', [DiscoveryController::class, 'sho
 Route::get('.well-known/oauth-authorization-server', [DiscoveryController::class, 'show'])->middleware(AllowOrigins::class.':'.AllowOrigins::EVERYBODY);
 Route::get('oauth/jwks', [DiscoveryController::class, 'keys'])->middleware(AllowOrigins::class.':'.AllowOrigins::EVERYBODY);
 Route::get('oauth/openapi.json', [OpenApiController::class, 'oauth'])->middleware(AllowOrigins::class.':'.AllowOrigins::EVERYBODY);
-Route::match(['get', 'post'], 'oauth/authorize', [AuthorizeController::class, 'begin'])->middleware(ThrottleSource::by('links'));
+Route::match(['get', 'post'], 'oauth/authorize', [AuthorizeController::class, 'begin']);
 Route::match(['get', 'post'], 'oauth/logout', [LeaveController::class, 'begin']);
 Route::middleware(AllowOrigins::class)->group(static function (): void {
     Route::match(['post', 'options'], 'oauth/token', [TokenController::class, 'token']);

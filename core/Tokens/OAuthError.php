@@ -16,6 +16,7 @@ enum OAuthError: string
     case UnsupportedResponseType = 'unsupported_response_type';
     case InvalidScope = 'invalid_scope';
     case AccessDenied = 'access_denied';
+    case TemporarilyUnavailable = 'temporarily_unavailable';
     // RFC 8707 §2
     case InvalidTarget = 'invalid_target';
     // OpenID Connect Core 1.0 §3.1.2.6

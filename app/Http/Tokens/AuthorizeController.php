@@ -7,9 +7,13 @@ namespace Kennel\App\Http\Tokens;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Kennel\App\Platform\Language;
+use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Platform\Throttling\Source;
+use Kennel\App\Platform\Throttling\Throttle;
 use Kennel\App\Tokens\Authorize;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\Clients;
+use Kennel\Core\Tokens\OAuthError;
 use Kennel\Core\Tokens\OAuthRefused;
 use Kennel\Core\Tokens\Parameters;
 
@@ -19,16 +23,21 @@ use Kennel\Core\Tokens\Parameters;
  */
 final readonly class AuthorizeController
 {
-    public function begin(Request $request, Authorize $authorize, Clients $clients): Response
+    public function begin(Request $request, Authorize $authorize, Clients $clients, Throttle $throttle): Response
     {
         $asked = Parameters::of([]);
         try {
             $asked = Parameters::parse($request->isMethod('POST') ? $request->getContent() : (string) $request->server->get('QUERY_STRING'));
+            // Before a pushed request is used up.
+            $throttle->hit('links', Source::of($request));
             $uri = $asked->text('request_uri');
             if ($uri !== null) {
                 $asked = $authorize->pushed($uri, $asked->needed('client_id'));
             }
             $client = $authorize->client($asked);
+        } catch (Refusal) {
+            // A person is looking, so a page says it.
+            return self::seeOther(self::page($clients->find($asked->text('client_id') ?? ''), 'not-let-in', ['error' => OAuthError::TemporarilyUnavailable->value, 'why' => 'Too many requests from one place.'], $asked));
         } catch (OAuthRefused $refused) {
             return self::seeOther(self::page($clients->find($asked->text('client_id') ?? ''), 'not-let-in', ['error' => $refused->error->value, 'why' => $refused->description], $asked));
         }

@@ -23,7 +23,7 @@ final readonly class DeviceController
 
     public function inspect(Request $request, Apps $apps): JsonResponse
     {
-        $this->caller->get();
+        $person = $this->caller->get();
         $body = Body::of($request);
         $code = $body->text('code') ?? '';
         $body->complete();
@@ -31,7 +31,7 @@ final readonly class DeviceController
 
         return Json::ok([
             'app' => AuthorizationController::name($apps, $client), 'scope' => AuthorizationController::described($client, Scope::parse($row->scope) ?? Scope::of([])),
-            'asked_at' => $row->created_at, 'source' => $row->source,
+            'account' => ['name' => $person->name, 'email' => $person->email], 'asked_at' => $row->created_at, 'source' => $row->source,
         ]);
     }
 

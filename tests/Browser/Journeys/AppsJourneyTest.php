@@ -114,6 +114,7 @@ final class AppsJourneyTest extends BrowserTestCase
         $this->assertAccessible();
         $page->type('Code on the device', strtolower((string) $device['user_code']));
         $this->do('Go on', see: 'Let Kitloft in on the device?');
+        $page->see('You are signed in as Oriel Vance (oriel@alderwend.example).');
         $this->assertAccessible();
         self::assertSame('', $page->overflow());
         $this->do('Let it in', see: 'The device is connected');

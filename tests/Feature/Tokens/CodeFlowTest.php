@@ -170,6 +170,19 @@ final class CodeFlowTest extends TokenTestCase
         self::assertNotSame('', $this->sent(['redirect_uri' => 'http://127.0.0.1:51234/back']));
     }
 
+    public function test_too_many_from_one_place_are_told_so_on_a_page_and_use_nothing_up(): void
+    {
+        $this->holder();
+        $this->signIn();
+        $uri = $this->send('/oauth/par', self::request(), ['Authorization' => 'Basic '.base64_encode("gaugebook:{$this->secret}")])->assertCreated()->json('request_uri');
+        config(['rules.throttles.links' => ['times' => 1, 'within' => 'PT1M']]);
+        $this->sent();
+        $pushed = ['client_id' => 'gaugebook', 'request_uri' => $uri];
+        self::assertStringStartsWith('/a/gaugebook/not-let-in#error=temporarily_unavailable', (string) $this->send('/oauth/authorize', $pushed, method: 'GET')->assertStatus(303)->headers->get('Location'));
+        config(['rules.throttles.links' => ['times' => 0, 'within' => 'PT1M']]);
+        self::assertStringStartsWith('/a/gaugebook/authorize#t=', (string) $this->send('/oauth/authorize', $pushed, method: 'GET')->assertStatus(303)->headers->get('Location'));
+    }
+
     /** OpenID Connect Core 1.0 §3.1.2.1 */
     public function test_the_pages_speak_the_language_that_the_app_wishes_for(): void
     {

@@ -2,13 +2,13 @@ import { useEffect, useRef, useState } from 'react';
 import { answer, ApiError, type Schemas } from '../../api/client';
 import { Button } from '../../kit/Button';
 import { Notice } from '../../kit/Notice';
-import { Text } from '../../kit/Text';
 import { useSubmit } from '../../kit/useSubmit';
 import { api, pagePath } from '../api';
 import { BadLink, Loading, PageFrame, Submit } from '../PageFrame';
 import { goOn } from '../signin/goOn';
 import { w } from '../words';
 import { ScopeList } from './ScopeList';
+import { SignedInAs } from './SignedInAs';
 import { dropAuthorization, keepHint, takeAuthorization } from './waiting';
 
 type Step = Schemas['AuthorizationStep'];
@@ -80,13 +80,7 @@ export function Authorize({ app }: { app: Schemas['App'] }) {
             {failure.words}
           </Notice>
         )}
-        <p>
-          {w.letIn.as[0]}
-          <Text as="bdi" weight="strong" className="wrap-anywhere">
-            {asks.account.name} ({asks.account.email})
-          </Text>
-          {w.letIn.as[1]}
-        </p>
+        <SignedInAs account={asks.account} />
         <ScopeList scope={asks.scope} title={w.letIn.wants(asks.app)} />
         <p>{w.letIn.later}</p>
         <Submit look={app.look} busy={agree.busy}>

@@ -10,6 +10,7 @@ import { api, pagePath } from '../api';
 import { ForHolders, PageFrame, Submit } from '../PageFrame';
 import { longMoment, w } from '../words';
 import { ScopeList } from './ScopeList';
+import { SignedInAs } from './SignedInAs';
 
 const KEPT = 'device_code';
 
@@ -97,6 +98,7 @@ function Steps({ app, code, onCode }: { app: Schemas['App']; code: string; onCod
           </Notice>
         )}
         <Notice tone="caution">{w.device.sure}</Notice>
+        <SignedInAs account={waiting.account} />
         <Text as="p" size="note" tone="soft">
           {w.device.asked(longMoment(waiting.asked_at), waiting.source)}
         </Text>

@@ -10,7 +10,7 @@ export function NotLetIn({ app }: { app: Schemas['App'] | Shown }) {
   return (
     <PageFrame app={app} title={w.letIn.not}>
       <Notice tone="stop" role="alert">
-        {w.letIn.notAbout}
+        {given.get('error') === 'temporarily_unavailable' ? w.letIn.notNow : w.letIn.notAbout}
       </Notice>
       <Text as="p" size="note" tone="soft" className="mt-5 wrap-anywhere">
         {w.letIn.forDevelopers} {given.get('error')}: {given.get('why')}

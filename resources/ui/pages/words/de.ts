@@ -399,6 +399,8 @@ export const de: Catalogue = {
     not: 'Von dort können Sie nicht herein',
     notAbout:
       'Die App hat Sie mit etwas hierhergeschickt, das nicht registriert ist. Es wurde nichts zurückgeschickt. Sagen Sie es denen, die die App betreiben.',
+    notNow:
+      'Aus Ihrem Netz kamen zu viele Anfragen. Warten Sie ein paar Minuten, gehen Sie zurück zur App und versuchen Sie es noch einmal.',
     forDevelopers: 'Für die Entwickler:',
   },
   device: {

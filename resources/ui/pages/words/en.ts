@@ -353,6 +353,7 @@ export const en = {
     not: 'You cannot be let in from there',
     notAbout:
       'The app sent you here with something that is not registered. Nothing was sent back. Tell whoever runs the app.',
+    notNow: 'Too many requests came from your network. Wait a few minutes, go back to the app, and try again.',
     forDevelopers: 'For its developers:',
   },
   device: {

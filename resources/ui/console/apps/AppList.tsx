@@ -38,15 +38,17 @@ const COLUMNS: readonly Column<App>[] = [
     head: 'Account pages',
     width: '164px',
     fold: 'line',
-    cell: ({ key }) => (
-      <span className="inline-flex gap-3 whitespace-nowrap">
-        {(['sign-up', 'sign-in'] as const).map((page) => (
-          <PlainLink key={page} href={`/a/${key}/${page}`} target="_blank" rel="noopener">
-            {page} ↗
-          </PlainLink>
-        ))}
-      </span>
-    ),
+    // Nobody comes to a backend.
+    cell: ({ key, kind }) =>
+      kind === 'backend' ? null : (
+        <span className="inline-flex gap-3 whitespace-nowrap">
+          {(['sign-up', 'sign-in'] as const).map((page) => (
+            <PlainLink key={page} href={`/a/${key}/${page}`} target="_blank" rel="noopener">
+              {page} ↗
+            </PlainLink>
+          ))}
+        </span>
+      ),
   },
 ];
 

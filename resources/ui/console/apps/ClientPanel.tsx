@@ -73,15 +73,17 @@ function ToPaste({ state }: { state: State }) {
         <Row label="client_id">
           <Copy text={state.key} label="the client id" />
         </Row>
-        <Row label="Account pages">
-          {(['sign-up', 'sign-in'] as const).map((page) => (
-            <span key={page} className="mr-3 whitespace-nowrap">
-              <PlainLink href={`/a/${state.key}/${page}`} target="_blank" rel="noopener">
-                {page} ↗
-              </PlainLink>
-            </span>
-          ))}
-        </Row>
+        {state.tokens?.sizes.id === null ? null : (
+          <Row label="Account pages">
+            {(['sign-up', 'sign-in'] as const).map((page) => (
+              <span key={page} className="mr-3 whitespace-nowrap">
+                <PlainLink href={`/a/${state.key}/${page}`} target="_blank" rel="noopener">
+                  {page} ↗
+                </PlainLink>
+              </span>
+            ))}
+          </Row>
+        )}
         <Row label="Reference">
           <PlainLink href="/reference?of=tokens" target="_blank" rel="noopener">
             what there is to ask ↗

@@ -27,8 +27,10 @@ export function TokenState({ tokens }: { tokens: Tokens }) {
       ].map(([name, size]) =>
         size === null || typeof size !== 'object' ? null : (
           <Text key={String(name)} as="p">
-            {String(name)} is {grouped(size.none)} bytes for somebody without a role, and {grouped(size.every)} with
-            every role of the app.
+            {String(name)} is {grouped(size.none)} bytes
+            {size.every === size.none
+              ? '.'
+              : ` for somebody without a role, and ${grouped(size.every)} with every role of the app.`}
           </Text>
         ),
       )}

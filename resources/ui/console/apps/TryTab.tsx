@@ -77,7 +77,7 @@ export function TryTab() {
             onChange={(event) => setWantsDraft(event.target.checked)}
           />
         ) : null}
-        <span className="pb-6">
+        <span className="pb-5">
           <Button type="submit" kind="act" aria-disabled={busy}>
             Play it
           </Button>

@@ -34,7 +34,7 @@ final readonly class HandOut
     /**
      * Of one account, and of its fields some alone: what is not asked for is not read.
      *
-     * @param  list<FieldKey>  $asked  none of them of metadata
+     * @param  list<FieldKey>  $asked  of metadata its kind alone counts: what of it is handed out is decided key by key
      * @return array<string, mixed> by the key of the field
      */
     public function some(Account $account, Recipient $to, DisclosureRules $rules, array $asked): array

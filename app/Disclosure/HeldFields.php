@@ -15,6 +15,7 @@ use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Disclosure\FieldOrigin;
 use Kennel\Core\Fields\FieldKind;
 use Kennel\Core\Fields\FieldRules;
+use Kennel\Core\Metadata\MetadataDocument;
 
 /** What accounts hold, by the keys that disclosure knows fields by. A column or field that is not among them is handed to nobody. */
 final readonly class HeldFields
@@ -35,9 +36,7 @@ final readonly class HeldFields
         foreach ($accounts as $account) {
             $of = [...self::builtIn($account, $roles[$account->id] ?? []), ...$this->defined($values[$account->seq] ?? [])];
             foreach ($documents[$account->seq] ?? [] as $kind => $document) {
-                foreach (get_object_vars($document->values()) as $key => $value) {
-                    $of[FieldKey::metadata($kind, (string) $key)->key()] = $value;
-                }
+                $of += self::document($kind, $document);
             }
             $held[$account->id] = $of;
         }
@@ -48,7 +47,7 @@ final readonly class HeldFields
     /**
      * Some of one account's alone.
      *
-     * @param  list<FieldKey>  $asked  none of them of metadata
+     * @param  list<FieldKey>  $asked  of metadata its kind alone counts: all that it holds is given
      * @return array<string, mixed> by key
      */
     public function some(Account $account, array $asked): array
@@ -60,7 +59,23 @@ final readonly class HeldFields
             ...$has(FieldOrigin::Defined) ? $this->defined($this->fields->ofAll([$account->seq])[$account->seq] ?? []) : [],
         ];
 
-        return array_intersect_key($held, array_flip(array_map(static fn (FieldKey $one): string => $one->key(), $asked)));
+        $metadata = [];
+        foreach ($has(FieldOrigin::Own) || $has(FieldOrigin::Internal) ? $this->metadata->documentsOfAll([$account->seq])[$account->seq] ?? [] : [] as $kind => $document) {
+            $metadata += $has(FieldOrigin::from($kind)) ? self::document($kind, $document) : [];
+        }
+
+        return [...array_intersect_key($held, array_flip(array_map(static fn (FieldKey $one): string => $one->key(), $asked))), ...$metadata];
+    }
+
+    /** @return array<string, mixed> by key */
+    private static function document(string $kind, MetadataDocument $document): array
+    {
+        $of = [];
+        foreach (get_object_vars($document->values()) as $key => $value) {
+            $of[FieldKey::metadata($kind, (string) $key)->key()] = $value;
+        }
+
+        return $of;
     }
 
     /**

@@ -27,15 +27,17 @@ final readonly class DescribePerson
     /** @return array<string, mixed> claims; the subject alone where nothing is handed out */
     public function __invoke(Holding $holding, Scope $scope): array
     {
-        $asked = $this->asked($scope);
         $to = Recipient::of(Audience::app($holding->appKey));
+        $asked = $this->asked($scope, $to->audience);
         // Nothing is read of the account that it would not be handed.
         $account = array_filter($asked, fn (FieldKey $field): bool => $this->rules->grant($field, $to->audience) !== null) === [] ? null : app(Accounts::class)->find($holding->accountId);
         $claims = ['sub' => $holding->accountId];
-        $own = [];
+        $own = $metadata = [];
         foreach ($account === null ? [] : app(HandOut::class)->some($account, $to, $this->rules, $asked) as $key => $value) {
             $field = FieldKey::parse($key);
-            if ($field->origin === FieldOrigin::BuiltIn) {
+            if ($field->origin->isMetadata()) {
+                $metadata[$field->origin->value][$field->name] = $value;
+            } elseif ($field->origin === FieldOrigin::BuiltIn) {
                 $claims = [...$claims, ...self::standard(BuiltIn::from($field->name), $value)];
             } elseif ($this->fields->find($field->name)?->kind === FieldKind::Phone) {
                 $claims['phone_number'] = $value;
@@ -44,11 +46,11 @@ final readonly class DescribePerson
             }
         }
 
-        return [...$claims, ...$own === [] ? [] : ['fields' => $own], ...MintTokens::may($holding, $scope)];
+        return [...$claims, ...$own === [] ? [] : ['fields' => $own], ...$metadata === [] ? [] : ['metadata' => $metadata], ...MintTokens::may($holding, $scope)];
     }
 
     /** @return list<FieldKey> what the scope is about (OpenID Connect Core 1.0 §5.4) */
-    private function asked(Scope $scope): array
+    private function asked(Scope $scope, Audience $audience): array
     {
         $fields = [
             ...$scope->has(Scope::PROFILE) ? [BuiltIn::Name, BuiltIn::Language, BuiltIn::Changed] : [],
@@ -56,7 +58,15 @@ final readonly class DescribePerson
         ];
         $defined = array_filter($this->fields->all, static fn (Field $field): bool => $scope->has($field->kind === FieldKind::Phone ? Scope::PHONE : Scope::PROFILE));
 
-        return [...array_map(FieldKey::builtIn(...), $fields), ...array_map(static fn (Field $field): FieldKey => FieldKey::defined($field->key), array_values($defined))];
+        return [...array_map(FieldKey::builtIn(...), $fields), ...array_map(static fn (Field $field): FieldKey => FieldKey::defined($field->key), array_values($defined)), ...$scope->has(Scope::PROFILE) ? $this->metadataFor($audience) : []];
+    }
+
+    /** @return list<FieldKey> */
+    private function metadataFor(Audience $audience): array
+    {
+        $listed = array_map(FieldKey::parse(...), array_map(strval(...), array_keys($this->rules->fields)));
+
+        return array_values(array_filter($listed, fn (FieldKey $field): bool => $field->origin->isMetadata() && $this->rules->grant($field, $audience) !== null));
     }
 
     /** @return array<string, mixed> */

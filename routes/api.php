@@ -208,6 +208,7 @@ Route::get('apps/{key}/client', [ClientController::class, 'show'])->middleware(R
 Route::post('apps/{key}/secrets', [ClientController::class, 'addSecret'])->middleware([RequirePermission::named('kennel:rules.manage'), RequireFreshProof::class]);
 Route::delete('apps/{key}/secrets/{id}', [ClientController::class, 'revokeSecret'])->middleware(RequirePermission::named('kennel:rules.manage'));
 Route::post('tokens/inspect', [InspectorController::class, 'inspect'])->middleware(RequirePermission::named('kennel:rules.read'));
+Route::post('clients/verdict', [ClientController::class, 'verdict'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::post('apps/{key}/trial', [TrialController::class, 'play'])->middleware(RequirePermission::named('kennel:rules.manage'));
 Route::get('signing-keys', [SigningKeyController::class, 'index'])->middleware(RequirePermission::named('kennel:rules.read'));
 Route::post('signing-keys', [SigningKeyController::class, 'rotate'])->middleware([RequirePermission::named('kennel:rules.manage'), RequireFreshProof::class]);

@@ -294,6 +294,7 @@ return [
     ],
     'factor' => ['passkey_refused' => 'The passkey did not answer what was asked. Try again.', 'code_wrong' => 'The code is not right, or was used already.', 'name' => 'Give it a name of at most :maximum characters.'],
     'session' => ['ids' => 'Name 1 to :maximum sessions.'],
+    'client' => ['kind' => 'One of :kinds.', 'list' => 'One of :lists.', 'addresses' => 'At most :maximum addresses.'],
     'trial' => ['mishap' => 'One of :mishaps.'],
     'rehearsal' => ['too_far' => 'At most :maximum years ahead.', 'steps' => 'From 1 to :maximum steps, and at most :requests with those that are repeated.', 'step' => 'A step is one of :kinds; waiting says for how long.', 'mistake' => 'A journey cannot be read: :mistake.', 'wire' => 'A method, and a path of the API.'],
     'provider' => ['over' => 'This sign-in was not begun in this browser, or a while ago. Begin anew.', 'declined' => 'You said no at :provider.', 'refused' => ':provider would not sign you in.', 'secret' => 'From 1 to :maximum printable characters.'],

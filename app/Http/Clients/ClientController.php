@@ -19,12 +19,18 @@ use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Tokens\AppFigures;
 use Kennel\App\Tokens\Issuer;
 use Kennel\App\Tokens\TokenSizes;
+use Kennel\Core\Clients\ClientAddresses;
+use Kennel\Core\Clients\ClientKind;
 use Kennel\Core\Clients\Clients;
+use Kennel\Core\Reasons\Reason;
 
 /** An app as its developer has to know it: what it is registered with, its secrets, and what happens to it. The registration itself is a rule. */
 final readonly class ClientController
 {
     private const REVOKED_SHOWN = 10;
+
+    /** Addresses that are looked at in one go. */
+    private const MOST = 100;
 
     public function __construct(private Caller $caller, private Apps $apps, private Clients $clients, private AppSecrets $secrets)
     {
@@ -51,6 +57,23 @@ final readonly class ClientController
             'live' => $figures->live($key),
             'days' => array_map(static fn (array $one): array => ['day' => $one['day'], 'counts' => (object) $one['counts']], $figures->days($key)),
         ]);
+    }
+
+    /** What is wrong with addresses while somebody types them. */
+    public function verdict(Request $request): JsonResponse
+    {
+        $this->caller->requireUnbounded('kennel:rules.read');
+        $body = Body::of($request);
+        $kind = ClientKind::tryFrom($body->text('kind') ?? '');
+        $list = ClientAddresses::tryFrom($body->text('list') ?? '');
+        $addresses = $body->texts('addresses');
+        $body->complete();
+        $unknown = [...$kind === null ? [new Reason('client.kind', 'kind', ['kinds' => ClientKind::names()])] : [], ...$list === null ? [new Reason('client.list', 'list', ['lists' => array_column(ClientAddresses::cases(), 'value')])] : [], ...count($addresses) > self::MOST ? [new Reason('client.addresses', 'addresses', ['maximum' => self::MOST])] : []];
+        if ($kind === null || $list === null || $unknown !== []) {
+            throw Refusal::invalid($unknown);
+        }
+
+        return Json::ok(['mistakes' => $list->mistakes($addresses, $kind)]);
     }
 
     /** The one time it is told. */

@@ -19,7 +19,7 @@ final class Kept
     public const MARK = '(not kept)';
 
     /** Doors that are asked while somebody types, or that undo what they do. */
-    public const NEVER = ['POST signups/verdict', 'POST fields/verdict', 'POST passwords/verdict', 'POST signups/rehearsal', 'POST roles/{key}/effect', 'POST accounts/{id}/why', 'POST decisions', 'POST tokens/inspect', 'POST wordings/preview', 'POST texts/count', 'POST invitations/judge', 'POST invitations/preview', 'POST rehearsals', 'DELETE rehearsals/{id}', 'POST rehearsals/{id}/next', 'POST rehearsals/{id}/steps', 'POST rehearsals/{id}/clock', 'POST rehearsals/{id}/wire', 'POST journeys/{id}/run', 'POST apps/{key}/trial'];
+    public const NEVER = ['POST signups/verdict', 'POST fields/verdict', 'POST passwords/verdict', 'POST signups/rehearsal', 'POST roles/{key}/effect', 'POST accounts/{id}/why', 'POST decisions', 'POST tokens/inspect', 'POST wordings/preview', 'POST texts/count', 'POST invitations/judge', 'POST invitations/preview', 'POST rehearsals', 'DELETE rehearsals/{id}', 'POST rehearsals/{id}/next', 'POST rehearsals/{id}/steps', 'POST rehearsals/{id}/clock', 'POST rehearsals/{id}/wire', 'POST journeys/{id}/run', 'POST apps/{key}/trial', 'POST clients/verdict'];
 
     /** By door: keys of the request's body, and of the answer's. */
     public const DOORS = [

@@ -185,16 +185,20 @@ export function ListBox({
   value,
   help,
   onSave,
+  onTyped,
 }: {
   label: string;
   value: readonly string[];
   help?: string | null;
   onSave: (value: string[]) => void;
+  /** At each key, for what is said meanwhile. */
+  onTyped?: ((value: string[]) => void) | undefined;
 }) {
+  const lines = (typed: string) => typed.split(/[\s,;]+/).filter((line) => line !== '');
   const box = useTyped(
     value.join('\n'),
     (typed) => {
-      const next = typed.split(/[\s,;]+/).filter((line) => line !== '');
+      const next = lines(typed);
       if (next.join('\n') !== value.join('\n')) onSave(next);
     },
     () => null,
@@ -206,9 +210,16 @@ export function ListBox({
       help={help}
       rows={Math.min(12, Math.max(2, value.length))}
       value={box.shown}
-      onChange={(event) => box.type(event.target.value)}
+      onChange={(event) => {
+        box.type(event.target.value);
+        onTyped?.(lines(event.target.value));
+      }}
       onBlur={box.save}
-      onKeyDown={(event) => (event.key === 'Escape' ? box.onKeyDown(event) : undefined)}
+      onKeyDown={(event) => {
+        if (event.key !== 'Escape') return;
+        box.onKeyDown(event);
+        onTyped?.([...value]);
+      }}
     />
   );
 }

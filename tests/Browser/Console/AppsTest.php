@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Browser\Console;
 
+use Facebook\WebDriver\WebDriverKeys;
 use Kennel\Demo\DemoKeeper;
 use Kennel\Tests\Browser\Support\BrowserTestCase;
 
@@ -38,6 +39,12 @@ final class AppsTest extends BrowserTestCase
         $console->press("Withdraw {$current}")->see('counts for nothing at once')->type('Reason', 'It was in a backup that got lost')->press('Withdraw it now')->see('was withdrawn by Maren Thistlewood: It was in a backup that got lost');
         $this->assertAccessible();
         self::assertNotContains($current, array_column(json_decode((string) file_get_contents(self::$server->url('/oauth/jwks')), true)['keys'], 'kid'));
+    }
+
+    public function test_what_is_wrong_with_an_address_is_said_while_it_is_typed(): void
+    {
+        $console = $this->enterConsole('/apps/registration?app=gaugebook')->see('Copy the code')->type('Redirect URIs', 'https://gaugebook.alderwend.example/signed-in http://gaugebook.alderwend.example/');
+        $console->see('http://gaugebook.alderwend.example/ must be https')->keys(WebDriverKeys::ESCAPE)->seeNot('must be https;')->see('No draft.');
     }
 
     public function test_an_app_is_tried_from_the_first_request_to_the_last(): void

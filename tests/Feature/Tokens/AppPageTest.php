@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Feature\Tokens;
 
 use Illuminate\Support\Facades\Route;
+use Illuminate\Testing\TestResponse;
 use Kennel\App\Clients\WhatToPaste;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\Clients;
@@ -60,6 +61,13 @@ final class AppPageTest extends TokenTestCase
         self::assertSame([['field' => 'address', 'label' => 'Address', 'purpose' => 'To write to you', 'consent' => true]], $page['receives']);
         self::assertSame(['jwt', 600], [$page['tokens']['format'], $page['tokens']['lifetime']]);
         self::assertSame([600, null, 600], array_map(fn (string $app): ?int => $this->knock('GET', "/apps/{$app}")->json('signed_tokens_for'), ['gaugebook', 'floodline', 'kitloft']));
+    }
+
+    public function test_addresses_are_looked_at_while_they_are_typed(): void
+    {
+        $judge = fn (mixed $kind, mixed $list, array $addresses): TestResponse => $this->knock('POST', '/clients/verdict', ['kind' => $kind, 'list' => $list, 'addresses' => $addresses], surface: 'console');
+        $judge('web', 'origins', ['https://app.example', 'https://app.example/'])->assertOk()->assertExactJson(['mistakes' => [['index' => 1, 'message' => 'must be scheme, host and port alone, such as https://app.example, without a “/” behind']]]);
+        self::assertSame(['client.kind', 'client.list', 'client.addresses'], self::codes($judge('toaster', 'secrets', array_fill(0, 101, 'x'))->assertUnprocessable()));
     }
 
     public function test_every_door_for_tokens_is_described(): void

@@ -12,16 +12,9 @@ import { apps as appsQuery } from '../queries';
 import { Conflict } from '../rules/Conflict';
 import { AddRow } from '../rules/AddRow';
 import { useHand } from '../rules/hand';
-import {
-  ChoiceSetting,
-  DurationSetting,
-  ListSetting,
-  LongTextSetting,
-  Setting,
-  TextSetting,
-  useSetting,
-} from '../rules/Setting';
+import { ChoiceSetting, DurationSetting, LongTextSetting, Setting, TextSetting, useSetting } from '../rules/Setting';
 import { AppChooser } from '../signup/AppChooser';
+import { Addresses } from './Addresses';
 import { ClientPanel } from './ClientPanel';
 import { asKind, begun, GRANTS, KINDS, needsRedirect, type Client } from './kinds';
 
@@ -192,12 +185,12 @@ function Registration({ client }: { client: Client }) {
       <Divider>Addresses</Divider>
       {needsRedirect(client.kind) ? (
         <>
-          <ListSetting path={at('redirect_uris')} />
-          <ListSetting path={at('post_logout_redirect_uris')} />
-          <ListSetting path={at('origins')} />
+          <Addresses client={client} list="redirect_uris" />
+          <Addresses client={client} list="post_logout_redirect_uris" />
+          <Addresses client={client} list="origins" />
         </>
       ) : null}
-      <ListSetting path={at('resources')} />
+      <Addresses client={client} list="resources" />
       <Divider>Who it is</Divider>
       <Setting
         path={at('token_endpoint_auth_method')}

@@ -184,12 +184,17 @@ export function DurationSetting<const P extends Path>({ path, ...rest }: Of<P & 
   );
 }
 
-export function ListSetting<const P extends Path>({ path, children, ...rest }: Of<P & PathTo<readonly string[], P>>) {
+export function ListSetting<const P extends Path>({
+  path,
+  children,
+  onTyped,
+  ...rest
+}: Of<P & PathTo<readonly string[], P>> & { onTyped?: (value: string[]) => void }) {
   const rule = useRule()(path);
   const [value, set] = useValue(path);
   return (
     <Setting path={path} {...rest}>
-      <ListBox label={rule.label} value={(value as string[] | undefined) ?? []} onSave={set} />
+      <ListBox label={rule.label} value={(value as string[] | undefined) ?? []} onSave={set} onTyped={onTyped} />
       {children}
     </Setting>
   );

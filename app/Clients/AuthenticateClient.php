@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\App\Clients;
 
-use Kennel\App\Platform\Moment;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\ClientAuthentication;
 use Kennel\Core\Clients\ClientKeys;
@@ -77,9 +76,7 @@ final readonly class AuthenticateClient
             && ClientKeys::read($client->jwks)?->verify($assertion) === Verdict::Signed;
 
         // Written last, and by one who could sign it: nobody else uses up what an app is going to show.
-        return $holds && ShownAssertion::query()->insertOrIgnore([
-            'digest' => hash('sha256', "{$client->key}\0{$id}"), 'expires_at' => Moment::write((new \DateTimeImmutable("@{$until}"))->modify('+'.self::LEEWAY.' seconds')),
-        ]) === 1;
+        return $holds && ShownAssertions::show(hash('sha256', "{$client->key}\0{$id}"), (new \DateTimeImmutable("@{$until}"))->modify('+'.self::LEEWAY.' seconds'));
     }
 
     /** @return array{string, string}|null id and secret, each form-encoded before (RFC 6749 §2.3.1) */

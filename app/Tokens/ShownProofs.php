@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Tokens;
 
-use Kennel\App\Clients\ShownAssertion;
-use Kennel\App\Platform\Moment;
+use Kennel\App\Clients\ShownAssertions;
 use Kennel\Core\Tokens\KeyProof;
 use Kennel\Core\Tokens\OAuthRefused;
 use Psr\Clock\ClockInterface;
@@ -33,7 +32,7 @@ final readonly class ShownProofs
         }
         $proof = KeyProof::read((string) $headers[0], $method, $address, $this->clock->now());
 
-        return ShownAssertion::query()->whereKey(self::digest($proof))->exists() ? throw self::again() : $proof;
+        return ShownAssertions::wasShown(self::digest($proof)) ? throw self::again() : $proof;
     }
 
     /**
@@ -43,8 +42,7 @@ final readonly class ShownProofs
      */
     public function keep(KeyProof $proof): void
     {
-        $until = Moment::write($proof->issuedAt->modify('+'.(2 * KeyProof::LEEWAY).' seconds'));
-        if (ShownAssertion::query()->insertOrIgnore(['digest' => self::digest($proof), 'expires_at' => $until]) !== 1) {
+        if (! ShownAssertions::show(self::digest($proof), $proof->issuedAt->modify('+'.(2 * KeyProof::LEEWAY).' seconds'))) {
             throw self::again();
         }
     }

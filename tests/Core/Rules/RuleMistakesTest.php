@@ -54,7 +54,7 @@ final class RuleMistakesTest extends TestCase
 
     public function test_every_mistake_of_the_list_is_one_change_away_from_a_sound_book(): void
     {
-        self::assertCount(3, RuleBook::fromArray(Books::demo())->apps);
+        self::assertCount(5, RuleBook::fromArray(Books::demo())->apps);
         self::assertSame(['home_reach', 'training_level', 'phone', 'trained_on', 'speaks', 'boat_licence', 'listed', 'picture'], array_keys(RuleBook::fromArray(Books::demo())->fields->all));
     }
 }

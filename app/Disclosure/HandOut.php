@@ -9,7 +9,6 @@ use Kennel\Core\Disclosure\Disclose;
 use Kennel\Core\Disclosure\Disclosed;
 use Kennel\Core\Disclosure\DisclosureRules;
 use Kennel\Core\Disclosure\FieldKey;
-use Kennel\Core\Disclosure\Grant;
 use Kennel\Core\Disclosure\Recipient;
 
 /** What of accounts goes to one recipient. */
@@ -39,11 +38,7 @@ final readonly class HandOut
      */
     public function some(Account $account, Recipient $to, DisclosureRules $rules, array $asked): array
     {
-        $grants = array_filter(array_map(static fn (FieldKey $field): ?Grant => $rules->grant($field, $to->audience), $asked));
-        if ($grants === []) {
-            return [];
-        }
-        $needsConsent = array_filter($grants, static fn (Grant $grant): bool => $grant->needsConsent) !== [];
+        $needsConsent = array_filter($asked, static fn (FieldKey $field): bool => $rules->grant($field, $to->audience)?->needsConsent === true) !== [];
         $agreed = $needsConsent ? $this->consents->ofAll([$account->id], $rules) : [];
 
         return self::decided([$account->id => $this->held->some($account, $asked)], $to, $rules, $agreed)[$account->id]->handed;

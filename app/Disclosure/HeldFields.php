@@ -52,19 +52,19 @@ final readonly class HeldFields
      */
     public function some(Account $account, array $asked): array
     {
-        $has = static fn (FieldOrigin $origin): bool => in_array($origin, array_column($asked, 'origin'), true);
-        $needsRoles = in_array(BuiltIn::Roles->value, array_map(static fn (FieldKey $one): string => $one->key(), $asked), true);
+        $origins = array_column($asked, 'origin');
+        $has = static fn (FieldOrigin $origin): bool => in_array($origin, $origins, true);
+        $keys = array_flip(array_map(static fn (FieldKey $one): string => $one->key(), $asked));
         $held = [
-            ...$has(FieldOrigin::BuiltIn) ? self::builtIn($account, $needsRoles ? $this->assignments->ofAll([$account->id])[$account->id] ?? [] : []) : [],
+            ...$has(FieldOrigin::BuiltIn) ? self::builtIn($account, isset($keys[BuiltIn::Roles->value]) ? $this->assignments->ofAll([$account->id])[$account->id] ?? [] : []) : [],
             ...$has(FieldOrigin::Defined) ? $this->defined($this->fields->ofAll([$account->seq])[$account->seq] ?? []) : [],
         ];
-
         $metadata = [];
         foreach ($has(FieldOrigin::Own) || $has(FieldOrigin::Internal) ? $this->metadata->documentsOfAll([$account->seq])[$account->seq] ?? [] : [] as $kind => $document) {
             $metadata += $has(FieldOrigin::from($kind)) ? self::document($kind, $document) : [];
         }
 
-        return [...array_intersect_key($held, array_flip(array_map(static fn (FieldKey $one): string => $one->key(), $asked))), ...$metadata];
+        return [...array_intersect_key($held, $keys), ...$metadata];
     }
 
     /** @return array<string, mixed> by key */

@@ -66,11 +66,10 @@ final class AppFlow
             return null;
         }
         $next = $this->page('next', '/authorizations/next', ['token' => $found[1]])->json();
-        if (($next['step'] ?? null) === 'consent' || $this->mishap === Mishap::Refused) {
-            $account = is_array($next['asks'] ?? null) && is_array($next['asks']['account'] ?? null) ? (string) $next['asks']['account']['id'] : '';
-            $next = $this->mishap === Mishap::Refused
-                ? $this->page('refuse', '/authorizations/refuse', ['token' => $found[1]])->json()
-                : $this->page('agree', '/authorizations/agree', ['token' => $found[1], 'account' => $account])->json();
+        if ($this->mishap === Mishap::Refused) {
+            $next = $this->page('refuse', '/authorizations/refuse', ['token' => $found[1]])->json();
+        } elseif (($next['step'] ?? null) === 'consent') {
+            $next = $this->page('agree', '/authorizations/agree', ['token' => $found[1], 'account' => (string) data_get($next, 'asks.account.id', '')])->json();
         }
         $address = $next['address'] ?? null;
         if (! is_string($address)) {
@@ -87,7 +86,6 @@ final class AppFlow
         $form = ['grant_type' => 'authorization_code', 'code' => $back['code'], 'redirect_uri' => $redirect, 'code_verifier' => $this->mishap === Mishap::OtherVerifier ? strrev(self::VERIFIER) : self::VERIFIER];
         $tokens = $this->tokens('exchange', $form);
         if ($tokens !== null && $this->mishap === Mishap::CodeTwice) {
-            $this->wait(self::BREATH);
             $this->tokens('exchange_again', $form);
         }
 
@@ -138,7 +136,6 @@ final class AppFlow
     /** @return string|null the newest access token */
     private function renew(string $refresh): ?string
     {
-        $this->wait(self::BREATH);
         $form = ['grant_type' => 'refresh_token', 'refresh_token' => $refresh];
         $renewed = $this->tokens('renew', $form);
         if ($renewed !== null && $this->mishap === Mishap::RefreshTwice) {

@@ -31,7 +31,7 @@ final readonly class RunJourney
         $now = $this->clock->now();
         $outcomes = [];
         try {
-            $this->stage->set($this->made($world), ($this->raise)($world, $document, $journey->app, $now));
+            $this->stage->set($world, ($this->raise)($world, $document, $journey->app, $now));
             foreach ($journey->steps as $step) {
                 $now = $now->modify('+'.($step->for === null ? self::BREATH : Duration::parse($step->for)->seconds).' seconds');
                 $outcomes[] = $this->stage->in($world, $now, fn (Application $inner, Cast $cast): ?Outcome => (new PlayStep($this->door, $inner, $cast, $journey->app))($step));
@@ -41,12 +41,5 @@ final readonly class RunJourney
         }
 
         return $outcomes;
-    }
-
-    private function made(World $world): World
-    {
-        is_dir($world->folder) || mkdir($world->folder, 0o700, true);
-
-        return $world;
     }
 }

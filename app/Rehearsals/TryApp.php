@@ -57,7 +57,6 @@ final readonly class TryApp
         $world = new World(storage_path('rehearsals/'.Str::uuid7()));
         $now = $this->clock->now();
         try {
-            mkdir($world->folder, 0o700, true);
             $this->stage->set($world, ($this->raise)($world, $document, $app, $now));
             $hops = $this->stage->in($world, $now, function (Application $inner, Cast $cast) use ($book, $client, $mishap): array {
                 $this->enter($inner, $cast, $client, $book);

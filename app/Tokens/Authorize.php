@@ -97,7 +97,7 @@ final readonly class Authorize
             if (($asked->text('dpop_jkt') ?? $proof->thumbprint) !== $proof->thumbprint) {
                 throw KeyProof::refused('It is of another key than dpop_jkt.');
             }
-            $asked = Parameters::of([...$asked->only([...AuthorizationRequest::KEPT]), 'dpop_jkt' => $proof->thumbprint]);
+            $asked = Parameters::of([...$asked->only(AuthorizationRequest::KEPT), 'dpop_jkt' => $proof->thumbprint]);
         }
         if ($asked->text('request_uri') !== null) {
             throw new OAuthRefused(OAuthError::InvalidRequest, 'A pushed request must not have a request_uri.');

@@ -30,7 +30,7 @@ final readonly class DescribePerson
         $to = Recipient::of(Audience::app($holding->appKey));
         $asked = $this->asked($scope, $to->audience);
         // Nothing is read of the account that it would not be handed.
-        $account = array_filter($asked, fn (FieldKey $field): bool => $this->rules->grant($field, $to->audience) !== null) === [] ? null : app(Accounts::class)->find($holding->accountId);
+        $account = $asked === [] ? null : app(Accounts::class)->find($holding->accountId);
         $claims = ['sub' => $holding->accountId];
         $own = $metadata = [];
         foreach ($account === null ? [] : app(HandOut::class)->some($account, $to, $this->rules, $asked) as $key => $value) {
@@ -49,7 +49,7 @@ final readonly class DescribePerson
         return [...$claims, ...$own === [] ? [] : ['fields' => $own], ...$metadata === [] ? [] : ['metadata' => $metadata], ...MintTokens::may($holding, $scope)];
     }
 
-    /** @return list<FieldKey> what the scope is about (OpenID Connect Core 1.0 §5.4) */
+    /** @return list<FieldKey> what the scope is about (OpenID Connect Core 1.0 §5.4), of what the app is handed */
     private function asked(Scope $scope, Audience $audience): array
     {
         $fields = [
@@ -58,15 +58,17 @@ final readonly class DescribePerson
         ];
         $defined = array_filter($this->fields->all, static fn (Field $field): bool => $scope->has($field->kind === FieldKind::Phone ? Scope::PHONE : Scope::PROFILE));
 
-        return [...array_map(FieldKey::builtIn(...), $fields), ...array_map(static fn (Field $field): FieldKey => FieldKey::defined($field->key), array_values($defined)), ...$scope->has(Scope::PROFILE) ? $this->metadataFor($audience) : []];
+        $about = [...array_map(FieldKey::builtIn(...), $fields), ...array_map(static fn (Field $field): FieldKey => FieldKey::defined($field->key), array_values($defined)), ...$scope->has(Scope::PROFILE) ? $this->metadata() : []];
+
+        return array_values(array_filter($about, fn (FieldKey $field): bool => $this->rules->grant($field, $audience) !== null));
     }
 
-    /** @return list<FieldKey> */
-    private function metadataFor(Audience $audience): array
+    /** @return list<FieldKey> as it is listed */
+    private function metadata(): array
     {
         $listed = array_map(FieldKey::parse(...), array_map(strval(...), array_keys($this->rules->fields)));
 
-        return array_values(array_filter($listed, fn (FieldKey $field): bool => $field->origin->isMetadata() && $this->rules->grant($field, $audience) !== null));
+        return array_values(array_filter($listed, static fn (FieldKey $field): bool => $field->origin->isMetadata()));
     }
 
     /** @return array<string, mixed> */

@@ -71,15 +71,13 @@ export class SignIn {
       history.replaceState(null, '', here());
       return this.exchange(back, JSON.parse(asked) as { verifier: string; state: string; nonce: string });
     }
-    const kept = sessionStorage.getItem('refresh');
-    return kept === null ? null : this.renew(kept);
+    return this.renew();
   }
 
   /** A token that counts; null once Kennel renews nothing any more: signed out, suspended, a role taken away. */
   async token(): Promise<string | null> {
     if (this.tokens !== null && this.tokens.until > Date.now()) return this.tokens.access;
-    const kept = sessionStorage.getItem('refresh');
-    return kept !== null && (await this.renew(kept)) !== null ? (this.tokens?.access ?? null) : null;
+    return (await this.renew()) === null ? null : (this.tokens?.access ?? null);
   }
 
   /** Signs out here and at Kennel (OpenID Connect RP-Initiated Logout 1.0). */
@@ -116,9 +114,11 @@ export class SignIn {
     return this.keep(tokens, need(oauth.getValidatedIdTokenClaims(tokens)).sub);
   }
 
-  private async renew(refresh: string): Promise<Person | null> {
-    // One tab at a time: two that showed the same refresh token would be taken for a thief and its victim.
+  private async renew(): Promise<Person | null> {
+    // One after the other, and each with the newest: two that showed the same refresh token would be taken for a thief and its victim.
     return navigator.locks.request('refresh', async () => {
+      const refresh = sessionStorage.getItem('refresh');
+      if (refresh === null) return null;
       try {
         const answer = await oauth.refreshTokenGrantRequest(
           this.server,

@@ -15,6 +15,7 @@ use Gaugebook\Readings;
 use Gaugebook\Settings;
 use Gaugebook\SignIn;
 use Gaugebook\Tokens;
+use GuzzleHttp\Exception\GuzzleException;
 use League\OAuth2\Client\Provider\Exception\IdentityProviderException;
 
 $path = (string) parse_url((string) $_SERVER['REQUEST_URI'], PHP_URL_PATH);
@@ -41,6 +42,7 @@ $answer = static function (int $status, string $text): never {
     header('Content-Type: text/plain; charset=utf-8');
     exit($text);
 };
+set_exception_handler(static fn (\Throwable $error) => $error instanceof GuzzleException ? $answer(503, 'Kennel cannot be reached. Try again in a moment.') : throw $error);
 
 // Kennel tells that somebody signed out: not a browser, so there is no session here.
 if ($isPost && $path === '/signed-out') {

@@ -57,7 +57,7 @@ export function RegistrationTab() {
         {client === undefined ? (
           <Register key={app} app={app === NEW ? null : app} onDone={choose} />
         ) : (
-          <Registration client={client} />
+          <Registration key={client.key} client={client} />
         )}
       </fieldset>
       <div className="min-w-0 flex-1 px-4 py-3">{app === NEW ? null : <ClientPanel app={app} />}</div>

@@ -45,6 +45,8 @@ final class AppsTest extends BrowserTestCase
     {
         $console = $this->enterConsole('/apps/registration?app=gaugebook')->see('Copy the code')->type('Redirect URIs', 'https://gaugebook.alderwend.example/signed-in http://gaugebook.alderwend.example/');
         $console->see('http://gaugebook.alderwend.example/ must be https')->keys(WebDriverKeys::ESCAPE)->seeNot('must be https;')->see('No draft.');
+        // What was typed of one app is not said under another.
+        $console->type('Origins', 'https://app.example/')->see('without a “/” behind')->press('Kitloft')->see('Device code')->seeNot('https://app.example/ must be scheme, host and port alone');
     }
 
     public function test_an_app_is_tried_from_the_first_request_to_the_last(): void

@@ -72,6 +72,40 @@ final class AppsTest extends BrowserTestCase
         $console->type('A token, the address an app sends a browser to, or the one it comes back with', ' ')->press('Look at it')->see('Paste a token or an address');
     }
 
+    public function test_ten_broken_tokens_each_say_what_is_wrong(): void
+    {
+        $ask = static function (string $endpoint, string $form): string {
+            $handle = curl_init(self::$server->url("/oauth/{$endpoint}"));
+            curl_setopt_array($handle, [CURLOPT_POSTFIELDS => $form, CURLOPT_USERPWD => 'gaugebook:'.self::$server->secretOf('gaugebook'), CURLOPT_RETURNTRANSFER => true]);
+
+            return (string) curl_exec($handle);
+        };
+        $good = (string) json_decode($ask('token', 'grant_type=client_credentials'), true)['access_token'];
+        $revoked = (string) json_decode($ask('token', 'grant_type=client_credentials'), true)['access_token'];
+        $ask('revoke', http_build_query(['token' => $revoked]));
+        [$header, $claims, $signature] = explode('.', $good);
+        $read = static fn (string $part): array => (array) json_decode((string) base64_decode(strtr($part, '-_', '+/'), true), true);
+        $part = static fn (array $one): string => rtrim(strtr(base64_encode((string) json_encode($one, JSON_UNESCAPED_SLASHES)), '+/', '-_'), '=');
+        $with = static fn (array $more, array $head = []): string => $part([...$read($header), ...$head]).'.'.$part([...$read($claims), ...$more]).".{$signature}";
+        $console = $this->enterConsole('/apps/inspector')->see('Look at it');
+        foreach ([
+            'changed after it was signed' => [$with(['scope' => 'everything']), 'Wrong: it was changed, or signed by another key than'],
+            'of a key there is not' => [$with([], ['kid' => str_repeat('k', 43)]), 'No key of this service is called'],
+            'signed by nothing' => [$with([], ['alg' => 'none']), 'By an algorithm that its key is not for.'],
+            'to be understood in another way' => [$with([], ['crit' => ['b64']]), 'It asks to be understood in a way that nobody here knows (crit).'],
+            'run out' => [$with(['exp' => 1_000_000_000]), 'It has run out, at 2001-09-09T01:46:40.000Z.'],
+            'not yet' => [$with(['nbf' => 4_000_000_000]), 'It counts from 2096-10-02T07:06:40.000Z on'],
+            'for somebody else' => [$with(['aud' => 'https://elsewhere.example/']), 'which is registered for no app here.'],
+            'of another issuer' => [$with(['iss' => 'https://elsewhere.example']), 'Another one; what can be told of it is what it says itself.'],
+            'given back' => [$revoked, 'It was given back.'],
+            'cut off' => [substr($good, 0, (int) strrpos($good, '.')), 'It is neither a token, nor an address with parameters.'],
+        ] as $which => [$token, $words]) {
+            $console->type('A token, the address an app sends a browser to, or the one it comes back with', $token)->press('Look at it')->see($words);
+            self::assertSame('', $console->overflow(), $which);
+        }
+        $console->type('A token, the address an app sends a browser to, or the one it comes back with', $good)->press('Look at it')->see('Right, by the key')->see('Of an app by itself.');
+    }
+
     private function proves(): void
     {
         self::$browser->until(static fn (): bool => preg_match('/Confirm your password|Revision 6/', self::$browser->text()) === 1, 'a proof or the revision');

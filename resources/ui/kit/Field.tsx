@@ -28,7 +28,8 @@ function Labelled({
   const id = given ?? own;
   const note = `${id}-note`;
   return (
-    <div>
+    // What is hidden stands within it: elsewhere it would stretch the page below what scrolls.
+    <div className="relative">
       <label
         htmlFor={id}
         className={isLabelHidden ? 'sr-only' : `mb-1 block font-semibold ${large ? 'text-[15px]' : ''}`}

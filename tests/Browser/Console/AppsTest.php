@@ -53,6 +53,9 @@ final class AppsTest extends BrowserTestCase
     {
         $console = $this->enterConsole('/apps/registration?app=gaugebook')->see('Copy the code')->choose('Code', 'Believe access tokens: Node')->see('createRemoteJWKSet')->see('bytes for somebody without a role')->see('To sign your readings');
         $this->assertAccessible();
+        self::assertSame('', $console->overflow());
+        self::assertSame('', $console->viewport(375, 812)->overflow());
+        $console->viewport(1280, 800);
         $console->press('Play its way to a token')->see('What goes wrong')->press('Play it')->see('The app exchanges the code for tokens')->see('app.let_in')->see('200, it counts no more');
         $this->assertAccessible();
         self::assertSame('', $console->overflow());

@@ -12,7 +12,8 @@ $folders = [
         'Reflection', 'Routing', 'Support', 'Translation',
     ]),
     ...array_map(static fn (string $package): string => "{$vendor}/{$package}", [
-        'nesbot/carbon/src', 'psr/clock', 'psr/container', 'psr/log', 'ramsey/uuid/src', 'symfony/http-foundation', 'symfony/http-kernel', 'symfony/routing', 'symfony/translation-contracts',
+        'firebase/php-jwt/src', 'nesbot/carbon/src', 'paragonie/constant_time_encoding/src', 'psr/clock', 'psr/container', 'psr/log', 'ramsey/uuid/src', 'symfony/http-foundation', 'symfony/http-kernel',
+        'symfony/polyfill-php84', 'symfony/routing', 'symfony/translation-contracts',
     ]),
 ];
 // Commands and what a test or a build needs are no request's.

@@ -63,6 +63,7 @@ use Kennel\App\Passwords\PepperKeys;
 use Kennel\App\Passwords\RankedWords;
 use Kennel\App\Passwords\WrapRun;
 use Kennel\App\Platform\Clock;
+use Kennel\App\Platform\Container\KennelApplication;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\Database\KeptConnector;
 use Kennel\App\Platform\DerivedKey;
@@ -157,7 +158,7 @@ final class KennelProvider extends ServiceProvider
         $this->app->singleton(Entropy::class, SystemEntropy::class);
         $this->app->singleton(Pause::class, SystemPause::class);
         Wiring::of($this->app);
-        $this->app->bind(Caller::class, static fn ($app): Caller => $app->make(CurrentSession::class));
+        $this->app->bind(Caller::class, static fn (KennelApplication $app): Caller => $app->part(CurrentSession::class));
         $this->app->bind(Sight::class, AccountsInSight::class);
         $this->app->bind(Door::class, RealDoor::class);
         $this->app->bind(EndsWithSessions::class, EndWithSessions::class);
@@ -174,9 +175,9 @@ final class KennelProvider extends ServiceProvider
             ? $app->make(StandInTexts::class)
             : new HttpTextRelay($app->make(Factory::class), (string) config('kennel.texts'), (string) config('kennel.texts_token')));
         $this->app->scoped(Reach::class, fn (): Reach => $this->app->make(RelayFacts::class)->reach());
-        $this->app->bind(ConnectionInterface::class, static fn ($app): Connection => $app['db']->connection());
-        $this->app->bind(Connection::class, static fn ($app): Connection => $app['db']->connection());
-        $this->app->bind(ImmediateSqliteConnection::class, static fn ($app): Connection => $app['db']->connection());
+        foreach ([ConnectionInterface::class, Connection::class, ImmediateSqliteConnection::class] as $class) {
+            $this->app->scoped($class, static fn ($app): Connection => $app['db']->connection());
+        }
         $this->app->singleton(Blocklist::class, static fn (): CommonPasswords => new CommonPasswords(resource_path('passwords/common.txt')));
         $this->app->singleton(WordRanks::class, static fn (): RankedWords => new RankedWords(resource_path('passwords/words.bin')));
         $this->app->scoped(

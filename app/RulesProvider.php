@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\App;
 
-use Illuminate\Database\Connection;
 use Illuminate\Support\ServiceProvider;
 use Kennel\App\Apps\Apps;
+use Kennel\App\Platform\Container\KennelApplication;
+use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\Memory\ApcuMemory;
 use Kennel\App\Platform\Memory\NoMemory;
 use Kennel\App\Platform\Memory\SharedMemory;
@@ -19,6 +20,7 @@ use Kennel\Core\Accounts\OwedRules;
 use Kennel\Core\Apps\AppRules;
 use Kennel\Core\Challenges\CodeRules;
 use Kennel\Core\Clients\Clients;
+use Kennel\Core\Clients\LongestLifetime;
 use Kennel\Core\Disclosure\DisclosureRules;
 use Kennel\Core\Factors\FactorDemand;
 use Kennel\Core\Factors\FactorRules;
@@ -55,18 +57,18 @@ final class RulesProvider extends ServiceProvider
         $this->app->singleton(SharedMemory::class, static fn (): SharedMemory => ApcuMemory::isThere() ? new ApcuMemory(base_path()) : new NoMemory());
         $this->app->scoped(
             RulesInForce::class,
-            static fn ($app): RulesInForce => new RulesInForce($app->make(Connection::class), storage_path('framework/rules'), $app->make(SharedMemory::class)),
+            static fn (KennelApplication $app): RulesInForce => new RulesInForce($app->part(ImmediateSqliteConnection::class), storage_path('framework/rules'), $app->part(SharedMemory::class)),
         );
         foreach (self::parts() as $class => $read) {
-            $this->app->scoped($class, static function ($app) use ($class, $read): object {
-                $rules = $app->make(RulesInForce::class);
+            $this->app->scoped($class, static function (KennelApplication $app) use ($class, $read): object {
+                $rules = $app->part(RulesInForce::class);
 
                 return $rules->part($class, static fn (): object => $read($rules));
             });
         }
         // Of today, and so of no revision alone.
-        $this->app->scoped(DutyRules::class, static function ($app): DutyRules {
-            $owed = $app->make(RulesInForce::class)->part(OwedRules::class, static fn (): OwedRules => new OwedRules(
+        $this->app->scoped(DutyRules::class, static function (KennelApplication $app): DutyRules {
+            $owed = $app->part(RulesInForce::class)->part(OwedRules::class, static fn (): OwedRules => new OwedRules(
                 $app->make(FieldRules::class)->owed(),
                 $app->make(TermsRules::class)->version,
                 new FactorDemand($app->make(FactorRules::class), [], $app->make(Apps::class)->demandingFactor()),
@@ -77,8 +79,8 @@ final class RulesProvider extends ServiceProvider
                 $owed->fields,
                 $owed->termsVersion,
                 // Not by the container, which takes three times as long: this is made at every request.
-                new DecideFields(new FieldTypes($app->make(PhoneNumbers::class))),
-                $app->make(ClockInterface::class)->now(),
+                new DecideFields(new FieldTypes($app->part(PhoneNumbers::class))),
+                $app->part(ClockInterface::class)->now(),
                 // Who includes whom is looked up only where a role is named.
                 $demand->rules->roles === [] ? $demand : $demand->ofRoles($app->make(Roles::class)->graph()->including($demand->rules->roles)),
             );
@@ -99,6 +101,7 @@ final class RulesProvider extends ServiceProvider
         return [
             Apps::class => static fn (RulesInForce $rules): Apps => new Apps(AppRules::readAll($rules->only('apps'))),
             Clients::class => static fn (RulesInForce $rules): Clients => Clients::read($rules->only('clients')),
+            LongestLifetime::class => static fn (): LongestLifetime => LongestLifetime::of(app(Clients::class)),
             KeyRules::class => static fn (RulesInForce $rules): KeyRules => KeyRules::read($rules->section('signing_keys')),
             SignupRules::class => static fn (RulesInForce $rules): SignupRules => SignupRules::read($rules->section('signup')),
             TermsRules::class => static fn (RulesInForce $rules): TermsRules => TermsRules::read($rules->section('signup', 'terms')),

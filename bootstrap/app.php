@@ -3,7 +3,6 @@
 declare(strict_types=1);
 
 use Illuminate\Console\Scheduling\Schedule;
-use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Support\Facades\Route;
@@ -28,6 +27,7 @@ use Kennel\App\Http\Protocol\RequireSameOrigin;
 use Kennel\App\Http\Protocol\SecurityHeaders;
 use Kennel\App\Http\RequestKernel;
 use Kennel\App\Http\Rules\RefuseDraft;
+use Kennel\App\Platform\Container\KennelApplication;
 use Kennel\App\Platform\Pulses\Pulses;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
@@ -40,7 +40,7 @@ use Kennel\Demo\Commands\SeedDemo;
 use Kennel\Demo\Commands\WriteOlderSite;
 use Psr\Clock\ClockInterface;
 
-$app = Application::configure(basePath: dirname(__DIR__))
+$app = KennelApplication::configure(basePath: dirname(__DIR__))
     ->withRouting(
         commands: __DIR__.'/../routes/console.php',
         using: static function (): void {

@@ -48,14 +48,9 @@ final readonly class AccessFacts
      */
     public function access(array $accountIds): array
     {
-        $access = [];
-        /** @var list<object{id: string, status: string, email_proven_at: string|null, email: string, app_key: string|null, terms_version: string, password_owed: string, factor_since: string|null, created_at: string, assignments: string, fields: string|null, waived: string}> $rows */
-        $rows = $accountIds === [] ? [] : $this->database->look('SELECT a.id, '.StandingRow::columns().' FROM accounts a WHERE a.id IN ('.self::marks($accountIds).')', $accountIds);
-        foreach ($rows as $row) {
-            $access[$row->id] = Standing::of(StandingRow::facts($row, $this->duties), $this->duties)->access;
-        }
+        $rows = $accountIds === [] ? [] : $this->database->look('SELECT '.StandingRow::columns().' FROM accounts a WHERE a.id IN ('.self::marks($accountIds).')', $accountIds);
 
-        return $access;
+        return array_map(static fn (Standing $one): Access => $one->access, StandingRow::standings($rows, $this->duties));
     }
 
     /** @param  list<string>  $values */

@@ -7,7 +7,6 @@ namespace Kennel\App\Clients;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\ClientAuthentication;
 use Kennel\Core\Clients\ClientKeys;
-use Kennel\Core\Clients\Clients;
 use Kennel\Core\SigningKeys\Jws;
 use Kennel\Core\SigningKeys\Verdict;
 use Kennel\Core\Tokens\OAuthError;
@@ -26,7 +25,7 @@ final readonly class AuthenticateClient
     /** In seconds: an assertion is made for one request, and is remembered until it ends. */
     private const LONGEST = 600;
 
-    public function __construct(private Clients $clients, private CheckSecret $secrets, private ClockInterface $clock)
+    public function __construct(private FindClient $find, private CheckSecret $secrets, private ClockInterface $clock)
     {
     }
 
@@ -48,7 +47,7 @@ final readonly class AuthenticateClient
         if ($id === null || ($form->text('client_id') !== null && $form->text('client_id') !== $id)) {
             throw self::refused();
         }
-        $client = $this->clients->find($id);
+        $client = ($this->find)($id);
         $shown = match (true) {
             $client === null => false,
             $client->authentication === ClientAuthentication::None => $ways === 0,

@@ -6,14 +6,22 @@ namespace Kennel\App\Http;
 
 use Illuminate\Foundation\Http\Kernel;
 use Kennel\App\Http\Evidence\RecordWire;
+use Kennel\App\Tokens\CountTokens;
 
-/** The framework's, but for what comes after the answer: it would make every middleware again to ask each whether there is something left to do. None has (WiringTest); the evidence is kept, of the API's doors. */
+/**
+ * The framework's, but for what comes after the answer: it would make every middleware again to ask each whether there is something left to do. None has
+ * (WiringTest); the evidence is kept, of the API's doors, and what was counted is written.
+ */
 final class RequestKernel extends Kernel
 {
     protected function terminateMiddleware($request, $response): void
     {
         if (array_intersect(['api', 'oauth'], $request->route()?->middleware() ?? []) !== [] && ! in_array('api', $request->route()->excludedMiddleware(), true)) {
             $this->app->make(RecordWire::class)->terminate($request, $response);
+        }
+        if ($this->app->resolved(CountTokens::class)) {
+            // The answer has gone out: what fails is logged, and must not be added to it.
+            rescue($this->app->make(CountTokens::class)->write(...));
         }
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\App\Http;
 
-use Illuminate\Contracts\Encryption\Encrypter;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Connection;
 use Illuminate\Database\ConnectionInterface;
@@ -13,6 +12,7 @@ use Kennel\App\Access\AccessFacts;
 use Kennel\App\Access\AnswerQuestions;
 use Kennel\App\Clients\AuthenticateClient;
 use Kennel\App\Clients\CheckSecret;
+use Kennel\App\Clients\FindClient;
 use Kennel\App\Evidence\Watch;
 use Kennel\App\Http\Evidence\RecordWire;
 use Kennel\App\Http\Protocol\ChooseLanguage;
@@ -25,11 +25,13 @@ use Kennel\App\Http\Sessions\RequirePermission;
 use Kennel\App\Http\Tokens\AllowOrigins;
 use Kennel\App\Http\Tokens\TokenController;
 use Kennel\App\Http\Tokens\UserInfoController;
+use Kennel\App\Platform\Container\KennelApplication;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Memory\SharedMemory;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Roles\Roles;
+use Kennel\App\Rules\RulesInForce;
 use Kennel\App\Sessions\CurrentSession;
 use Kennel\App\Sessions\LiveSessions;
 use Kennel\App\SigningKeys\SigningKeys;
@@ -43,7 +45,7 @@ use Kennel\App\Tokens\MintTokens;
 use Kennel\App\Tokens\ReadToken;
 use Kennel\App\Tokens\RefreshTokens;
 use Kennel\Core\Accounts\DutyRules;
-use Kennel\Core\Clients\Clients;
+use Kennel\Core\Clients\LongestLifetime;
 use Kennel\Core\Disclosure\DisclosureRules;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldRules;
@@ -71,7 +73,8 @@ final class Wiring
         RequireSameOrigin::class => [],
         RefuseDraft::class => [],
         RequirePermission::class => [Caller::class],
-        SigningKeys::class => [ImmediateSqliteConnection::class, ClockInterface::class, Encrypter::class, Clients::class],
+        CountTokens::class => [ClockInterface::class],
+        SigningKeys::class => [ImmediateSqliteConnection::class, ClockInterface::class, LongestLifetime::class],
     ];
 
     /** Made whenever somebody asks for it. */
@@ -85,17 +88,17 @@ final class Wiring
         AccessFacts::class => [ImmediateSqliteConnection::class, DutyRules::class],
         AnswerQuestions::class => [AccessFacts::class, Roles::class, LiveSessions::class, ClockInterface::class],
         LiveSessions::class => [ClockInterface::class],
-        AllowOrigins::class => [Clients::class],
+        AllowOrigins::class => [],
+        FindClient::class => [RulesInForce::class],
         TokenController::class => [AuthenticateClient::class, CountTokens::class],
-        AuthenticateClient::class => [Clients::class, CheckSecret::class, ClockInterface::class],
+        AuthenticateClient::class => [FindClient::class, CheckSecret::class, ClockInterface::class],
         CheckSecret::class => [ImmediateSqliteConnection::class, ClockInterface::class],
-        CountTokens::class => [ClockInterface::class],
         Holdings::class => [ImmediateSqliteConnection::class, ClockInterface::class, DutyRules::class, Roles::class],
-        IssueTokens::class => [MintTokens::class, CountTokens::class],
+        IssueTokens::class => [MintTokens::class, CountTokens::class, ConnectionInterface::class],
         MintTokens::class => [SigningKeys::class, ClockInterface::class, Entropy::class, Roles::class],
         ExchangeCode::class => [ConnectionInterface::class, Holdings::class, IssueTokens::class, ClockInterface::class, Entropy::class],
         RefreshTokens::class => [ConnectionInterface::class, Holdings::class, IssueTokens::class, ClockInterface::class, Entropy::class],
-        ReadToken::class => [Holdings::class, SigningKeys::class, Clients::class, ClockInterface::class],
+        ReadToken::class => [Holdings::class, SigningKeys::class, FindClient::class, ClockInterface::class],
         Introspect::class => [ReadToken::class, Holdings::class, ClockInterface::class],
         UserInfoController::class => [],
         DescribePerson::class => [DisclosureRules::class, FieldRules::class],
@@ -103,24 +106,29 @@ final class Wiring
 
     public static function of(Application $app): void
     {
-        foreach (array_keys(self::SCOPED) as $class) {
-            $app->scoped($class, static fn (): object => self::build($app, $class));
+        foreach (self::SCOPED as $class => $parts) {
+            $app->scoped($class, static fn (KennelApplication $app): object => self::build($app, $class, $parts));
         }
-        foreach (array_keys(self::BOUND) as $class) {
-            $app->bind($class, static fn (): object => self::build($app, $class));
+        foreach (self::BOUND as $class => $parts) {
+            $app->bind($class, static fn (KennelApplication $app): object => self::build($app, $class, $parts));
         }
     }
 
     /**
-     * What is made once is asked of the container, which has it; what is made each time is made here.
-     *
      * @param  class-string  $class
+     * @param  list<class-string>  $parts
      */
-    private static function build(Application $app, string $class): object
+    private static function build(KennelApplication $app, string $class, array $parts): object
     {
-        return new $class(...array_map(
-            static fn (string $part): object => isset(self::BOUND[$part]) ? self::build($app, $part) : $app->make($part),
-            self::SCOPED[$class] ?? self::BOUND[$class],
-        ));
+        $made = [];
+        foreach ($parts as $part) {
+            $made[] = match (true) {
+                isset(self::BOUND[$part]) => self::build($app, $part, self::BOUND[$part]),
+                isset(self::SCOPED[$part]) && ! $app->hasMade($part) => $app->keep($part, self::build($app, $part, self::SCOPED[$part])),
+                default => $app->part($part),
+            };
+        }
+
+        return new $class(...$made);
     }
 }

@@ -27,6 +27,9 @@ final class RulesInForce
 
     private bool $isPretended = false;
 
+    /** @var array<string, object> parts that were asked for, by what names them */
+    private array $kept = [];
+
     /** @param  string  $folder  of the copies; need not exist */
     public function __construct(private readonly Connection $database, private readonly string $folder, private readonly SharedMemory $memory)
     {
@@ -57,14 +60,32 @@ final class RulesInForce
      */
     public function part(string $class, \Closure $read, string $which = ''): object
     {
+        return $this->entry($class, $read, $which) ?? throw new \LogicException("{$class} was not read.");
+    }
+
+    /**
+     * The same of something that may not be there. Of what is not there nothing is kept: anybody can ask for that, under as many names as they like.
+     *
+     * @template T of object
+     *
+     * @param  class-string<T>  $class
+     * @param  \Closure(): (T|null)  $read
+     * @return T|null
+     */
+    public function entry(string $class, \Closure $read, string $which): ?object
+    {
         $digest = $this->isPretended ? '' : $this->newest()->digest;
         if ($digest === '') {
             return $read();
         }
         $key = "rules:{$digest}:{$class}:{$which}";
-        $kept = $this->memory->fetch($key);
+        $kept = $this->kept[$key] ?? $this->memory->fetch($key);
         if (! $kept instanceof $class) {
-            $this->memory->keep($key, $kept = $read());
+            $kept = $read();
+            $kept === null || $this->memory->keep($key, $kept);
+        }
+        if ($kept !== null) {
+            $this->kept[$key] = $kept;
         }
 
         return $kept;

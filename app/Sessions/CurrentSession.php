@@ -17,7 +17,6 @@ use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\Access;
 use Kennel\Core\Accounts\DutyRules;
-use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Roles\Assignment;
 use Kennel\Core\Roles\Bounds;
 use Kennel\Core\Roles\PermissionSet;
@@ -146,7 +145,7 @@ final class CurrentSession implements Caller
     private function look(string $where, array $bindings): ?object
     {
         return $this->database->look(
-            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, s.proven_at, s.proven_by, s.second_factor, a.id AS account_id, a.name, '.StandingRow::columns().', '.Roles::TAG.' AS role_tag
+            'SELECT s.id, s.kept, s.started_at, s.seen_at, s.ended_at, s.proven_at, s.proven_by, s.second_factor, a.name, '.StandingRow::columns().', '.Roles::TAG.' AS role_tag
              FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE '.$where,
             $bindings,
         )[0] ?? null;
@@ -177,7 +176,7 @@ final class CurrentSession implements Caller
             return null;
         }
         $duties = app(DutyRules::class);
-        $standing = Standing::of(StandingRow::facts($row, $duties), $duties);
+        $standing = StandingRow::standing($row, $duties);
         if (! $standing->maySignIn()) {
             return null;
         }

@@ -13,6 +13,7 @@ use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\Clients;
+use Kennel\Core\Clients\LongestLifetime;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\SigningKeys\Jws;
 use Kennel\Core\SigningKeys\KeyRules;
@@ -27,14 +28,8 @@ use Psr\Clock\ClockInterface;
 /** The keys that tokens are signed by: which signs now, which tokens are verified by, and how they take turns. What only a new key needs is made for that. */
 final class SigningKeys
 {
-    /** Where no app says how long its tokens count, in seconds; a key is not taken away under a token that is on its way. */
-    private const AT_LEAST = 600;
-
     /** @var list<StoredKey>|null as they were when they were first asked for */
     private ?array $keys = null;
-
-    /** In seconds: how long the token counts that counts longest. */
-    private ?int $longest = null;
 
     /** @var array<string, Secret> private halves that were opened, by the key's id */
     private array $opened = [];
@@ -42,8 +37,7 @@ final class SigningKeys
     public function __construct(
         private readonly ImmediateSqliteConnection $database,
         private readonly ClockInterface $clock,
-        private readonly Encrypter $encrypter,
-        private readonly Clients $clients,
+        private readonly LongestLifetime $longest,
     ) {
     }
 
@@ -56,7 +50,7 @@ final class SigningKeys
     {
         $key = $this->current($algorithm);
 
-        $private = $this->opened[$key->id] ??= new Secret((string) $this->encrypter->decrypt($key->sealed));
+        $private = $this->opened[$key->id] ??= new Secret((string) app(Encrypter::class)->decrypt($key->sealed));
 
         return JWT::encode($claims, $private->reveal(), $algorithm->value, $key->id, ['typ' => $type]);
     }
@@ -102,7 +96,7 @@ final class SigningKeys
     {
         $times = array_column(array_filter($this->stored(), static fn (StoredKey $key): bool => $key->algorithm === $algorithm), 'times');
 
-        return new KeySchedule($times, $this->longest ??= max(self::AT_LEAST, ...array_values(array_map(static fn (Client $one): int => $one->accessLifetime->seconds, $this->clients->all))));
+        return new KeySchedule($times, $this->longest->seconds);
     }
 
     /** Makes what is due, of each kind that an app signs with. Called every few minutes; where nobody calls, signing makes the first key itself. */
@@ -154,7 +148,7 @@ final class SigningKeys
         $this->keys = null;
     }
 
-    /** Before a transaction in which something is signed: the very first key of its kind is made now, since that takes time. */
+    /** Makes the very first key of its kind, unless it is there: that takes time, and nothing slow happens inside a transaction. */
     public function prepare(SigningAlgorithm $algorithm): void
     {
         $this->schedule($algorithm)->current($this->clock->now()) === null && $this->add($algorithm, Actor::kennel(), null);
@@ -206,7 +200,7 @@ final class SigningKeys
     {
         SigningKey::query()->insert([
             'id' => $id = Thumbprint::of($made['public']), 'algorithm' => $algorithm->value, 'public_jwk' => json_encode($made['public'], JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES),
-            'sealed' => $this->encrypter->encrypt($made['private']->reveal()), 'created_at' => Moment::write($this->clock->now()), 'used_from' => Moment::write($from),
+            'sealed' => app(Encrypter::class)->encrypt($made['private']->reveal()), 'created_at' => Moment::write($this->clock->now()), 'used_from' => Moment::write($from),
         ]);
 
         return $id;
@@ -222,7 +216,7 @@ final class SigningKeys
     private function inUse(): array
     {
         $names = [
-            ...array_map(static fn (Client $client): string => $client->algorithm->value, array_values($this->clients->all)),
+            ...array_map(static fn (Client $client): string => $client->algorithm->value, array_values(app(Clients::class)->all)),
             ...array_map(static fn (StoredKey $key): string => $key->algorithm->value, $this->stored()),
         ];
 

@@ -152,14 +152,11 @@ final readonly class Devices
         }
         $refresh = $client->may(GrantType::RefreshToken) ? RefreshToken::draw($this->entropy) : null;
 
-        return $this->database->transaction(function () use ($client, $form, $proof, $row, $holding, $refresh, $now): array {
-            if (DeviceRequest::query()->whereKey($row->seq)->delete() !== 1) {
-                throw new OAuthRefused(OAuthError::InvalidGrant, 'The device_code is not known, or was used.');
-            }
-            Authorization::query()->whereKey($holding->seq)->update(IssueTokens::begun($client, $holding, $refresh, $now, $proof));
-
-            return $this->issue->of($client, $holding, $holding->scope, $form->texts('resource'), $refresh, GrantType::DeviceCode, null, $proof);
-        });
+        return $this->issue->of(
+            $client, $holding, $holding->scope, $form->texts('resource'), $refresh, GrantType::DeviceCode, null, $proof,
+            fn (): bool => $this->database->transaction(static fn (): bool => DeviceRequest::query()->whereKey($row->seq)->delete() === 1
+                && Authorization::query()->whereKey($holding->seq)->whereNull('ended_at')->update(IssueTokens::begun($client, $holding, $refresh, $now, $proof)) === 1),
+        ) ?? throw new OAuthRefused(OAuthError::InvalidGrant, 'The device_code is not known, or was used.');
     }
 
     /** Whoever asks too soon has to wait longer from then on (RFC 8628 §3.5). */

@@ -38,35 +38,33 @@ final readonly class ExchangeCode
      */
     public function __invoke(Client $client, Parameters $form, ?KeyProof $proof): array
     {
-        $code = Token::read($form->needed('code'));
-        $holding = $code === null ? null : $this->holdings->ofCode($code->digest());
-        if ($holding === null || ! hash_equals($holding->appKey, $client->key)) {
+        $shown = Token::read($form->needed('code'));
+        $holding = $shown === null ? null : $this->holdings->ofCode($shown->digest());
+        $code = $holding?->code;
+        if ($holding === null || $code === null || ! hash_equals($holding->appKey, $client->key)) {
             throw self::refused();
         }
-        if ($holding->codeIsUsed) {
+        if ($code->isUsed) {
             throw $this->usedTwice($holding);
         }
         $now = $this->clock->now();
         if (
-            $holding->codeUntil === null || $holding->codeUntil <= $now || ! $holding->isLive($now)
-            || $form->text('redirect_uri') !== $holding->redirectUri
+            $code->until === null || $code->until <= $now || ! $holding->isLive($now)
+            || $form->text('redirect_uri') !== $code->redirectUri
             || ($holding->keyThumbprint !== null && $holding->keyThumbprint !== $proof?->thumbprint)
-            || ! CodeChallenge::read($holding->codeChallenge, 'S256')->matches($form->text('code_verifier') ?? '')
+            || ! CodeChallenge::read($code->challenge, 'S256')->matches($form->text('code_verifier') ?? '')
         ) {
             throw self::refused();
         }
         $refresh = $client->may(GrantType::RefreshToken) ? RefreshToken::draw($this->entropy) : null;
 
-        $answer = $this->database->transaction(function () use ($client, $form, $proof, $holding, $now, $refresh): ?array {
-            $taken = Authorization::query()->whereKey($holding->seq)->whereNull('code_used_at')->whereNull('ended_at')->update([
+        return $this->issue->of(
+            $client, $holding, $holding->scope, $form->texts('resource'), $refresh, GrantType::AuthorizationCode, $code->nonce, $proof,
+            static fn (): bool => Authorization::query()->whereKey($holding->seq)->whereNull('code_used_at')->whereNull('ended_at')->update([
                 'code_used_at' => Moment::write($now),
                 ...IssueTokens::begun($client, $holding, $refresh, $now, $proof),
-            ]);
-
-            return $taken === 1 ? $this->issue->of($client, $holding, $holding->scope, $form->texts('resource'), $refresh, GrantType::AuthorizationCode, $holding->nonce, $proof) : null;
-        });
-
-        return $answer ?? throw $this->usedTwice($holding);
+            ]) === 1,
+        ) ?? throw $this->usedTwice($holding);
     }
 
     /** Somebody else has it, before or at this very moment: what came of it ends. */

@@ -69,7 +69,7 @@ final readonly class ExchangeSession
             throw self::refused();
         }
 
-        return $this->database->transaction(function () use ($client, $proof, $person, $scope, $resources, $refresh): array {
+        $holding = $this->database->transaction(function () use ($client, $proof, $person, $scope, $resources, $refresh): Holding {
             if (Authorization::query()->where('account_id', $person->accountId)->where('session_id', $person->sessionId)->where('app_key', $client->key)->exists()) {
                 throw self::refused();
             }
@@ -82,8 +82,11 @@ final readonly class ExchangeSession
             }
             Authorization::query()->whereKey($seq)->update(IssueTokens::begun($client, $holding, $refresh, $this->clock->now(), $proof));
 
-            return [...$this->issue->of($client, $holding, $scope, [], $refresh, GrantType::TokenExchange, null, $proof), 'issued_token_type' => self::ACCESS_TOKEN];
+            return $holding;
         });
+
+        // The session was used up with what was just written.
+        return ['issued_token_type' => self::ACCESS_TOKEN, ...$this->issue->of($client, $holding, $scope, [], $refresh, GrantType::TokenExchange, null, $proof, static fn (): bool => true) ?? throw self::refused()];
     }
 
     private static function refused(): OAuthRefused

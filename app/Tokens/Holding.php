@@ -9,6 +9,7 @@ use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Clients\Scope;
 use Kennel\Core\Sessions\Proof;
 use Kennel\Core\Tokens\Assurance;
+use Kennel\Core\Tokens\CodeState;
 use Kennel\Core\Tokens\FamilyState;
 
 /** An authorization as it stands at this moment, with whom and what it depends on. */
@@ -31,12 +32,6 @@ final readonly class Holding
         public bool $isOffline,
         public \DateTimeImmutable $provenAt,
         public Proof $proof,
-        public ?string $nonce,
-        public ?string $codeChallenge,
-        public ?string $redirectUri,
-        public ?\DateTimeImmutable $codeUntil,
-        public bool $codeIsUsed,
-        public ?FamilyState $family,
         public \DateTimeImmutable $lapsesAt,
         public \DateTimeImmutable $createdAt,
         public ?string $endedBy,
@@ -46,6 +41,10 @@ final readonly class Holding
         public array $permissions,
         /** Of the key that its code, or its refresh tokens, need (RFC 9449). */
         public ?string $keyThumbprint = null,
+        /** Where it was found by its code. */
+        public ?CodeState $code = null,
+        /** Where it was found by its refresh token. */
+        public ?FamilyState $family = null,
     ) {
     }
 

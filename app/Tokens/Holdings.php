@@ -10,11 +10,11 @@ use Kennel\App\Platform\Moment;
 use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\DutyRules;
-use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Clients\Scope;
 use Kennel\Core\Roles\Assignment;
 use Kennel\Core\Roles\Bounds;
 use Kennel\Core\Sessions\Proof;
+use Kennel\Core\Tokens\CodeState;
 use Kennel\Core\Tokens\FamilyState;
 use Psr\Clock\ClockInterface;
 
@@ -28,24 +28,42 @@ final readonly class Holdings
     {
     }
 
+    /** With its code. */
     public function ofCode(string $digest): ?Holding
     {
-        return $this->read('z.code_digest = ?', $digest);
+        $row = $this->read('z.code_digest = ?', [$digest], ', z.code_challenge, z.redirect_uri, z.nonce, z.code_until, z.code_used_at');
+
+        return $row === null ? null : $this->holding($row, code: new CodeState($row->code_challenge, $row->redirect_uri, $row->nonce, Moment::readOrNull($row->code_until), $row->code_used_at !== null));
     }
 
+    /** With its refresh tokens. */
     public function ofFamily(string $digest): ?Holding
     {
-        return $this->read('z.family_digest = ?', $digest);
+        $row = $this->read('z.family_digest = ?', [$digest], ', z.current_digest, z.former_digest, z.renewed_at');
+
+        return $row === null ? null : $this->holding($row, family: new FamilyState($row->current_digest, $row->former_digest, Moment::readOrNull($row->renewed_at), Moment::read($row->lapses_at)));
     }
 
     public function find(string $id): ?Holding
     {
-        return $this->read('z.id = ?', $id);
+        $row = $this->read('z.id = ?', [$id]);
+
+        return $row === null ? null : $this->holding($row);
     }
 
     public function at(int $seq): ?Holding
     {
-        return $this->read('z.seq = ?', $seq);
+        $row = $this->read('z.seq = ?', [$seq]);
+
+        return $row === null ? null : $this->holding($row);
+    }
+
+    /** What a signed access token comes of, unless that very token was given back. */
+    public function ofToken(string $authorization, string $tokenId): ?Holding
+    {
+        $row = $this->read('z.id = ? AND NOT EXISTS (SELECT 1 FROM revoked_tokens WHERE id = ?)', [$authorization, $tokenId]);
+
+        return $row === null ? null : $this->holding($row);
     }
 
     /** Whether a signed access token was given back. */
@@ -54,29 +72,29 @@ final readonly class Holdings
         return $this->database->look('SELECT 1 FROM revoked_tokens WHERE id = ?', [$id]) !== [];
     }
 
-    private function read(string $where, string|int $value): ?Holding
+    /**
+     * @param  list<string|int>  $values
+     * @param  string  $more  columns that not everybody needs: each is a part of the time that the statement takes to prepare
+     */
+    private function read(string $where, array $values, string $more = ''): ?object
     {
-        $row = $this->database->look('SELECT z.seq, z.id, z.app_key AS authorized_for, z.account_id, z.session_id, z.scope, z.resources, z.is_offline, z.proven_at, z.proven_by, z.second_factor, z.nonce, z.code_challenge,
-            z.redirect_uri, z.code_until, z.code_used_at, z.current_digest, z.former_digest, z.renewed_at, z.lapses_at, z.created_at AS authorized_at, z.ended_by, z.key_thumbprint, s.ended_at AS session_ended_at, s.lapses_at AS session_lapses_at, a.name AS account_name, '.StandingRow::columns().', '.Roles::TAG.' AS role_tag
-            FROM authorizations z JOIN accounts a ON a.id = z.account_id LEFT JOIN sessions s ON s.id = z.session_id WHERE '.$where, [$value])[0] ?? null;
-
-        return $row === null ? null : $this->holding($row);
+        return $this->database->look('SELECT z.seq, z.id, z.app_key AS authorized_for, z.session_id, z.scope, z.resources, z.is_offline, z.proven_at, z.proven_by, z.second_factor, z.lapses_at, z.created_at AS authorized_at, z.ended_by,
+            z.key_thumbprint'.$more.', s.ended_at AS session_ended_at, s.lapses_at AS session_lapses_at, a.name AS account_name, '.StandingRow::columns().', '.Roles::TAG.' AS role_tag
+            FROM authorizations z JOIN accounts a ON a.id = z.account_id LEFT JOIN sessions s ON s.id = z.session_id WHERE '.$where, $values)[0] ?? null;
     }
 
     /** @param  object  $row  what read() asked for */
-    private function holding(object $row): Holding
+    private function holding(object $row, ?CodeState $code = null, ?FamilyState $family = null): Holding
     {
         $now = $this->clock->now();
         [$roles, $permissions] = $this->held((string) $row->assignments, (string) $row->role_tag, (string) $row->authorized_for, $now);
 
         return new Holding(
             (int) $row->seq, $row->id, $row->authorized_for, $row->account_id, $row->account_name, $row->session_id, Scope::parse($row->scope) ?? Scope::of([]),
-            json_decode($row->resources, true, flags: JSON_THROW_ON_ERROR), (bool) $row->is_offline, Moment::read($row->proven_at), new Proof($row->proven_by, $row->second_factor), $row->nonce,
-            $row->code_challenge, $row->redirect_uri, Moment::readOrNull($row->code_until), $row->code_used_at !== null,
-            $row->current_digest === null ? null : new FamilyState($row->current_digest, $row->former_digest, Moment::readOrNull($row->renewed_at), Moment::read($row->lapses_at)),
+            json_decode($row->resources, true, flags: JSON_THROW_ON_ERROR), (bool) $row->is_offline, Moment::read($row->proven_at), new Proof($row->proven_by, $row->second_factor),
             Moment::read($row->lapses_at), Moment::read($row->authorized_at), $row->ended_by,
             $row->session_lapses_at !== null && $row->session_ended_at === null && Moment::read($row->session_lapses_at) > $now,
-            Standing::of(StandingRow::facts($row, $this->duties), $this->duties), $roles, $permissions, $row->key_thumbprint,
+            StandingRow::standing($row, $this->duties), $roles, $permissions, $row->key_thumbprint, $code, $family,
         );
     }
 

@@ -222,13 +222,13 @@ final readonly class InspectText
     private function code(#[\SensitiveParameter] string $text): Check
     {
         $token = Token::read($text);
-        $holding = $token === null ? null : $this->holdings->ofCode($token->digest());
+        $code = $token === null ? null : $this->holdings->ofCode($token->digest())?->code;
 
         return match (true) {
-            $holding === null => new Check('answer', false, 'code_not_known'),
-            $holding->codeIsUsed => new Check('answer', false, 'code_used'),
-            $holding->codeUntil !== null && $holding->codeUntil <= $this->clock->now() => new Check('answer', false, 'code_over', ['at' => Moment::write($holding->codeUntil)]),
-            default => new Check('answer', true, 'code_waits', ['at' => $holding->codeUntil === null ? '' : Moment::write($holding->codeUntil)]),
+            $code === null => new Check('answer', false, 'code_not_known'),
+            $code->isUsed => new Check('answer', false, 'code_used'),
+            $code->until !== null && $code->until <= $this->clock->now() => new Check('answer', false, 'code_over', ['at' => Moment::write($code->until)]),
+            default => new Check('answer', true, 'code_waits', ['at' => $code->until === null ? '' : Moment::write($code->until)]),
         };
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Kennel\App\Tokens;
 
-use Illuminate\Database\ConnectionInterface;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\GrantType;
 use Kennel\Core\Tokens\AuthorizationRequest;
@@ -15,7 +14,7 @@ use Kennel\Core\Tokens\Parameters;
 /** A token for an app by itself, without a person (OAuth 2.1 §4.2). */
 final readonly class IssueForApp
 {
-    public function __construct(private ConnectionInterface $database, private MintTokens $mint, private CountTokens $count)
+    public function __construct(private IssueTokens $issue)
     {
     }
 
@@ -30,10 +29,6 @@ final readonly class IssueForApp
         $scope = $form->text('scope') === null ? $allowed : AuthorizationRequest::scope($form->needed('scope'), $allowed);
         $resources = AuthorizationRequest::resources($form->texts('resource'), $client);
 
-        return $this->database->transaction(function () use ($client, $scope, $resources, $proof): array {
-            $this->count->note($client->key, GrantType::ClientCredentials->value);
-
-            return $this->mint->access($client, null, $scope, $resources, $proof);
-        });
+        return $this->issue->forApp($client, $scope, $resources, $proof);
     }
 }

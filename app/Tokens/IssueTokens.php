@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Tokens;
 
+use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\ClientAuthentication;
@@ -14,33 +15,57 @@ use Kennel\Core\Tokens\OAuthError;
 use Kennel\Core\Tokens\OAuthRefused;
 use Kennel\Core\Tokens\RefreshToken;
 
-/** The answer of the token endpoint. Called inside the act's transaction. */
+/** The answer of the token endpoint. It is signed before anything is written, since that takes time, and handed out once what it is given for has been taken. */
 final readonly class IssueTokens
 {
-    public function __construct(private MintTokens $mint, private CountTokens $count)
+    public function __construct(private MintTokens $mint, private CountTokens $count, private ConnectionInterface $database)
     {
     }
 
     /**
      * @param  list<string>  $resources  that were asked for now; of those that were asked for at the beginning
-     * @return array<string, mixed> RFC 6749 §5.1; OpenID Connect Core 1.0 §3.1.3.3
+     * @param  \Closure(): bool  $take  uses up what is shown, a code or a refresh token, in one statement or in a transaction; false where somebody else was quicker
+     * @return array<string, mixed>|null RFC 6749 §5.1; OpenID Connect Core 1.0 §3.1.3.3; null where it was not taken
      *
      * @throws OAuthRefused
      */
-    public function of(Client $client, Holding $holding, Scope $scope, array $resources, ?RefreshToken $refresh, GrantType $grant, ?string $nonce, ?KeyProof $proof): array
+    public function of(Client $client, Holding $holding, Scope $scope, array $resources, ?RefreshToken $refresh, GrantType $grant, ?string $nonce, ?KeyProof $proof, \Closure $take): ?array
     {
         if (array_diff($resources, $holding->resources) !== []) {
             throw new OAuthRefused(OAuthError::InvalidTarget, 'That resource was not asked for when the app was let in.');
         }
         $granted = $this->mint->granted($scope, $holding);
-        $answer = $this->mint->access($client, $holding, $granted, $resources === [] ? $holding->resources : $resources, $proof);
-        $this->count->note($client->key, $grant->value);
-
-        return [
-            ...$answer,
+        $minted = $this->mint->access($client, $holding, $granted, $resources === [] ? $holding->resources : $resources, $proof);
+        $answer = [
+            ...$minted->answer,
             ...$refresh === null ? [] : ['refresh_token' => $refresh->reveal()],
             ...$granted->has(Scope::OPENID) ? ['id_token' => $this->mint->id($client, $holding, $granted, $nonce)] : [],
         ];
+
+        return $this->handOut($client, $minted, $grant, $take) ? $answer : null;
+    }
+
+    /**
+     * For an app by itself: nothing is shown that could be used up.
+     *
+     * @param  list<string>  $resources
+     * @return array<string, mixed> RFC 6749 §5.1
+     */
+    public function forApp(Client $client, Scope $scope, array $resources, ?KeyProof $proof): array
+    {
+        $minted = $this->mint->access($client, null, $scope, $resources, $proof);
+        $this->handOut($client, $minted, GrantType::ClientCredentials, static fn (): bool => true);
+
+        return $minted->answer;
+    }
+
+    /** @param  \Closure(): bool  $take */
+    private function handOut(Client $client, MintedToken $minted, GrantType $grant, \Closure $take): bool
+    {
+        $isTaken = $minted->row === null ? $take() : $this->database->transaction(static fn (): bool => $take() && AccessToken::query()->insert($minted->row));
+        $isTaken && $this->count->note($client->key, $grant->value);
+
+        return $isTaken;
     }
 
     /**

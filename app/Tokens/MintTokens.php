@@ -41,18 +41,18 @@ final readonly class MintTokens
     /**
      * @param  list<string>  $resources  whom it is for
      * @param  KeyProof|null  $proof  of the key that it shall be bound to
-     * @return array{access_token: string, token_type: 'Bearer'|'DPoP', expires_in: int, scope: string}
      */
-    public function access(Client $client, ?Holding $holding, Scope $scope, array $resources, ?KeyProof $proof): array
+    public function access(Client $client, ?Holding $holding, Scope $scope, array $resources, ?KeyProof $proof): MintedToken
     {
         $audience = self::audience($scope, $resources);
+        $opaque = $client->format === TokenFormat::Opaque ? Token::draw($this->entropy) : null;
 
-        return [
-            'access_token' => $client->format === TokenFormat::Opaque ? $this->opaque($client, $holding, $scope, $audience, $proof) : $this->signed($client, $holding, $scope, $audience, $proof),
+        return new MintedToken([
+            'access_token' => $opaque === null ? $this->signed($client, $holding, $scope, $audience, $proof) : $opaque->reveal(),
             'token_type' => $proof === null ? 'Bearer' : 'DPoP',
             'expires_in' => $client->accessLifetime->seconds,
             'scope' => $scope->toString(),
-        ];
+        ], $opaque === null ? null : $this->row($opaque, $client, $holding, $scope, $audience, $proof));
     }
 
     /**
@@ -119,16 +119,17 @@ final readonly class MintTokens
         ];
     }
 
-    /** @param  non-empty-list<string>  $audience */
-    private function opaque(Client $client, ?Holding $holding, Scope $scope, array $audience, ?KeyProof $proof): string
+    /**
+     * @param  non-empty-list<string>  $audience
+     * @return array<string, string|int|null>
+     */
+    private function row(Token $token, Client $client, ?Holding $holding, Scope $scope, array $audience, ?KeyProof $proof): array
     {
-        $token = Token::draw($this->entropy);
         $now = $this->clock->now();
-        AccessToken::query()->insert([
+
+        return [
             'digest' => $token->digest(), 'authorization_seq' => $holding?->seq, 'app_key' => $client->key, 'scope' => $scope->toString(),
             'audience' => json_encode($audience, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES), 'issued_at' => Moment::write($now), 'expires_at' => Moment::write($client->accessLifetime->after($now)), 'key_thumbprint' => $proof?->thumbprint,
-        ]);
-
-        return $token->reveal();
+        ];
     }
 }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\App\Tokens;
 
+use Kennel\App\Clients\FindClient;
 use Kennel\App\Platform\Moment;
 use Kennel\App\SigningKeys\SigningKeys;
-use Kennel\Core\Clients\Clients;
 use Kennel\Core\Clients\Scope;
 use Kennel\Core\Secrets\Token;
 use Kennel\Core\SigningKeys\Jws;
@@ -16,7 +16,7 @@ use Psr\Clock\ClockInterface;
 /** What an access token of ours stands for at this moment. */
 final readonly class ReadToken
 {
-    public function __construct(private Holdings $holdings, private SigningKeys $keys, private Clients $clients, private ClockInterface $clock)
+    public function __construct(private Holdings $holdings, private SigningKeys $keys, private FindClient $client, private ClockInterface $clock)
     {
     }
 
@@ -25,7 +25,7 @@ final readonly class ReadToken
     {
         $opaque = Token::read($text);
         $grant = $opaque === null ? $this->signed($text) : $this->opaque($opaque);
-        if ($grant === null || $this->clients->find($grant->clientId) === null) {
+        if ($grant === null || ($this->client)($grant->clientId) === null) {
             return null;
         }
 
@@ -55,13 +55,12 @@ final readonly class ReadToken
         if (
             $token === null || ($token->header['typ'] ?? null) !== 'at+jwt' || $token->text('iss') !== Issuer::name() || $id === ''
             || $from === null || $until === null || $until <= $now || $this->keys->verify($token) !== Verdict::Signed
-            || $this->holdings->isRevoked($id)
         ) {
             return null;
         }
         $authorization = TokenId::authorization($id);
-        $holding = $authorization === null ? null : $this->holdings->find($authorization);
-        if ($authorization !== null && ($holding === null || ! self::stillHolds($token, $holding))) {
+        $holding = $authorization === null ? null : $this->holdings->ofToken($authorization, $id);
+        if ($authorization === null ? $this->holdings->isRevoked($id) : ($holding === null || ! self::stillHolds($token, $holding))) {
             return null;
         }
 

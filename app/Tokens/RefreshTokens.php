@@ -76,16 +76,15 @@ final readonly class RefreshTokens
         $scope = self::narrowed($form->text('scope'), $holding->scope);
         $next = $shown->next($this->entropy);
 
-        return $this->database->transaction(function () use ($client, $form, $proof, $holding, $family, $now, $verdict, $scope, $shown, $next): ?array {
-            $taken = Authorization::query()->whereKey($holding->seq)->where('current_digest', $family->currentDigest)->whereNull('ended_at')->update([
+        return $this->issue->of(
+            $client, $holding, $scope, $form->texts('resource'), $next, GrantType::RefreshToken, null, $proof,
+            static fn (): bool => Authorization::query()->whereKey($holding->seq)->where('current_digest', $family->currentDigest)->whereNull('ended_at')->update([
                 'current_digest' => $next->secretDigest(),
                 // The time that a lost answer is waited for begins with the first use, and not anew with each.
                 ...$verdict === RefreshVerdict::Renewed ? ['former_digest' => $shown->secretDigest(), 'renewed_at' => Moment::write($now)] : [],
                 'lapses_at' => Moment::write(IssueTokens::lapse($client, $holding, $now)),
-            ]);
-
-            return $taken === 1 ? $this->issue->of($client, $holding, $scope, $form->texts('resource'), $next, GrantType::RefreshToken, null, $proof) : null;
-        });
+            ]) === 1,
+        );
     }
 
     /** @throws OAuthRefused for more than was granted (RFC 6749 §6) */

@@ -70,7 +70,7 @@ final readonly class TokenSizes
         $now = $this->clock->now();
 
         return new Holding(
-            0, self::ID, $client->key, self::ID, '', self::ID, $client->scopeOf(GrantType::AuthorizationCode), [], false, $now, new Proof('password', 'authenticator'), null, null, null, null, false, null,
+            0, self::ID, $client->key, self::ID, '', self::ID, $client->scopeOf(GrantType::AuthorizationCode), [], false, $now, new Proof('password', 'authenticator'),
             $now, $now, null, true, Standing::of(new AccountFacts(Status::Active, true), $this->duties), $roles, $permissions,
         );
     }

@@ -29,4 +29,12 @@ final readonly class AccountFacts
         public array $held = [],
     ) {
     }
+
+    /** @param  list<string>  $waived  as Owed::$subject has them */
+    public function letOff(array $waived): self
+    {
+        return new self(
+            $this->status, $this->emailProven, $this->email, $this->appKey, $this->termsAccepted, $this->fields, $waived, $this->passwordOwed, $this->hashKind, $this->hasFactor, $this->since, $this->held,
+        );
+    }
 }

@@ -7,9 +7,6 @@ namespace Kennel\App\Accounts\Duties;
 /** Duties an operator has let somebody off, each of one very thing. */
 final readonly class Waivers
 {
-    /** Read by CurrentSession as part of its own query: a JSON list of subjects. */
-    public const SUBQUERY = '(SELECT json_group_array(subject) FROM duty_waivers WHERE account_id = %s)';
-
     /** @return list<string> subjects */
     public function of(string $accountId): array
     {

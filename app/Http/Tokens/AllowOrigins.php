@@ -14,10 +14,6 @@ final readonly class AllowOrigins
 {
     public const EVERYBODY = 'everybody';
 
-    public function __construct(private Clients $clients)
-    {
-    }
-
     /** @param  \Closure(Request): Response  $next */
     public function handle(Request $request, \Closure $next, string $whom = ''): Response
     {
@@ -26,7 +22,7 @@ final readonly class AllowOrigins
         $response = $isAsked ? new Answer(status: 204) : $next($request);
         $allowed = match (true) {
             $whom === self::EVERYBODY => '*',
-            $origin !== '' && $this->clients->knowOrigin($origin) => $origin,
+            $origin !== '' && app(Clients::class)->knowOrigin($origin) => $origin,
             default => null,
         };
         if ($whom !== self::EVERYBODY) {

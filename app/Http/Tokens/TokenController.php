@@ -14,7 +14,6 @@ use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Throttling\Source;
 use Kennel\App\Platform\Throttling\Throttle;
 use Kennel\App\Sessions\CurrentSession;
-use Kennel\App\SigningKeys\SigningKeys;
 use Kennel\App\Tokens\Authorize;
 use Kennel\App\Tokens\CountTokens;
 use Kennel\App\Tokens\Devices;
@@ -116,8 +115,6 @@ final readonly class TokenController
         if (! $client->may($grant)) {
             throw new OAuthRefused(OAuthError::UnauthorizedClient, "The app is not registered for {$grant->value}.");
         }
-
-        app(SigningKeys::class)->prepare($client->algorithm);
 
         return match ($grant) {
             GrantType::AuthorizationCode => app(ExchangeCode::class)($client, $form, $proof),

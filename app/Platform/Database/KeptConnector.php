@@ -13,12 +13,13 @@ final class KeptConnector extends SQLiteConnector
     public function connect(array $config): \PDO
     {
         $connection = $this->createConnection("sqlite:{$this->parseDatabasePath($config['database'])}", $config, $this->getOptions($config));
-        // Off in every new connection, and the last that is set below.
-        if ($connection->query('PRAGMA foreign_keys')->fetchColumn() !== 1) {
+        // What nobody relies upon says that it was set up: to ask the database itself would be a statement more in every request.
+        if ($connection->getAttribute(\PDO::ATTR_DEFAULT_FETCH_MODE) !== \PDO::FETCH_OBJ) {
             $this->configurePragmas($connection, $config);
             $this->configureBusyTimeout($connection, $config);
             $this->configureSynchronous($connection, $config);
             $this->configureForeignKeyConstraints($connection, $config);
+            $connection->setAttribute(\PDO::ATTR_DEFAULT_FETCH_MODE, \PDO::FETCH_OBJ);
         }
 
         return $connection;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Feature\Tokens;
 
+use Illuminate\Contracts\Encryption\Encrypter;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\SigningKeys\SigningKey;
 use Kennel\App\SigningKeys\SigningKeys;
@@ -45,13 +46,55 @@ final class SigningKeysTest extends TokenTestCase
         self::assertSame('', SigningKey::query()->where('id', $current)->value('sealed'));
     }
 
-    public function test_the_first_key_is_made_before_anything_is_written(): void
+    public function test_what_fails_to_be_signed_uses_up_no_code(): void
     {
         $this->holder();
         $this->signIn();
         $code = $this->code();
-        self::assertSame(0, SigningKey::query()->count());
         $this->token([...$this->exchange($code), 'code_verifier' => str_repeat('y', 50)])->assertStatus(400);
-        self::assertSame(1, SigningKey::query()->count(), 'outside of the act that failed');
+        self::assertSame(0, SigningKey::query()->count(), 'nothing was signed');
+
+        $real = $this->app->make(Encrypter::class);
+        $this->app->instance(Encrypter::class, new class($real) implements Encrypter
+        {
+            public function __construct(private Encrypter $real)
+            {
+            }
+
+            public function encrypt($value, $serialize = true): string
+            {
+                return $this->real->encrypt($value, $serialize);
+            }
+
+            public function decrypt($payload, $unserialize = true): never
+            {
+                throw new \RuntimeException('The key cannot be opened.');
+            }
+
+            public function getKey(): string
+            {
+                return $this->real->getKey();
+            }
+
+            public function getAllKeys(): array
+            {
+                return $this->real->getAllKeys();
+            }
+
+            public function getPreviousKeys(): array
+            {
+                return $this->real->getPreviousKeys();
+            }
+        });
+        $this->withoutExceptionHandling();
+        try {
+            $this->token($this->exchange($code));
+            self::fail('It was signed.');
+        } catch (\RuntimeException $error) {
+            self::assertSame('The key cannot be opened.', $error->getMessage());
+        }
+        $this->withExceptionHandling();
+        $this->app->instance(Encrypter::class, $real);
+        $this->token($this->exchange($code))->assertOk();
     }
 }

@@ -31,7 +31,7 @@ final readonly class AccessFacts
     {
         $found = [];
         /** @var list<object{id: string, role_key: string|null, until: string|null, app_key: string|null}> $rows */
-        $rows = $accountIds === [] ? [] : $this->database->look('SELECT a.id, h.role_key, h.until, h.app_key FROM accounts a LEFT JOIN assignments h ON h.account_id = a.id WHERE a.id IN ('.self::marks($accountIds).')', $accountIds);
+        $rows = $accountIds === [] ? [] : $this->database->look('SELECT a.id, h.role_key, h.until, h.app_key FROM accounts a LEFT JOIN assignments h ON h.account_id = a.id WHERE a.id IN (SELECT value FROM json_each(?))', [json_encode($accountIds, JSON_THROW_ON_ERROR)]);
         foreach ($rows as $row) {
             $found[$row->id] ??= [];
             if ($row->role_key !== null) {
@@ -48,14 +48,8 @@ final readonly class AccessFacts
      */
     public function access(array $accountIds): array
     {
-        $rows = $accountIds === [] ? [] : $this->database->look('SELECT '.StandingRow::columns().' FROM accounts a WHERE a.id IN ('.self::marks($accountIds).')', $accountIds);
+        $rows = $accountIds === [] ? [] : $this->database->look('SELECT '.StandingRow::columns().' FROM accounts a WHERE a.id IN (SELECT value FROM json_each(?))', [json_encode($accountIds, JSON_THROW_ON_ERROR)]);
 
         return array_map(static fn (Standing $one): Access => $one->access, StandingRow::standings($rows, $this->duties));
-    }
-
-    /** @param  list<string>  $values */
-    private static function marks(array $values): string
-    {
-        return implode(', ', array_fill(0, count($values), '?'));
     }
 }

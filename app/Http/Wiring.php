@@ -44,11 +44,10 @@ use Kennel\App\Tokens\IssueTokens;
 use Kennel\App\Tokens\MintTokens;
 use Kennel\App\Tokens\ReadToken;
 use Kennel\App\Tokens\RefreshTokens;
+use Kennel\App\Tokens\TakeOnce;
 use Kennel\Core\Accounts\DutyRules;
 use Kennel\Core\Clients\LongestLifetime;
-use Kennel\Core\Disclosure\DisclosureRules;
 use Kennel\Core\Fields\DecideFields;
-use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Secrets\Entropy;
@@ -74,7 +73,9 @@ final class Wiring
         RefuseDraft::class => [],
         RequirePermission::class => [Caller::class],
         CountTokens::class => [ClockInterface::class],
-        SigningKeys::class => [ImmediateSqliteConnection::class, ClockInterface::class, LongestLifetime::class],
+        SigningKeys::class => [ImmediateSqliteConnection::class, ClockInterface::class, LongestLifetime::class, SharedMemory::class],
+        FindClient::class => [RulesInForce::class],
+        Holdings::class => [ImmediateSqliteConnection::class, ClockInterface::class, DutyRules::class, Roles::class],
     ];
 
     /** Made whenever somebody asks for it. */
@@ -89,19 +90,18 @@ final class Wiring
         AnswerQuestions::class => [AccessFacts::class, Roles::class, LiveSessions::class, ClockInterface::class],
         LiveSessions::class => [ClockInterface::class],
         AllowOrigins::class => [],
-        FindClient::class => [RulesInForce::class],
         TokenController::class => [AuthenticateClient::class, CountTokens::class],
         AuthenticateClient::class => [FindClient::class, CheckSecret::class, ClockInterface::class],
         CheckSecret::class => [ImmediateSqliteConnection::class, ClockInterface::class],
-        Holdings::class => [ImmediateSqliteConnection::class, ClockInterface::class, DutyRules::class, Roles::class],
         IssueTokens::class => [MintTokens::class, CountTokens::class, ConnectionInterface::class],
         MintTokens::class => [SigningKeys::class, ClockInterface::class, Entropy::class, Roles::class],
-        ExchangeCode::class => [ConnectionInterface::class, Holdings::class, IssueTokens::class, ClockInterface::class, Entropy::class],
-        RefreshTokens::class => [ConnectionInterface::class, Holdings::class, IssueTokens::class, ClockInterface::class, Entropy::class],
+        ExchangeCode::class => [ConnectionInterface::class, Holdings::class, IssueTokens::class, TakeOnce::class, ClockInterface::class, Entropy::class],
+        RefreshTokens::class => [ConnectionInterface::class, Holdings::class, IssueTokens::class, TakeOnce::class, ClockInterface::class, Entropy::class],
         ReadToken::class => [Holdings::class, SigningKeys::class, FindClient::class, ClockInterface::class],
         Introspect::class => [ReadToken::class, Holdings::class, ClockInterface::class],
+        TakeOnce::class => [ImmediateSqliteConnection::class],
         UserInfoController::class => [],
-        DescribePerson::class => [DisclosureRules::class, FieldRules::class],
+        DescribePerson::class => [],
     ];
 
     public static function of(Application $app): void
@@ -122,11 +122,7 @@ final class Wiring
     {
         $made = [];
         foreach ($parts as $part) {
-            $made[] = match (true) {
-                isset(self::BOUND[$part]) => self::build($app, $part, self::BOUND[$part]),
-                isset(self::SCOPED[$part]) && ! $app->hasMade($part) => $app->keep($part, self::build($app, $part, self::SCOPED[$part])),
-                default => $app->part($part),
-            };
+            $made[] = isset(self::BOUND[$part]) ? self::build($app, $part, self::BOUND[$part]) : $app->part($part);
         }
 
         return new $class(...$made);

@@ -9,6 +9,7 @@ use Illuminate\Contracts\Encryption\Encrypter;
 use Kennel\App\Audit\AuditTrail;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\Identity\Actor;
+use Kennel\App\Platform\Memory\SharedMemory;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Clients\Client;
@@ -28,6 +29,9 @@ use Psr\Clock\ClockInterface;
 /** The keys that tokens are signed by: which signs now, which tokens are verified by, and how they take turns. What only a new key needs is made for that. */
 final class SigningKeys
 {
+    /** For how many seconds it is remembered that a text is signed. */
+    private const REMEMBERED = 600;
+
     /** @var list<StoredKey>|null as they were when they were first asked for */
     private ?array $keys = null;
 
@@ -38,6 +42,7 @@ final class SigningKeys
         private readonly ImmediateSqliteConnection $database,
         private readonly ClockInterface $clock,
         private readonly LongestLifetime $longest,
+        private readonly SharedMemory $memory,
     ) {
     }
 
@@ -63,13 +68,23 @@ final class SigningKeys
         return array_values(array_map(static fn (StoredKey $key): array => $key->jwk(), array_filter($this->stored(), fn (StoredKey $key): bool => $this->isPublished($key, $now))));
     }
 
-    /** Whether a token is one of ours as it stands, whatever its times say. Of the keys the one that it names is made ready alone. */
+    /**
+     * Whether a token is one of ours as it stands, whatever its times say. Of the keys the one that it names is made ready alone, and that a text is signed by it is
+     * found out once: an API asks about the same token with each request it serves. Whether the key counts is looked at every time.
+     */
     public function verify(Jws $token): Verdict
     {
         $named = array_filter($this->stored(), static fn (StoredKey $key): bool => $key->id === ($token->header['kid'] ?? null));
         $published = array_filter($named, fn (StoredKey $key): bool => $this->isPublished($key, $this->clock->now()));
+        // A key's id is made of the key (RFC 7638) and stands in the text, so the text's digest says by what it was verified.
+        $text = 'signed:'.hash('sha256', $token->text);
+        if ($published !== [] && $this->memory->fetch($text) === Verdict::Signed) {
+            return Verdict::Signed;
+        }
+        $verdict = PublicKeys::of(array_map(static fn (StoredKey $key): array => $key->jwk(), $published))->verify($token);
+        $verdict !== Verdict::Signed || $this->memory->keep($text, $verdict, self::REMEMBERED);
 
-        return PublicKeys::of(array_map(static fn (StoredKey $key): array => $key->jwk(), $published))->verify($token);
+        return $verdict;
     }
 
     private function isPublished(StoredKey $key, \DateTimeImmutable $now): bool

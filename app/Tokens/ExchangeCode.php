@@ -26,6 +26,7 @@ final readonly class ExchangeCode
         private ConnectionInterface $database,
         private Holdings $holdings,
         private IssueTokens $issue,
+        private TakeOnce $take,
         private ClockInterface $clock,
         private Entropy $entropy,
     ) {
@@ -60,10 +61,7 @@ final readonly class ExchangeCode
 
         return $this->issue->of(
             $client, $holding, $holding->scope, $form->texts('resource'), $refresh, GrantType::AuthorizationCode, $code->nonce, $proof,
-            static fn (): bool => Authorization::query()->whereKey($holding->seq)->whereNull('code_used_at')->whereNull('ended_at')->update([
-                'code_used_at' => Moment::write($now),
-                ...IssueTokens::begun($client, $holding, $refresh, $now, $proof),
-            ]) === 1,
+            fn (): bool => $this->take->code($holding, ['code_used_at' => Moment::write($now), ...IssueTokens::begun($client, $holding, $refresh, $now, $proof)]),
         ) ?? throw $this->usedTwice($holding);
     }
 

@@ -28,6 +28,7 @@ final readonly class RefreshTokens
         private ConnectionInterface $database,
         private Holdings $holdings,
         private IssueTokens $issue,
+        private TakeOnce $take,
         private ClockInterface $clock,
         private Entropy $entropy,
     ) {
@@ -78,12 +79,12 @@ final readonly class RefreshTokens
 
         return $this->issue->of(
             $client, $holding, $scope, $form->texts('resource'), $next, GrantType::RefreshToken, null, $proof,
-            static fn (): bool => Authorization::query()->whereKey($holding->seq)->where('current_digest', $family->currentDigest)->whereNull('ended_at')->update([
+            fn (): bool => $this->take->refreshToken($holding, $family->currentDigest, [
                 'current_digest' => $next->secretDigest(),
                 // The time that a lost answer is waited for begins with the first use, and not anew with each.
                 ...$verdict === RefreshVerdict::Renewed ? ['former_digest' => $shown->secretDigest(), 'renewed_at' => Moment::write($now)] : [],
                 'lapses_at' => Moment::write(IssueTokens::lapse($client, $holding, $now)),
-            ]) === 1,
+            ]),
         );
     }
 

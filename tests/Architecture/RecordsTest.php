@@ -37,6 +37,7 @@ final class RecordsTest extends TestCase
         'app/Rules/RulesInForce.php',
         'app/Sessions/CurrentSession.php',
         'app/Tokens/Holdings.php',
+        'app/Tokens/TakeOnce.php',
         'app/Platform/Database/ImmediateSqliteConnection.php',
         'app/Installation/Backup.php',
         'app/Imports/Sources/SqliteFile.php',

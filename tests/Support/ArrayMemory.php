@@ -22,7 +22,7 @@ final class ArrayMemory implements SharedMemory
         return is_object($value) ? $value : null;
     }
 
-    public function keep(string $key, object $value): void
+    public function keep(string $key, object $value, int $seconds = 86_400): void
     {
         $this->kept[$key] = serialize($value);
     }

@@ -4,9 +4,15 @@ declare(strict_types=1);
 
 namespace Kennel\App\Accounts\Duties;
 
+use Kennel\App\Platform\Database\ImmediateSqliteConnection;
+
 /** Duties an operator has let somebody off, each of one very thing. */
 final readonly class Waivers
 {
+    public function __construct(private ImmediateSqliteConnection $database)
+    {
+    }
+
     /** @return list<string> subjects */
     public function of(string $accountId): array
     {
@@ -14,13 +20,15 @@ final readonly class Waivers
     }
 
     /**
+     * Asked at every request of somebody who owes something.
+     *
      * @param  list<string>  $accountIds
      * @return array<string, list<string>> subjects by account; an account without any is left out
      */
     public function ofAll(array $accountIds): array
     {
         $subjects = [];
-        foreach (DutyWaiver::query()->whereIn('account_id', $accountIds)->get() as $waiver) {
+        foreach ($this->database->look('SELECT account_id, subject FROM duty_waivers WHERE account_id IN (SELECT value FROM json_each(?))', [json_encode($accountIds, JSON_THROW_ON_ERROR)]) as $waiver) {
             $subjects[$waiver->account_id][] = $waiver->subject;
         }
 

@@ -7,13 +7,13 @@ namespace Kennel\App\Platform\Container;
 use Illuminate\Foundation\Application;
 
 /**
- * The framework's, which can also be asked for what it has made already. Its own way to the same object goes past aliases, contexts and four kinds of listeners,
- * which takes ten times as long and matters where a request is made of thirty parts.
+ * The framework's, with a short way to what is made once a request or once a process and is the same for whoever needs it. The framework's own way to the same
+ * object goes past aliases, contexts and four kinds of listeners; that takes ten times as long, and a request is made of thirty parts.
  */
 final class KennelApplication extends Application
 {
     /**
-     * For what stands under its own name and is the same for whoever needs it: made once a request, or once a process.
+     * For what stands under its own name, and which nobody is given in another form.
      *
      * @template T of object
      *
@@ -22,25 +22,11 @@ final class KennelApplication extends Application
      */
     public function part(string $class): object
     {
-        return $this->instances[$class] ?? $this->make($class);
-    }
+        if (isset($this->instances[$class])) {
+            return $this->instances[$class];
+        }
+        $binding = $this->bindings[$class] ?? null;
 
-    /**
-     * Keeps what was made of a class that is bound as scoped, until the request ends.
-     *
-     * @template T of object
-     *
-     * @param  class-string<T>  $class
-     * @param  T  $made
-     * @return T
-     */
-    public function keep(string $class, object $made): object
-    {
-        return $this->instances[$class] = $made;
-    }
-
-    public function hasMade(string $class): bool
-    {
-        return isset($this->instances[$class]);
+        return $binding !== null && $binding['shared'] && ! isset($this->extenders[$class]) ? $this->instances[$class] = $binding['concrete']($this, []) : $this->make($class);
     }
 }

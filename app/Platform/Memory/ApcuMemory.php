@@ -7,8 +7,6 @@ namespace Kennel\App\Platform\Memory;
 /** The memory of the APCu extension: one for all workers of php-fpm, and empty when it starts. */
 final class ApcuMemory implements SharedMemory
 {
-    private const SECONDS = 86_400;
-
     /**
      * Where files of code are looked at for changes, what was kept may be of a class that is no longer like that: then nothing is kept. A server whose code
      * counts until the next restart empties this with it.
@@ -30,8 +28,8 @@ final class ApcuMemory implements SharedMemory
         return is_object($value) ? $value : null;
     }
 
-    public function keep(string $key, object $value): void
+    public function keep(string $key, object $value, int $seconds = 86_400): void
     {
-        apcu_store("{$this->place}:{$key}", $value, self::SECONDS);
+        apcu_store("{$this->place}:{$key}", $value, $seconds);
     }
 }

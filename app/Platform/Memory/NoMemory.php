@@ -12,7 +12,7 @@ final class NoMemory implements SharedMemory
         return null;
     }
 
-    public function keep(string $key, object $value): void
+    public function keep(string $key, object $value, int $seconds = 86_400): void
     {
     }
 }

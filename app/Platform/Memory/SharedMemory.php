@@ -9,6 +9,9 @@ interface SharedMemory
 {
     public function fetch(string $key): ?object;
 
-    /** @param  object  $value  that can be serialised; whether it is kept, nobody may rely upon */
-    public function keep(string $key, object $value): void;
+    /**
+     * @param  object  $value  that can be serialised; whether it is kept, nobody may rely upon
+     * @param  int  $seconds  for how long at most
+     */
+    public function keep(string $key, object $value, int $seconds = 86_400): void;
 }

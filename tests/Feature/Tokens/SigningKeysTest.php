@@ -55,43 +55,13 @@ final class SigningKeysTest extends TokenTestCase
         self::assertSame(0, SigningKey::query()->count(), 'nothing was signed');
 
         $real = $this->app->make(Encrypter::class);
-        $this->app->instance(Encrypter::class, new class($real) implements Encrypter
-        {
-            public function __construct(private Encrypter $real)
-            {
-            }
-
-            public function encrypt($value, $serialize = true): string
-            {
-                return $this->real->encrypt($value, $serialize);
-            }
-
-            public function decrypt($payload, $unserialize = true): never
-            {
-                throw new \RuntimeException('The key cannot be opened.');
-            }
-
-            public function getKey(): string
-            {
-                return $this->real->getKey();
-            }
-
-            public function getAllKeys(): array
-            {
-                return $this->real->getAllKeys();
-            }
-
-            public function getPreviousKeys(): array
-            {
-                return $this->real->getPreviousKeys();
-            }
-        });
+        $this->app->instance(Encrypter::class, $this->createConfiguredStub(Encrypter::class, ['decrypt' => null]));
         $this->withoutExceptionHandling();
         try {
             $this->token($this->exchange($code));
             self::fail('It was signed.');
-        } catch (\RuntimeException $error) {
-            self::assertSame('The key cannot be opened.', $error->getMessage());
+        } catch (\DomainException|\RuntimeException) {
+            // As it was meant: the key cannot be opened.
         }
         $this->withExceptionHandling();
         $this->app->instance(Encrypter::class, $real);

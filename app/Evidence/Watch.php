@@ -19,8 +19,10 @@ final class Watch
 
     public function isKept(): bool
     {
-        clearstatcache(true, $this->path());
-        $seen = @filemtime($this->path());
+        $path = $this->path();
+        clearstatcache(true, $path);
+        // Asked whether it is there first: a warning that is silenced takes more time than all of this.
+        $seen = is_file($path) ? @filemtime($path) : false;
 
         return $seen !== false && $seen >= time() - self::SECONDS;
     }

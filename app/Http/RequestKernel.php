@@ -6,6 +6,7 @@ namespace Kennel\App\Http;
 
 use Illuminate\Foundation\Http\Kernel;
 use Kennel\App\Http\Evidence\RecordWire;
+use Kennel\App\Platform\Container\KennelApplication;
 use Kennel\App\Tokens\CountTokens;
 
 /**
@@ -17,11 +18,22 @@ final class RequestKernel extends Kernel
     protected function terminateMiddleware($request, $response): void
     {
         if (array_intersect(['api', 'oauth'], $request->route()?->middleware() ?? []) !== [] && ! in_array('api', $request->route()->excludedMiddleware(), true)) {
-            $this->app->make(RecordWire::class)->terminate($request, $response);
+            $this->part(RecordWire::class)->terminate($request, $response);
         }
         if ($this->app->resolved(CountTokens::class)) {
             // The answer has gone out: what fails is logged, and must not be added to it.
-            rescue($this->app->make(CountTokens::class)->write(...));
+            rescue($this->part(CountTokens::class)->write(...));
         }
+    }
+
+    /**
+     * @template T of object
+     *
+     * @param  class-string<T>  $class
+     * @return T
+     */
+    private function part(string $class): object
+    {
+        return $this->app instanceof KennelApplication ? $this->app->part($class) : $this->app->make($class);
     }
 }

@@ -56,7 +56,7 @@ final readonly class TokenController
         }
     }
 
-    public function introspect(Request $request, Introspect $introspect): JsonResponse
+    public function introspect(Request $request): JsonResponse
     {
         $form = Form::of($request);
         $client = $this->client($request, $form, 'introspect');
@@ -65,7 +65,7 @@ final readonly class TokenController
             throw new OAuthRefused(OAuthError::InvalidClient, 'Only an app that shows who it is may ask about tokens.');
         }
 
-        return OAuthAnswer::ok($introspect($client, $form->needed('token')));
+        return OAuthAnswer::ok(app(Introspect::class)($client, $form->needed('token')));
     }
 
     public function revoke(Request $request, RevokeToken $revoke): Response

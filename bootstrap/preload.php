@@ -8,11 +8,11 @@ $vendor = dirname(__DIR__).'/vendor';
 $folders = [
     dirname(__DIR__).'/core', dirname(__DIR__).'/app',
     ...array_map(static fn (string $part): string => "{$vendor}/laravel/framework/src/Illuminate/{$part}", [
-        'Collections', 'Conditionable', 'Config', 'Container', 'Contracts', 'Database', 'Encryption', 'Events', 'Filesystem', 'Foundation', 'Http', 'Macroable', 'Pipeline', 'Queue',
+        'Cache', 'Collections', 'Conditionable', 'Config', 'Container', 'Contracts', 'Database', 'Encryption', 'Events', 'Filesystem', 'Foundation', 'Http', 'Macroable', 'Pipeline', 'Queue',
         'Reflection', 'Routing', 'Support', 'Translation',
     ]),
     ...array_map(static fn (string $package): string => "{$vendor}/{$package}", [
-        'firebase/php-jwt/src', 'nesbot/carbon/src', 'paragonie/constant_time_encoding/src', 'psr/clock', 'psr/container', 'psr/log', 'ramsey/uuid/src', 'symfony/http-foundation', 'symfony/http-kernel',
+        'firebase/php-jwt/src', 'nesbot/carbon/src', 'paragonie/constant_time_encoding/src', 'psr/clock', 'psr/container', 'psr/log', 'psr/simple-cache', 'ramsey/uuid/src', 'symfony/http-foundation', 'symfony/http-kernel',
         'symfony/polyfill-php84', 'symfony/routing', 'symfony/translation-contracts',
     ]),
 ];

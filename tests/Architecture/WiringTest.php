@@ -22,7 +22,7 @@ final class WiringTest extends TestCase
     /** @return iterable<string, array{string, list<class-string>}> */
     public static function lists(): iterable
     {
-        foreach ([...Wiring::SCOPED, ...Wiring::BOUND] as $class => $parts) {
+        foreach ([...Wiring::SCOPED, ...Wiring::BOUND, ...Wiring::SIGNIN] as $class => $parts) {
             if ($parts !== []) {
                 yield $class => [$class, $parts];
             }
@@ -31,7 +31,7 @@ final class WiringTest extends TestCase
 
     public function test_what_is_made_of_nothing_needs_nothing(): void
     {
-        foreach (array_keys(array_filter([...Wiring::SCOPED, ...Wiring::BOUND], static fn (array $parts): bool => $parts === [])) as $class) {
+        foreach (array_keys(array_filter([...Wiring::SCOPED, ...Wiring::BOUND, ...Wiring::SIGNIN], static fn (array $parts): bool => $parts === [])) as $class) {
             self::assertSame(0, (new \ReflectionClass($class))->getConstructor()?->getNumberOfRequiredParameters() ?? 0, $class);
         }
     }

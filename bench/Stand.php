@@ -149,7 +149,8 @@ final class Stand
         $data = "{$root}/.cache/bench/{$accounts}-".substr((string) $code, 0, 12);
         $stand = new self($data, '', 0);
         if (! is_file("{$data}/seeded")) {
-            exec('rm -rf '.escapeshellarg($data));
+            // What other code made is of no more use.
+            exec('rm -rf '.escapeshellarg("{$root}/.cache/bench/{$accounts}-").'*');
             mkdir($data, 0777, true);
             $stand->artisan('kennel:install', '--data-only');
             $stand->artisan('kennel:demo-seed', "--accounts={$accounts}");

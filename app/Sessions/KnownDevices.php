@@ -26,17 +26,19 @@ final readonly class KnownDevices
     public function note(string $accountId, Browser $browser): bool
     {
         $known = KnownDevice::query()->where('account_id', $accountId);
-        $hasAny = $known->clone()->exists();
         $marks = self::marks($accountId, $browser);
         // What was given just now is known to nobody yet.
         $asked = $browser->hadMark ? $marks[0] : $marks[1] ?? null;
         $isKnown = $asked !== null && $known->clone()->where('mark', $asked)->exists();
+        $isAnother = ! $isKnown && $known->clone()->exists();
         $now = Moment::write($this->clock->now());
         KnownDevice::query()->upsert(array_map(static fn (string $mark): array => ['account_id' => $accountId, 'mark' => $mark, 'seen_at' => $now], $marks), ['account_id', 'mark'], ['seen_at']);
-        $last = $known->clone()->orderByDesc('seen_at')->orderByDesc('seq')->skip(self::MOST)->value('seen_at');
-        $last === null ? null : $known->clone()->where('seen_at', '<=', $last)->delete();
+        if (! $isKnown) {
+            $last = $known->clone()->orderByDesc('seen_at')->orderByDesc('seq')->skip(self::MOST)->value('seen_at');
+            $last === null || $known->clone()->where('seen_at', '<=', $last)->delete();
+        }
 
-        return $hasAny && ! $isKnown;
+        return $isAnother;
     }
 
     /** Whether the holder said, on this device and not too long ago, that it need not be asked for a second factor. Only a browser can be told apart so well. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Platform\Memory;
 
-/** What the workers of one server share besides the database: things that can be made anew at any time. Never secrets, and never what is somebody's. */
+/** What the workers of one server share besides the database: things that can be made anew at any time. Never secrets, and never what is somebody's; of a token its digest at most. */
 interface SharedMemory
 {
     public function fetch(string $key): ?object;

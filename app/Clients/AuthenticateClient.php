@@ -31,11 +31,11 @@ final readonly class AuthenticateClient
 
     /**
      * @param  string|null  $authorization  the header
-     * @param  non-empty-list<string>  $audiences  whom an assertion may be for: us, by our issuer or by the endpoint's address
+     * @param  \Closure(): non-empty-list<string>  $audiences  whom an assertion may be for: us, by our issuer or by the endpoint's address
      *
      * @throws OAuthRefused
      */
-    public function __invoke(Parameters $form, #[\SensitiveParameter] ?string $authorization, array $audiences): Client
+    public function __invoke(Parameters $form, #[\SensitiveParameter] ?string $authorization, \Closure $audiences): Client
     {
         $basic = self::basic($authorization);
         $ways = count(array_filter([$basic !== null, $form->text('client_secret') !== null, $form->text('client_assertion') !== null]));
@@ -52,7 +52,7 @@ final readonly class AuthenticateClient
             $client === null => false,
             $client->authentication === ClientAuthentication::None => $ways === 0,
             $client->authentication === ClientAuthentication::Secret => $this->secrets->isOf($client->key, $basic[1] ?? $form->text('client_secret') ?? ''),
-            default => $assertion !== null && $form->text('client_assertion_type') === self::ASSERTION && $this->isAsserted($client, $assertion, $audiences),
+            default => $assertion !== null && $form->text('client_assertion_type') === self::ASSERTION && $this->isAsserted($client, $assertion, $audiences()),
         };
         if ($client === null || ! $shown) {
             throw self::refused();

@@ -16,6 +16,6 @@ final readonly class LongestLifetime
 
     public static function of(Clients $clients): self
     {
-        return new self(max(self::AT_LEAST, ...array_values(array_map(static fn (Client $one): int => $one->accessLifetime->seconds, $clients->all))));
+        return new self(max([self::AT_LEAST, ...array_values(array_map(static fn (Client $one): int => $one->accessLifetime->seconds, $clients->all))]));
     }
 }

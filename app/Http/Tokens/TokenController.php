@@ -146,7 +146,7 @@ final readonly class TokenController
     private function client(Request $request, Parameters $form, string $endpoint): Client
     {
         try {
-            return ($this->authenticate)($form, $request->headers->get('Authorization'), [Issuer::name(), Issuer::endpoint('token'), Issuer::endpoint($endpoint)]);
+            return ($this->authenticate)($form, $request->headers->get('Authorization'), static fn (): array => [Issuer::name(), Issuer::endpoint('token'), Issuer::endpoint($endpoint)]);
         } catch (OAuthRefused $refused) {
             app(Throttle::class)->hit('links', 'client '.Source::of($request));
             throw $refused;

@@ -38,8 +38,9 @@ final class FirstPageTest extends TestCase
             $page->type('E-mail address', 'ada@holm.example')->type('Password', 'quiet barns under snow')->press('Sign in')->see('Needs you');
             $page->keys('g', 'a')->see('Ada Holm');
             // Nothing is there yet: each station says so, and what comes first, and is walked by Tab like any other.
-            foreach (['', '/sign-up/rules', '/mail', '/passwords', '/passwords/policy', '/sign-in/ways', '/sign-in/brakes', '/sign-in/sessions', '/roles', '/roles/disclosure', '/roles/preview', '/apps', '/accounts', '/audit', ...self::EMPTY] as $station) {
+            foreach (['', '/sign-up/rules', '/mail', '/passwords', '/passwords/policy', '/sign-in/ways', '/sign-in/brakes', '/sign-in/sessions', '/roles', '/roles/disclosure', '/roles/preview', '/apps', '/apps/registration', '/apps/keys', '/apps/try', '/apps/inspector', '/accounts', '/audit', ...self::EMPTY] as $station) {
                 $page->visit($server->url("/console{$station}"))->until(static fn (): bool => ! str_contains($page->text(), 'Loading') && $page->driver->executeScript('return document.querySelector("h1") !== null') === true, 'the station');
+                self::assertStringNotContainsString('Something failed', $page->text(), $station);
                 self::assertSame([], $page->walk(24), $station);
                 self::assertSame('', $page->overflow(), $station);
                 if (in_array($station, self::EMPTY, true)) {

@@ -46,6 +46,19 @@ final class SigningKeysTest extends TokenTestCase
         self::assertSame('', SigningKey::query()->where('id', $current)->value('sealed'));
     }
 
+    /** As Kennel is on its first day. */
+    public function test_where_no_app_comes_to_tokens_there_are_no_keys(): void
+    {
+        config(['rules.clients' => []]);
+        $this->app->forgetScopedInstances();
+        self::assertSame(0, $this->keys()->takeTurns());
+        self::assertSame([], $this->keys()->published());
+        $this->operatorWith('kennel:rules.read');
+        $this->ask('/signing-keys')->assertOk()->assertJson(['items' => [], 'users' => []]);
+        $this->send('/oauth/jwks', method: 'GET')->assertOk()->assertExactJson(['keys' => []]);
+        $this->send('/oauth/token', ['grant_type' => 'client_credentials', 'client_id' => 'gaugebook', 'client_secret' => $this->secret])->assertUnauthorized();
+    }
+
     public function test_what_fails_to_be_signed_uses_up_no_code(): void
     {
         $this->holder();

@@ -16,7 +16,7 @@ export function FilterChip({
       type="button"
       aria-pressed={pressed}
       onClick={() => onPress(!pressed)}
-      className={`flex h-6 items-center gap-1.5 rounded-full border px-2.5 text-small ${pressed ? 'border-petrol bg-petrol-wash font-semibold text-petrol-deep' : 'border-line-strong hover:bg-well'}`}
+      className={`flex min-h-6 items-center gap-1.5 rounded-xl border px-2.5 text-left text-small ${pressed ? 'border-petrol bg-petrol-wash font-semibold text-petrol-deep' : 'border-line-strong hover:bg-well'}`}
     >
       {children}
     </button>

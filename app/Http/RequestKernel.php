@@ -17,23 +17,13 @@ final class RequestKernel extends Kernel
 {
     protected function terminateMiddleware($request, $response): void
     {
+        assert($this->app instanceof KennelApplication);
         if (array_intersect(['api', 'oauth'], $request->route()?->middleware() ?? []) !== [] && ! in_array('api', $request->route()->excludedMiddleware(), true)) {
-            $this->part(RecordWire::class)->terminate($request, $response);
+            $this->app->part(RecordWire::class)->terminate($request, $response);
         }
         if ($this->app->resolved(CountTokens::class)) {
             // The answer has gone out: what fails is logged, and must not be added to it.
-            rescue($this->part(CountTokens::class)->write(...));
+            rescue($this->app->part(CountTokens::class)->write(...));
         }
-    }
-
-    /**
-     * @template T of object
-     *
-     * @param  class-string<T>  $class
-     * @return T
-     */
-    private function part(string $class): object
-    {
-        return $this->app instanceof KennelApplication ? $this->app->part($class) : $this->app->make($class);
     }
 }

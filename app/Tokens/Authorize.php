@@ -7,13 +7,13 @@ namespace Kennel\App\Tokens;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Str;
 use Kennel\App\Audit\AuditTrail;
+use Kennel\App\Clients\FindClient;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\SigningKeys\SigningKeys;
 use Kennel\Core\Accounts\Access;
 use Kennel\Core\Clients\Client;
-use Kennel\Core\Clients\Clients;
 use Kennel\Core\Clients\RedirectUri;
 use Kennel\Core\Clients\Scope;
 use Kennel\Core\Reasons\Reason;
@@ -53,7 +53,7 @@ final readonly class Authorize
 
     public function __construct(
         private ConnectionInterface $database,
-        private Clients $clients,
+        private FindClient $find,
         private Grants $grants,
         private SigningKeys $keys,
         private AuditTrail $audit,
@@ -70,7 +70,7 @@ final readonly class Authorize
      */
     public function client(Parameters $asked): Client
     {
-        $client = $this->clients->find($asked->needed('client_id')) ?? throw new OAuthRefused(OAuthError::InvalidClient, 'No app is registered under this client_id.');
+        $client = ($this->find)($asked->needed('client_id')) ?? throw new OAuthRefused(OAuthError::InvalidClient, 'No app is registered under this client_id.');
         self::requireRegistered($asked, $client);
 
         return $client;
@@ -130,7 +130,7 @@ final readonly class Authorize
     {
         $read = Token::read($token);
         $row = $read === null ? null : PendingAuthorization::query()->where('digest', $read->digest())->where('is_pushed', false)->where('expires_at', '>', Moment::write($this->clock->now()))->first();
-        $client = $row === null ? null : $this->clients->find($row->app_key);
+        $client = $row === null ? null : ($this->find)($row->app_key);
         if ($row === null || $client === null) {
             throw self::over();
         }

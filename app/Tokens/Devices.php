@@ -6,12 +6,12 @@ namespace Kennel\App\Tokens;
 
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Support\Str;
+use Kennel\App\Clients\FindClient;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Accounts\Access;
 use Kennel\Core\Clients\Client;
-use Kennel\Core\Clients\Clients;
 use Kennel\Core\Clients\GrantType;
 use Kennel\Core\Clients\Scope;
 use Kennel\Core\Reasons\Reason;
@@ -36,7 +36,7 @@ final readonly class Devices
 
     public function __construct(
         private ConnectionInterface $database,
-        private Clients $clients,
+        private FindClient $find,
         private Authorize $authorize,
         private Holdings $holdings,
         private IssueTokens $issue,
@@ -85,7 +85,7 @@ final readonly class Devices
     {
         $code = UserCode::read($typed);
         $row = $code === null ? null : DeviceRequest::query()->where('user_digest', $code->digest())->where('state', 'waiting')->where('expires_at', '>', Moment::write($this->clock->now()))->first();
-        $client = $row === null ? null : $this->clients->find($row->app_key);
+        $client = $row === null ? null : ($this->find)($row->app_key);
         if ($row === null || $client === null) {
             throw Refusal::invalid([new Reason('device.code', 'code')]);
         }

@@ -46,30 +46,32 @@ final readonly class Holdings
 
     public function find(string $id): ?Holding
     {
-        $row = $this->read('z.id = ?', [$id]);
-
-        return $row === null ? null : $this->holding($row);
+        return $this->one('z.id = ?', [$id]);
     }
 
     public function at(int $seq): ?Holding
     {
-        $row = $this->read('z.seq = ?', [$seq]);
-
-        return $row === null ? null : $this->holding($row);
+        return $this->one('z.seq = ?', [$seq]);
     }
 
     /** What a signed access token comes of, unless that very token was given back. */
     public function ofToken(string $authorization, string $tokenId): ?Holding
     {
-        $row = $this->read('z.id = ? AND NOT EXISTS (SELECT 1 FROM revoked_tokens WHERE id = ?)', [$authorization, $tokenId]);
-
-        return $row === null ? null : $this->holding($row);
+        return $this->one('z.id = ? AND NOT EXISTS (SELECT 1 FROM revoked_tokens WHERE id = ?)', [$authorization, $tokenId]);
     }
 
     /** Whether a signed access token was given back. */
     public function isRevoked(string $id): bool
     {
         return $this->database->look('SELECT 1 FROM revoked_tokens WHERE id = ?', [$id]) !== [];
+    }
+
+    /** @param  list<string|int>  $values */
+    private function one(string $where, array $values): ?Holding
+    {
+        $row = $this->read($where, $values);
+
+        return $row === null ? null : $this->holding($row);
     }
 
     /**

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\App\Tokens;
 
+use Kennel\App\Clients\FindClient;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\SigningKeys\SigningKeys;
-use Kennel\Core\Clients\Clients;
 use Kennel\Core\Clients\RedirectUri;
 use Kennel\Core\SigningKeys\Jws;
 use Kennel\Core\SigningKeys\Verdict;
@@ -14,7 +14,7 @@ use Kennel\Core\SigningKeys\Verdict;
 /** An app sends a person's browser to be signed out (OpenID Connect RP-Initiated Logout 1.0). Whoever is meant is signed out at once; else the person is asked. */
 final readonly class Leave
 {
-    public function __construct(private Clients $clients, private SigningKeys $keys)
+    public function __construct(private FindClient $find, private SigningKeys $keys)
     {
     }
 
@@ -22,7 +22,7 @@ final readonly class Leave
     public function address(?string $clientId, #[\SensitiveParameter] ?string $hint, ?string $uri, ?string $state): ?string
     {
         $token = $this->hint($hint);
-        $client = $this->clients->find($clientId ?? $token?->audience()[0] ?? '');
+        $client = ($this->find)($clientId ?? $token?->audience()[0] ?? '');
         // An app that says it is another than the one the token was made for.
         $isOdd = $token !== null && $clientId !== null && ! in_array($clientId, $token->audience(), true);
         if ($client === null || $isOdd || $uri === null || ! $client->signsOutTo($uri)) {

@@ -23,7 +23,9 @@ export default defineConfig({
   publicDir: false,
   base: '/build/',
   build: {
-    outDir: 'public/build',
+    // bin/support/swap-build.mjs puts it into public/build once it is whole.
+    outDir: '.cache/built',
+    emptyOutDir: true,
     manifest: 'manifest.json',
     // Small fonts would become data: URLs, which the Content-Security-Policy refuses.
     assetsInlineLimit: 0,

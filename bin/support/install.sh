@@ -72,15 +72,34 @@ ensure_node() {
     fi
 }
 
-# The interface and the example that is a page alone, built anew only when one of their sources has changed.
+# What the build is made of. The two generated files of the API's client are results of the build, not sources.
+sources_digest() {
+    find resources/ui resources/openapi examples/floodline vite.config.ts package.json package-lock.json bin/support/swap-build.mjs -type f \
+        ! -path '*/dist/*' ! -name schema.d.ts ! -name rules.d.ts -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -c1-64
+}
+
+is_built() { [ -f public/build/manifest.json ] && [ "$(sources_digest)" = "$(cat public/build/.stamp 2>/dev/null)" ]; }
+
+# The interface and the example that is a page alone, built again only when one of their sources has changed. Scripts that ask at the
+# same time wait for one build.
 ensure_built() {
-    local now
-    now=$(find resources/ui resources/openapi examples/floodline vite.config.ts package-lock.json -type f ! -path "*/dist/*" ! -name schema.d.ts -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -c1-64)
-    if [ ! -f public/build/manifest.json ] || [ "$now" != "$(cat public/build/.stamp 2>/dev/null)" ]; then
-        ensure_node
-        say 'Building the interface...'
-        npm run --silent build >/dev/null || fail 'npm run build failed.'
-        printf '%s' "$now" >public/build/.stamp
+    is_built && return
+    ensure_node
+    mkdir -p .cache
+    {
+        flock 9
+        is_built || build
+    } 9>.cache/build.lock
+}
+
+build() {
+    local before
+    before=$(sources_digest)
+    say 'Building the interface...'
+    npm run --silent build >/dev/null || fail 'npm run build failed.'
+    # A source that was edited meanwhile may or may not be in: then the next script builds again.
+    if [ "$(sources_digest)" = "$before" ]; then
+        printf '%s' "$before" >public/build/.stamp
     fi
 }
 

@@ -22,6 +22,7 @@ use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Desk\AccountEdit;
 use Kennel\Core\Desk\DecideEdit;
+use Kennel\Core\Passwords\ChangedBy;
 use Kennel\Core\Reasons\Reason;
 
 /** An operator's edit form: name, address, status, fields and password, all of it or nothing. */
@@ -98,7 +99,7 @@ final readonly class EditAccount
 
     private function writePassword(Account $account, #[\SensitiveParameter] string $hash, AccountEdit $edit, SignedIn $operator): void
     {
-        $this->setPassword->write($account, $hash, 'by whoever looks after the service');
+        $this->setPassword->write($account, $hash, ChangedBy::Operator);
         if ($edit->mustChange) {
             $this->accounts->change($account, ['password_owed' => PasswordOwed::Asked]);
         }

@@ -12,6 +12,7 @@ use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\Core\Accounts\PasswordOwed;
+use Kennel\Core\Passwords\ChangedBy;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
 
@@ -61,7 +62,7 @@ final readonly class ChangePassword
             if ($account->password_hash !== $verified || $account->password_owed === PasswordOwed::Compromised) {
                 throw Refusal::changedMeanwhile();
             }
-            $this->setPassword->write($account, $hash, 'by_holder');
+            $this->setPassword->write($account, $hash, ChangedBy::Holder);
             $ended = $endOthers ? $this->endSessions->allOthersOf($account->id, $holder->sessionId, 'password changed') : 0;
             $this->audit->record('account.password_changed', $holder->asHolder(), $account->reference(), [], ['password' => 'set', 'sessions_ended' => $ended]);
         };

@@ -17,6 +17,7 @@ use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Passwords\Policy\Candidate;
+use Kennel\Core\Passwords\ChangedBy;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
@@ -123,11 +124,10 @@ final readonly class SetPassword
         }
     }
 
-    /** @param  string  $how  ends the sentence "The password was changed …" */
-    public function write(Account $account, #[\SensitiveParameter] string $hash, string $how): void
+    public function write(Account $account, #[\SensitiveParameter] string $hash, ChangedBy $by): void
     {
         $this->store($account, $hash);
-        $this->messages->queueToHolder(MessageKind::PasswordChanged, $account, 'recover', ['how' => $how]);
+        $this->messages->queueToHolder(MessageKind::PasswordChanged, $account, 'recover', ['how' => $by->value]);
     }
 
     /** Without a word to the holder, for whom it is the first. */

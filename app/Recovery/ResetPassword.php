@@ -22,6 +22,7 @@ use Kennel\App\Verification\TakeOver;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Challenges\ChallengePurpose;
+use Kennel\Core\Passwords\ChangedBy;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
@@ -82,7 +83,7 @@ final readonly class ResetPassword
             $before = ['status' => $now->status->value, 'email_proven_at' => $now->email_proven_at];
             $taken = $now->isUnproven() ? $this->takeOver->afresh($now, $name, null)['sessions_ended'] : 0;
             $this->accounts->change($now, ['status' => Status::Active, 'email_proven_at' => $now->email_proven_at ?? Moment::write($this->clock->now())]);
-            $this->setPassword->write($now, $hash, 'by_link');
+            $this->setPassword->write($now, $hash, ChangedBy::Link);
             $ended = $taken + $this->endSessions->allOf($now->id, 'password reset');
             ($this->markComplete)($now);
             $this->context->accountId = $now->id;

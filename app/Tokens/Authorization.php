@@ -9,6 +9,7 @@ use Illuminate\Database\Eloquent\MassPrunable;
 use Kennel\App\Platform\Database\NumberedRecord;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Retention\Limit;
+use Kennel\Core\Tokens\Superseded;
 
 /**
  * That an app was let in, by whom, to what: the code it gets, and the family of refresh tokens that comes of it. Of both only digests are kept.
@@ -32,7 +33,7 @@ use Kennel\App\Platform\Retention\Limit;
  * @property string|null $code_used_at
  * @property string|null $family_digest
  * @property string|null $current_digest
- * @property string|null $former_digest
+ * @property string $superseded the refresh tokens that were exchanged within the last seconds, as superseded() writes them
  * @property string|null $renewed_at
  * @property string $lapses_at
  * @property string $created_at
@@ -44,6 +45,9 @@ use Kennel\App\Platform\Retention\Limit;
 final class Authorization extends NumberedRecord
 {
     use MassPrunable;
+
+    /** At most: an app that refreshes more often within the overlap has other troubles. */
+    private const SUPERSEDED = 16;
 
     protected $table = 'authorizations';
 
@@ -61,7 +65,24 @@ final class Authorization extends NumberedRecord
         return self::query()->where('lapses_at', '<', Moment::write(Limit::now()->modify('-1 day')));
     }
 
-    protected $hidden = ['code_digest', 'code_challenge', 'family_digest', 'current_digest', 'former_digest'];
+    /** @param  list<Superseded>  $all  oldest first */
+    public static function superseded(array $all): string
+    {
+        $some = array_slice($all, -self::SUPERSEDED);
+
+        return json_encode(array_map(static fn (Superseded $one): array => [$one->digest, $one->salt, Moment::write($one->at)], $some), JSON_THROW_ON_ERROR);
+    }
+
+    /** @return list<Superseded> oldest first */
+    public static function readSuperseded(string $column): array
+    {
+        return array_map(
+            static fn (array $one): Superseded => new Superseded($one[0], $one[1], Moment::read($one[2])),
+            $column === '[]' ? [] : json_decode($column, true, 3, JSON_THROW_ON_ERROR),
+        );
+    }
+
+    protected $hidden = ['code_digest', 'code_challenge', 'family_digest', 'current_digest', 'superseded'];
 
     /**
      * Let in by a session that is over, of apps that want to know, and not told yet.

@@ -39,9 +39,9 @@ final readonly class Holdings
     /** With its refresh tokens. */
     public function ofFamily(string $digest): ?Holding
     {
-        $row = $this->read('z.family_digest = ?', [$digest], ', z.current_digest, z.former_digest, z.renewed_at');
+        $row = $this->read('z.family_digest = ?', [$digest], ', z.current_digest, z.superseded');
 
-        return $row === null ? null : $this->holding($row, family: new FamilyState($row->current_digest, $row->former_digest, Moment::readOrNull($row->renewed_at), Moment::read($row->lapses_at)));
+        return $row === null ? null : $this->holding($row, family: new FamilyState($row->current_digest, Authorization::readSuperseded($row->superseded), Moment::read($row->lapses_at)));
     }
 
     public function find(string $id): ?Holding

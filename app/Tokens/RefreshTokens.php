@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Tokens;
 
 use Illuminate\Database\ConnectionInterface;
+use Kennel\App\Platform\DerivedKey;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Moment;
 use Kennel\Core\Clients\Client;
@@ -19,11 +20,15 @@ use Kennel\Core\Tokens\OAuthRefused;
 use Kennel\Core\Tokens\Parameters;
 use Kennel\Core\Tokens\RefreshToken;
 use Kennel\Core\Tokens\RefreshVerdict;
+use Kennel\Core\Tokens\Superseded;
 use Psr\Clock\ClockInterface;
 
 /** New tokens for a refresh token, which is another one each time (OAuth 2.1 §4.3). */
 final readonly class RefreshTokens
 {
+    /** In bytes. */
+    private const SALT = 16;
+
     public function __construct(
         private ConnectionInterface $database,
         private Holdings $holdings,
@@ -62,11 +67,7 @@ final readonly class RefreshTokens
         $now = $this->clock->now();
         $verdict = DecideRefresh::of($shown, $family, $now);
         if ($verdict === RefreshVerdict::Reused) {
-            $this->database->transaction(static function () use ($holding): void {
-                if (app(EndAuthorizations::class)->one($holding, 'refresh token used twice', Actor::kennel())) {
-                    app(TellReuse::class)($holding);
-                }
-            });
+            $this->endReused($shown, $now);
             throw self::refused();
         }
         // Bound to a key, it is of no use to whoever only copied it.
@@ -75,17 +76,38 @@ final readonly class RefreshTokens
             throw self::refused();
         }
         $scope = self::narrowed($form->text('scope'), $holding->scope);
-        $next = $shown->next($this->entropy);
+        $keys = DerivedKey::all('refresh tokens');
+        $salt = bin2hex($this->entropy->bytes(self::SALT));
+        $next = $verdict === RefreshVerdict::Renewed ? $shown->successor($salt, $keys[0]) : DecideRefresh::current($shown, $family, $keys, $now);
+        if ($next === null) {
+            throw self::refused();
+        }
 
         return $this->issue->of(
             $client, $holding, $scope, $form->texts('resource'), $next, GrantType::RefreshToken, null, $proof,
             fn (): bool => $this->take->refreshToken($holding, $family->currentDigest, [
-                'current_digest' => $next->secretDigest(),
-                // The time that a lost answer is waited for begins with the first use, and not anew with each.
-                ...$verdict === RefreshVerdict::Renewed ? ['former_digest' => $shown->secretDigest(), 'renewed_at' => Moment::write($now)] : [],
-                'lapses_at' => Moment::write(IssueTokens::lapse($client, $holding, $now)),
+                'renewed_at' => Moment::write($now),
+                ...$verdict === RefreshVerdict::RenewedAgain ? [] : [
+                    'current_digest' => $next->secretDigest(),
+                    'superseded' => Authorization::superseded([...$family->supersededAt($now), new Superseded($shown->secretDigest(), $salt, $now)]),
+                    'lapses_at' => Moment::write(IssueTokens::lapse($client, $holding, $now)),
+                ],
             ]),
         );
+    }
+
+    /** Unless a request beside this one has just made it the token before. */
+    private function endReused(RefreshToken $shown, \DateTimeImmutable $now): void
+    {
+        $this->database->transaction(function () use ($shown, $now): void {
+            $holding = $this->holdings->ofFamily($shown->familyDigest());
+            if ($holding?->family === null || DecideRefresh::of($shown, $holding->family, $now) !== RefreshVerdict::Reused) {
+                return;
+            }
+            if (app(EndAuthorizations::class)->one($holding, 'refresh token used twice', Actor::kennel())) {
+                app(TellReuse::class)($holding);
+            }
+        });
     }
 
     /** @throws OAuthRefused for more than was granted (RFC 6749 §6) */

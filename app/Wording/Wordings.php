@@ -76,6 +76,6 @@ final readonly class Wordings
     {
         $word = $this->translator->get("messages.{$key}", [], $language);
 
-        return is_string($word) ? $word : '';
+        return is_string($word) && $word !== "messages.{$key}" ? $word : throw new \LogicException("lang/{$language}/messages.php has no words for {$key}");
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Finding;
 
 use Kennel\Core\Accounts\Duty;
+use Kennel\Core\Accounts\Origin;
 use Kennel\Core\Accounts\Status;
 
 /** What of an account a condition is about. */
@@ -27,8 +28,6 @@ enum Subject: string
     case Verified = 'verified';
     /** Its sign-in is, by the brakes on guessing. */
     case HeldBack = 'held_back';
-
-    public const ORIGINS = ['signup', 'import', 'installation', 'operator'];
 
     /** @return non-empty-list<Comparison> */
     public function comparisons(): array
@@ -62,7 +61,7 @@ enum Subject: string
         return match ($this) {
             self::Status => array_column(Status::cases(), 'value'),
             self::Duty => array_column(Duty::cases(), 'value'),
-            self::Origin => self::ORIGINS,
+            self::Origin => array_column(Origin::cases(), 'value'),
             self::Verified, self::HeldBack => ['yes', 'no'],
             default => null,
         };

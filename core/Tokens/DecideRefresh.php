@@ -7,22 +7,41 @@ namespace Kennel\Core\Tokens;
 /** What becomes of a refresh token that is shown (OAuth 2.1 §4.3.1, RFC 9700 §4.14.2). */
 final class DecideRefresh
 {
-    /** An answer may be lost on its way: the token that was used last counts once more for so long, in seconds, as long as what it gave was not used. */
+    /**
+     * In seconds, from when a token was exchanged: apps refresh from several workers or pages at once, and answers are lost or late. For so
+     * long the token leads to the one that counts, however often it is shown.
+     */
     public const OVERLAP = 20;
 
     public static function of(RefreshToken $shown, FamilyState $family, \DateTimeImmutable $now): RefreshVerdict
     {
         $digest = $shown->secretDigest();
-        if (hash_equals($family->currentDigest, $digest)) {
-            return $family->lapsesAt > $now ? RefreshVerdict::Renewed : RefreshVerdict::Lapsed;
+        $isCurrent = hash_equals($family->currentDigest, $digest);
+        if (! $isCurrent && $family->since($digest, $now) === []) {
+            return RefreshVerdict::Reused;
         }
-        if ($family->formerDigest !== null && hash_equals($family->formerDigest, $digest) && $family->renewedAt !== null) {
-            $since = $now->getTimestamp() - $family->renewedAt->getTimestamp();
-            if ($since >= 0 && $since <= self::OVERLAP) {
-                return $family->lapsesAt > $now ? RefreshVerdict::RenewedAgain : RefreshVerdict::Lapsed;
-            }
+        if ($family->lapsesAt <= $now) {
+            return RefreshVerdict::Lapsed;
         }
 
-        return RefreshVerdict::Reused;
+        return $isCurrent ? RefreshVerdict::Renewed : RefreshVerdict::RenewedAgain;
+    }
+
+    /**
+     * The token that counts, from one that led to it within the overlap. Each step is derived under the service's key, so nobody else can
+     * take it, and no token has to be stored.
+     *
+     * @param  non-empty-list<string>  $keys  the one in use and former ones
+     * @return RefreshToken|null null when none of the keys leads there
+     */
+    public static function current(RefreshToken $shown, FamilyState $family, #[\SensitiveParameter] array $keys, \DateTimeImmutable $now): ?RefreshToken
+    {
+        $steps = $family->since($shown->secretDigest(), $now);
+        $token = $steps === [] ? null : $shown;
+        foreach ($steps as $index => $step) {
+            $token = $token?->successorAmong($step->salt, $keys, $steps[$index + 1]->digest ?? $family->currentDigest);
+        }
+
+        return $token;
     }
 }

@@ -37,10 +37,26 @@ final readonly class RefreshToken
         return new self(new Secret(substr($bytes, 0, self::FAMILY)), new Secret(substr($bytes, self::FAMILY)));
     }
 
-    /** The next of the same family. */
-    public function next(Entropy $entropy): self
+    /** The next of the same family: the same one for the same salt and key (HMAC with SHA-256, RFC 2104). */
+    public function successor(string $salt, #[\SensitiveParameter] string $key): self
     {
-        return new self($this->family, new Secret($entropy->bytes(32)));
+        return new self($this->family, new Secret(hash_hmac('sha256', $salt.$this->secret->reveal(), $key, binary: true)));
+    }
+
+    /**
+     * @param  non-empty-list<string>  $keys
+     * @return self|null the successor with that digest, under whichever key; null when there is none
+     */
+    public function successorAmong(string $salt, #[\SensitiveParameter] array $keys, string $digest): ?self
+    {
+        foreach ($keys as $key) {
+            $successor = $this->successor($salt, $key);
+            if (hash_equals($digest, $successor->secretDigest())) {
+                return $successor;
+            }
+        }
+
+        return null;
     }
 
     public function familyDigest(): string

@@ -7,9 +7,9 @@ namespace Kennel\Core\Tokens;
 enum RefreshVerdict
 {
     case Renewed;
-    /** The answer before was lost, so what it gave takes no part any more. */
+    /** It was exchanged a moment ago: by a request beside this one, or the answer was lost. The token that counts is given once more. */
     case RenewedAgain;
     case Lapsed;
-    /** Somebody else has it: the family ends. */
+    /** It was exchanged longer ago: two parties have it, so the family ends. */
     case Reused;
 }

@@ -50,7 +50,7 @@ final class TokenFiller
         $this->loader->add(Authorization::class, [[
             'id' => $this->entropy->uuid($this->start->modify("-{$begun} seconds")), 'app_key' => $account['app_key'], 'account_id' => $account['id'], 'session_id' => $this->entropy->uuid($this->start->modify("-{$begun} seconds")),
             'scope' => $scope, 'resources' => '[]', 'is_offline' => true, 'proven_at' => Scenario::moment($this->start, $begun), 'proven_by' => 'password', 'code_used_at' => Scenario::moment($this->start, $begun),
-            'code_digest' => bin2hex($this->entropy->bytes(32)), 'family_digest' => bin2hex($this->entropy->bytes(32)), 'current_digest' => bin2hex($this->entropy->bytes(32)), 'former_digest' => bin2hex($this->entropy->bytes(32)),
+            'code_digest' => bin2hex($this->entropy->bytes(32)), 'family_digest' => bin2hex($this->entropy->bytes(32)), 'current_digest' => bin2hex($this->entropy->bytes(32)),
             'renewed_at' => Scenario::moment($this->start, $this->entropy->random->getInt(600, $begun)), 'created_at' => Scenario::moment($this->start, $begun), 'lapses_at' => Scenario::moment($this->start, -$this->entropy->random->getInt(86_400, 12 * 86_400)),
             'ended_at' => $reused, 'ended_by' => $isReused ? 'refresh token used twice' : null,
         ]]);

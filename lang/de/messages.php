@@ -236,6 +236,7 @@ return [
     'how' => [
         'by_holder' => 'von jemandem, der das bisherige kannte,',
         'by_link' => 'über einen Link aus einer E-Mail',
+        'by_operator' => 'von einer Person, die den Dienst betreut,',
     ],
     'text_code' => 'Ihr Code für :name ist :code. Er gilt zehn Minuten. Niemand wird Sie je danach fragen.',
 ];

@@ -236,6 +236,7 @@ return [
     'how' => [
         'by_holder' => 'by somebody who knew the former one',
         'by_link' => 'by the link in a message to this address',
+        'by_operator' => 'by an operator of the service',
     ],
     'text_code' => 'Your code for :name is :code. It works for ten minutes. Nobody will ever ask you for it.',
 ];

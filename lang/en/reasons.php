@@ -5,7 +5,7 @@ declare(strict_types=1);
 // One sentence a reason: what is wrong and how to satisfy it.
 return [
     'key' => ['unknown' => 'Not a key of this request.'],
-    'type' => ['text' => 'Must be a text.', 'boolean' => 'Must be true or false.', 'object' => 'Must be an object.', 'integer' => 'Must be a whole number.', 'texts' => 'Must be a list of texts.', 'objects' => 'Must be a list of objects.', 'moment' => 'Must be a date or moment to come or gone, as in 2026-05-31 or 2026-05-31T12:00:00Z.'],
+    'type' => ['text' => 'Must be a text.', 'boolean' => 'Must be true or false.', 'object' => 'Must be an object.', 'integer' => 'Must be a whole number.', 'texts' => 'Must be a list of texts.', 'choice' => 'Must be one of: :choices.', 'objects' => 'Must be a list of objects.', 'moment' => 'Must be a date or moment to come or gone, as in 2026-05-31 or 2026-05-31T12:00:00Z.'],
     'text' => [
         'too_long' => 'At most :maximum bytes.',
         'number' => 'This is not a telephone number with its country, as in +47 21 93 00 00.',
@@ -293,12 +293,19 @@ return [
         ],
     ],
     'factor' => ['passkey_refused' => 'The passkey did not answer what was asked. Try again.', 'code_wrong' => 'The code is not right, or was used already.', 'name' => 'Give it a name of at most :maximum characters.'],
-    'session' => ['ids' => 'Name 1 to :maximum sessions.'],
-    'client' => ['kind' => 'One of :kinds.', 'list' => 'One of :lists.', 'addresses' => 'At most :maximum addresses.'],
+    'session' => [
+        'ids' => 'Name 1 to :maximum sessions.',
+        'unknown' => 'There is no such session.',
+        'ended' => 'The session was ended.',
+        'expired' => 'The session reached its absolute limit.',
+        'idle' => 'The session was not used for too long.',
+        'limits' => 'The session would end: its limits become shorter.',
+    ],
+    'client' => ['kind' => 'One of :kinds.', 'list' => 'One of :lists.', 'addresses' => 'At most :maximum addresses.', 'needs_no_secret' => 'The app shows who it is by :method, which needs no secret.'],
     'trial' => ['mishap' => 'One of :mishaps.'],
     'rehearsal' => ['too_far' => 'At most :maximum years ahead.', 'steps' => 'From 1 to :maximum steps, and at most :requests with those that are repeated.', 'step' => 'A step is one of :kinds; waiting says for how long.', 'mistake' => 'A journey cannot be read: :mistake.', 'wire' => 'A method, and a path of the API.'],
     'provider' => ['over' => 'This sign-in was not begun in this browser, or a while ago. Begin anew.', 'declined' => 'You said no at :provider.', 'refused' => ':provider would not sign you in.', 'secret' => 'From 1 to :maximum printable characters.'],
-    'signin' => ['step_over' => 'This sign-in has to begin anew.'],
+    'signin' => ['step_over' => 'This sign-in has to begin anew.', 'way_gone' => 'The app would no longer offer the way this account signs in.'],
     'duty' => [
         'verify_email' => 'The e-mail address is not verified yet.',
         'accept_terms' => 'The terms of :version are not accepted yet.',
@@ -502,8 +509,5 @@ return [
     ],
     'signing' => [
         'algorithm' => 'There is :algorithms.',
-    ],
-    'client' => [
-        'needs_no_secret' => 'The app shows who it is by :method, which needs no secret.',
     ],
 ];

@@ -10,6 +10,7 @@ use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Testing\TestResponse;
+use Illuminate\Translation\Translator;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Mail\Composition;
@@ -94,6 +95,7 @@ abstract class DoorTestCase extends TestCase
         parent::setUp();
         $this->clock = new MovableClock(new \DateTimeImmutable('2026-05-01T12:00:00Z'));
         $this->app->instance(ClockInterface::class, $this->clock);
+        $this->app->make(Translator::class)->handleMissingKeysUsing(static fn (string $key) => throw new \LogicException("There is no text {$key}."));
         $this->beforeApplicationDestroyed(fn () => exec('rm -rf '.escapeshellarg($this->data)));
         EmptyDatabase::copyTo("{$this->data}/kennel.sqlite", function (): void {
             $this->command('migrate', ['--force' => true]);

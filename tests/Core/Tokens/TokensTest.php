@@ -47,7 +47,10 @@ final class TokensTest extends TestCase
     public function test_a_family_of_refresh_tokens(): void
     {
         $first = RefreshToken::draw(self::entropy());
-        $next = $first->next(self::entropy());
+        $next = $first->successor('a salt', 'a key');
+        self::assertSame($next->reveal(), $first->successor('a salt', 'a key')->reveal());
+        self::assertNotSame($next->reveal(), $first->successor('another', 'a key')->reveal());
+        self::assertNotSame($next->reveal(), $first->successor('a salt', 'another')->reveal());
         self::assertSame($first->familyDigest(), $next->familyDigest());
         self::assertNotSame($first->secretDigest(), $next->secretDigest());
         self::assertSame($next->secretDigest(), RefreshToken::read($next->reveal())?->secretDigest());

@@ -16,10 +16,29 @@ use Kennel\Demo\Scenario;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Support\Books;
 use Kennel\Tests\Support\InForce;
+use Kennel\Tests\Support\Node;
 
 /** Which accounts conditions find. */
 final class FindTest extends DoorTestCase
 {
+    /** The screen of conditions is a list of its own, in resources/ui/console/accounts/where.ts. */
+    public function test_every_value_the_screen_offers_is_taken(): void
+    {
+        $this->keeper();
+        $this->signIn('maren@alderwend.example', 'console')->assertCreated();
+        $offered = (array) Node::ask(<<<'SCRIPT'
+            const typescript = (await import('typescript')).default;
+            const code = typescript.transpileModule(readFileSync(input, 'utf8'), { compilerOptions: { module: 'esnext' } }).outputText;
+            const screen = await import('data:text/javascript,' + encodeURIComponent(code));
+            output = screen.SUBJECTS.flatMap(({ value: subject }) => (screen.valuesOf[subject] ?? []).flatMap(({ value }) =>
+                screen.comparisonsOf(subject).filter((one) => screen.takesValue(one.value)).map((one) => [subject, one.value, value])));
+            SCRIPT, base_path('resources/ui/console/accounts/where.ts'));
+        self::assertGreaterThan(20, count($offered));
+        self::assertContains(['origin', 'is', 'provider'], $offered);
+        $refused = array_filter($offered, fn (array $one): bool => $this->where([$one])->getStatusCode() !== 200);
+        self::assertSame([], array_values($refused));
+    }
+
     public function test_each_subject_finds_whom_it_should(): void
     {
         $this->keeper();

@@ -16,17 +16,22 @@ use Kennel\App\Evidence\EvidenceLog;
 use Kennel\App\Passwords\HandOverPassword;
 use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\App\Signin\AdmitSignin;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Providers\DecideOutside;
+use Kennel\Core\Providers\OutsideFacts;
 use Kennel\Core\Providers\OutsidePerson;
 use Kennel\Core\Providers\OutsideVerdict;
 use Kennel\Core\Providers\Provider;
 use Kennel\Core\Providers\ProviderRefused;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
+use Kennel\Core\Roles\Authority;
+use Kennel\Core\Roles\PermissionSet;
 use Kennel\Core\Secrets\Entropy;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Secrets\Token;
@@ -55,6 +60,7 @@ final readonly class FinishTrip
         private WelcomeOutsider $welcome,
         private AdmitSignin $admit,
         private Caller $caller,
+        private PermissionsOfAccount $permissions,
         private Strangers $strangers,
         private EvidenceLog $evidence,
     ) {
@@ -128,7 +134,9 @@ final readonly class FinishTrip
         $isSame = $there !== null && $address !== null && mb_strtolower($there->email) === mb_strtolower($address->toString());
         $isHolder = $isSame && $there->email_proven_at !== null;
         $admits = $address !== null && ($there === null || ($isSame && $there->isUnproven())) && $provider->admitsNewcomers && $this->signup->reasonAgainstAddress($address, $app->rules, static fn (): bool => false) === null;
-        $verdict = ($this->decide)($address === null ? self::withoutAddress($person) : $person, $link !== null, $isHolder, $admits);
+        $verdict = ($this->decide)($address === null ? self::withoutAddress($person) : $person, new OutsideFacts(
+            $link !== null, $link?->by_holder === true, $isHolder, $admits, $this->isGuarded($link->account_id ?? $there?->id, $browser),
+        ));
         if ($verdict === OutsideVerdict::SignInOnce) {
             return TripOutcome::offer($this->offer($person, $provider, $mark), $provider->name, $person->email);
         }
@@ -140,6 +148,14 @@ final readonly class FinishTrip
         $link === null ? $this->links->add($account, $person, $provider->name, $verdict === OutsideVerdict::Newcomer ? $unknown : null) : $this->links->used($link);
 
         return TripOutcome::in(($this->admit)($account, $browser, $trip->kept, 'provider'));
+    }
+
+    private function isGuarded(?string $accountId, Browser $browser): bool
+    {
+        $this->permissions->readAgain();
+        $holds = $accountId === null ? [] : array_map(strval(...), array_keys($this->permissions->grants($accountId)));
+
+        return $browser->surface === Surface::Console || Authority::over(new PermissionSet($holds)) !== [];
     }
 
     /** Asked for by a holder who is signed in, and still is. */
@@ -154,7 +170,7 @@ final readonly class FinishTrip
     /**
      * Somebody who came from a provider has signed in by another way since, in the same browser.
      *
-     * @throws Refusal when the offer has run out, or is somebody else's
+     * @throws Refusal when the offer has run out, or is somebody else's; when the session is older than the offer, or a provider's word itself
      */
     public function accept(string $token, ?Token $mark): void
     {
@@ -165,7 +181,12 @@ final readonly class FinishTrip
             if ($offer === null || ProviderOffer::query()->whereKey($offer->seq)->delete() !== 1) {
                 throw self::over();
             }
-            $account = $this->accounts->find($this->caller->get()->accountId) ?? throw Refusal::notFound();
+            $caller = $this->caller->get();
+            $offeredAt = Moment::read($offer->expires_at)->sub(new \DateInterval(self::OFFERED_FOR));
+            if (! $caller->proof->isOurs() || $caller->provenAt < $offeredAt) {
+                throw Refusal::notAllowed('session.proof_required');
+            }
+            $account = $this->accounts->find($caller->accountId) ?? throw Refusal::notFound();
             $this->connect($account, new OutsidePerson($offer->issuer, $offer->subject, null, $offer->address, null), $offer->name);
         });
     }
@@ -177,7 +198,7 @@ final readonly class FinishTrip
         if ($there !== null && $there->account_id !== $account->id) {
             throw Refusal::conflict('provider.linked_elsewhere');
         }
-        $there === null && $this->links->add($account, $person, $provider);
+        $there === null ? $this->links->add($account, $person, $provider, isByHolder: true) : $this->links->confirmed($account, $there);
     }
 
     private function offer(OutsidePerson $person, Provider $provider, ?Token $mark): Token

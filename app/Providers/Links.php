@@ -41,10 +41,11 @@ final readonly class Links
 
     /**
      * @param  string|null  $unknownPassword  the hash the account was made with, where nobody knows of what
+     * @param  bool  $isByHolder  its holder asked for it after a recent authentication, and did not just come from the provider
      *
      * @throws Refusal where there are as many as there may be
      */
-    public function add(Account $account, OutsidePerson $person, string $provider, ?string $unknownPassword = null): void
+    public function add(Account $account, OutsidePerson $person, string $provider, ?string $unknownPassword = null, bool $isByHolder = false): void
     {
         if (count($this->of($account->id)) >= self::MOST) {
             throw Refusal::conflict('provider.too_many');
@@ -52,9 +53,18 @@ final readonly class Links
         $now = Moment::write($this->clock->now());
         ProviderLink::query()->insert([
             'id' => (string) Str::uuid7(), 'account_id' => $account->id, 'issuer' => $person->issuer, 'subject' => $person->subject, 'name' => $provider, 'address' => $person->email,
-            'unknown_password' => $unknownPassword === null ? null : hash('sha256', $unknownPassword), 'linked_at' => $now, 'used_at' => $now,
+            'unknown_password' => $unknownPassword === null ? null : hash('sha256', $unknownPassword), 'linked_at' => $now, 'used_at' => $now, 'by_holder' => $isByHolder,
         ]);
         $this->note($account, 'provider_linked', $provider);
+    }
+
+    /** Its holder says of a link that was made by the provider's word that it is theirs. */
+    public function confirmed(Account $account, ProviderLink $link): void
+    {
+        if (! $link->by_holder) {
+            ProviderLink::query()->whereKey($link->seq)->update(['by_holder' => true]);
+            $this->note($account, 'provider_linked', $link->name);
+        }
     }
 
     public function used(ProviderLink $link): void

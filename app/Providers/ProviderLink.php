@@ -18,6 +18,7 @@ use Kennel\App\Platform\Database\NumberedRecord;
  * @property string|null $address theirs at the provider when they were linked
  * @property string|null $unknown_password SHA-256 of the hash the account was made with: while it is the account's, nobody knows its password
  * @property string $linked_at
+ * @property bool $by_holder its holder made it, after a recent authentication; otherwise the provider's word did
  * @property string|null $used_at
  */
 final class ProviderLink extends NumberedRecord
@@ -25,4 +26,10 @@ final class ProviderLink extends NumberedRecord
     protected $table = 'provider_links';
 
     protected $primaryKey = 'seq';
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['by_holder' => 'boolean'];
+    }
 }

@@ -9,6 +9,7 @@ use Kennel\App\Cases\Cases;
 use Kennel\App\Platform\Identity\SignedIn;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Rehearsals\JourneyCases;
+use Kennel\App\Rules\Blockers;
 use Kennel\App\Rules\Draft;
 use Kennel\App\Rules\Drafts;
 use Kennel\App\Rules\Revision;
@@ -27,6 +28,7 @@ final readonly class PublishDraft
         private Cases $cases,
         private JourneyCases $journeys,
         private TryHashing $hashing,
+        private Blockers $blockers,
     ) {
     }
 
@@ -36,7 +38,7 @@ final readonly class PublishDraft
         // What takes time is done upon the draft as it stands; the tag says inside whether it still does.
         $draft = $this->drafts->unchanged($tag);
         $cases = $this->fingerprint();
-        $reasons = [...WrittenReason::reasonsAgainst($why), ...$this->reasonsAgainst($draft, $overrule)];
+        $reasons = [...WrittenReason::reasonsAgainst($why), ...$this->reasonsAgainst($draft, $overrule), ...$this->blockers->ofOperator($draft->book(), $operator->accountId)];
         if ($reasons !== []) {
             throw Refusal::invalid($reasons, 'rules.not_published');
         }
@@ -46,6 +48,8 @@ final readonly class PublishDraft
             if ($this->fingerprint() !== $cases) {
                 throw Refusal::changedMeanwhile('rules.cases_changed');
             }
+            // Asked before it is in force, since it compares with what is.
+            $trust = $this->blockers->ofOperator($draft->book(), $operator->accountId);
             $outcome = $this->revisions->publish(
                 $draft->document,
                 $draft->baseRevision,
@@ -53,8 +57,9 @@ final readonly class PublishDraft
                 $operator->asOperator(),
                 $overrule === null ? null : trim($overrule),
             );
-            if ($outcome['blockers'] !== []) {
-                throw Refusal::invalid($outcome['blockers'], 'rules.not_published');
+            $blockers = [...$outcome['blockers'], ...$trust];
+            if ($blockers !== []) {
+                throw Refusal::invalid($blockers, 'rules.not_published');
             }
             $this->drafts->close();
 

@@ -8,6 +8,7 @@ use Kennel\App\Accounts\LookupKeys;
 use Kennel\App\Apps\Apps;
 use Kennel\App\Fields\FieldValues;
 use Kennel\App\Pictures\Pictures;
+use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Access\Excluded;
 use Kennel\Core\Accounts\AddressRules;
@@ -17,6 +18,7 @@ use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Passwords\Peppers\Peppers;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Roles\Authority;
+use Kennel\Core\Rules\ProviderTrust;
 use Kennel\Core\Rules\RuleBook;
 
 /** What keeps a rule book that can be read from being published: it would break what is stored. Nobody can overrule these. */
@@ -32,6 +34,7 @@ final readonly class Blockers
         private Roles $roles,
         private Pictures $pictures,
         private Peppers $peppers,
+        private PermissionsOfAccount $permissions,
     ) {
     }
 
@@ -39,6 +42,33 @@ final readonly class Blockers
     public function against(RuleBook $book): array
     {
         return [...$this->unknownNames($book), ...$this->fieldsInUse($book), ...$this->collisions($book)];
+    }
+
+    /**
+     * What this operator may not publish: a provider that could open accounts they have no authority over.
+     *
+     * @return list<Reason>
+     */
+    public function ofOperator(RuleBook $book, string $operatorId): array
+    {
+        $this->permissions->readAgain();
+        if (($this->permissions)($operatorId)->allows(ProviderTrust::PERMISSION) && $this->permissions->bounds($operatorId) === null) {
+            return [];
+        }
+
+        return array_map(
+            static fn (string $path): Reason => new Reason('rules.provider_trust', $path, ['permission' => ProviderTrust::PERMISSION]),
+            ProviderTrust::widened($this->inForce(), $book),
+        );
+    }
+
+    private function inForce(): ?RuleBook
+    {
+        try {
+            return $this->rules->book();
+        } catch (InvalidRuleBook) {
+            return null;
+        }
     }
 
     /** @return list<Reason> */

@@ -7,15 +7,16 @@ namespace Kennel\App\Sessions;
 use Kennel\App\Platform\Moment;
 use Psr\Clock\ClockInterface;
 
-/** Notes that the password was typed again in a session. Called inside the act's transaction. */
+/** Notes that the password or a passkey was shown again in a session. Called inside the act's transaction. */
 final readonly class MarkProven
 {
     public function __construct(private ClockInterface $clock)
     {
     }
 
-    public function __invoke(string $sessionId): void
+    /** @param  'password'|'passkey'  $by */
+    public function __invoke(string $sessionId, string $by): void
     {
-        Session::query()->where('id', $sessionId)->whereNull('ended_at')->update(['proven_at' => Moment::write($this->clock->now())]);
+        Session::query()->where('id', $sessionId)->whereNull('ended_at')->update(['proven_at' => Moment::write($this->clock->now()), 'proven_by' => $by]);
     }
 }

@@ -62,7 +62,7 @@ final readonly class ProveAgain
                 return null;
             }
 
-            return $this->prove($signedIn, $account, 'session.passkey_confirmed');
+            return $this->prove($signedIn, $account, 'passkey', 'session.passkey_confirmed');
         });
         if ($proven === null) {
             throw Refusal::invalid([new Reason('factor.passkey_refused', 'passkey')]);
@@ -92,14 +92,17 @@ final readonly class ProveAgain
                 throw Refusal::changedMeanwhile();
             }
 
-            return $this->prove($signedIn, $account);
+            return $this->prove($signedIn, $account, 'password', 'session.password_confirmed');
         });
     }
 
-    /** @return array{token: Token, until: \DateTimeImmutable|null} */
-    private function prove(SignedIn $signedIn, Account $account, string $event = 'session.password_confirmed'): array
+    /**
+     * @param  'password'|'passkey'  $by
+     * @return array{token: Token, until: \DateTimeImmutable|null}
+     */
+    private function prove(SignedIn $signedIn, Account $account, string $by, string $event): array
     {
-        ($this->markProven)($signedIn->sessionId);
+        ($this->markProven)($signedIn->sessionId, $by);
         $this->audit->record($event, $signedIn->asHolder(), $account->reference());
 
         return ($this->renewToken)($signedIn->sessionId, $account);

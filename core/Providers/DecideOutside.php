@@ -4,21 +4,20 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Providers;
 
-/** What becomes of somebody whom a provider knows. An account is found or made by a verified address alone; by any other, whoever claimed it could be anybody. */
+/**
+ * What becomes of somebody a provider vouches for. An account is found or made by a verified address alone. Where more is at stake (the console, or
+ * an account that may do anything with Kennel) a provider's word is not enough: only a link counts that the account's holder made themselves.
+ */
 final class DecideOutside
 {
-    /**
-     * @param  bool  $isLinked  an account is linked to this person of the provider
-     * @param  bool  $isHolder  somebody has an account with the verified address and has proven that it is theirs
-     * @param  bool  $admits  whether the app and the provider's rule let an account be made for that address
-     */
-    public function __invoke(OutsidePerson $person, bool $isLinked, bool $isHolder, bool $admits): OutsideVerdict
+    public function __invoke(OutsidePerson $person, OutsideFacts $facts): OutsideVerdict
     {
         return match (true) {
-            $isLinked => OutsideVerdict::Known,
+            $facts->isGuarded => $facts->isLinkedByHolder ? OutsideVerdict::Known : OutsideVerdict::SignInOnce,
+            $facts->isLinked => OutsideVerdict::Known,
             $person->verifiedEmail === null => OutsideVerdict::SignInOnce,
-            $isHolder => OutsideVerdict::Found,
-            $admits => OutsideVerdict::Newcomer,
+            $facts->isHolder => OutsideVerdict::Found,
+            $facts->admits => OutsideVerdict::Newcomer,
             default => OutsideVerdict::SignInOnce,
         };
     }

@@ -18,6 +18,12 @@ final readonly class Proof
     {
     }
 
+    /** Whether it was shown to us: what a provider says of a sign-in is no recent authentication for what is sensitive here. */
+    public function isOurs(): bool
+    {
+        return $this->first !== 'provider';
+    }
+
     /** @return list<string> authentication method references */
     public function methods(): array
     {

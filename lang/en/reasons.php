@@ -231,6 +231,7 @@ return [
         'no_draft' => 'There is no draft.',
         'not_newest' => 'This builds on revision :base; meanwhile :by published revision :newest. Compare with it, and build on it.',
         'is_newest' => 'The draft builds on the newest revision already.',
+        'provider_trust' => 'A new provider, another issuer and an app that offers a provider can each open accounts. To publish that you need :permission for every app.',
         'role_over_kennel' => 'The role “:role” gives permissions over Kennel itself (:permissions). It cannot be given to everybody who signs up.',
         'hashing_fails' => 'This machine cannot make and verify a hash by these rules: :what.',
         'discretion' => ':app tells any visitor whether an address is registered. Accounts are shared by all apps, so it gives away the accounts of :discreet too, which keep quiet.',

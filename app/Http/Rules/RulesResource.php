@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Http\Rules;
 
+use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Words;
 use Kennel\App\Rules\Blockers;
 use Kennel\App\Rules\Draft;
@@ -18,7 +19,7 @@ use Kennel\Core\Signup\ProofOfWork;
 /** Drafts and revisions as operators see them. */
 final readonly class RulesResource
 {
-    public function __construct(private Revisions $revisions, private Blockers $blockers, private Words $words)
+    public function __construct(private Revisions $revisions, private Blockers $blockers, private Words $words, private Caller $caller)
     {
     }
 
@@ -45,7 +46,7 @@ final readonly class RulesResource
             'base_revision' => $draft->baseRevision,
             'document' => $draft->document,
             'changes' => $draft->exists() ? self::changes($base->stored ?? [], $draft->document) : [],
-            'blockers' => $draft->exists() ? $this->words->reasons($this->blockers->against($book)) : [],
+            'blockers' => $draft->exists() ? $this->words->reasons([...$this->blockers->against($book), ...$this->blockers->ofOperator($book, $this->caller->get()->accountId)]) : [],
             'saved_by' => $draft->savedBy,
             'saved_at' => $draft->savedAt,
             'reviewed_by' => $draft->reviewedBy,

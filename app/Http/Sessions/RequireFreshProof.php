@@ -21,7 +21,8 @@ final readonly class RequireFreshProof
     /** @param  \Closure(Request): Response  $next */
     public function handle(Request $request, \Closure $next): Response
     {
-        if ($this->rules->proofFor->after($this->caller->get()->provenAt) <= $this->clock->now()) {
+        $caller = $this->caller->get();
+        if (! $caller->proof->isOurs() || $this->rules->proofFor->after($caller->provenAt) <= $this->clock->now()) {
             throw Refusal::notAllowed('session.proof_required');
         }
 

@@ -81,7 +81,7 @@ final class OutsideJourneyTest extends BrowserTestCase
         $this->leave();
         $this->reach(self::PRIYA);
         self::$browser->keys(WebDriverKeys::ENTER)->see('Hello, Oriel');
-        $this->visit('/a/gaugebook/providers')->see('priya.raman@riverside.example')->press('Remove')->see('You can link another service');
+        $this->visit('/a/gaugebook/providers')->see('priya.raman@riverside.example')->press('Remove')->see('Your password, once more')->type('Password', DemoKeeper::PASSWORD)->keys(WebDriverKeys::ENTER)->see('You can link another service');
     }
 
     public function test_a_telephone_is_added_and_a_code_texted_to_it(): void

@@ -225,6 +225,8 @@ final class ProviderSigninTest extends FactorTestCase
         config(['rules.apps.0.ways' => ['password']]);
         $this->comeBack($this->leave())->assertCreated();
         $id = $this->knock('GET', '/account/providers')->json('items.0.id');
+        $this->knock('DELETE', "/account/providers/{$id}")->assertForbidden()->assertJsonPath('code', 'session.proof_required');
+        DB::table('sessions')->whereNull('ended_at')->update(['proven_by' => 'passkey']);
         $this->knock('DELETE', "/account/providers/{$id}")->assertConflict()->assertJsonPath('code', 'provider.last_way');
         config(['rules.apps.0.ways' => ['password', 'mail']]);
         $this->knock('DELETE', "/account/providers/{$id}")->assertNoContent();

@@ -96,7 +96,8 @@ function Prove({ app, onProven, onCancel }: { app: Schemas['App']; onProven: () 
       ) : null}
       <p className="mt-5">
         {w.proof.noPassword}{' '}
-        <PageLink href={pagePath('sign-in', `to=${location().page}`)}>{w.proof.signInAgain}</PageLink>
+        <PageLink href={pagePath('sign-in', `to=${location().page}`)}>{w.proof.signInAgain}</PageLink> {w.proof.or}{' '}
+        <PageLink href={pagePath('recover')}>{w.proof.setPassword}</PageLink>
       </p>
       <p className="mt-2">
         <PressLink onClick={onCancel}>{w.proof.cancel}</PressLink>

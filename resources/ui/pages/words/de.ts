@@ -327,6 +327,8 @@ export const de: Catalogue = {
     cancel: 'Lassen, wie es ist',
     noPassword: 'Sie haben kein Passwort oder kennen es nicht?',
     signInAgain: 'Noch einmal anmelden',
+    setPassword: 'ein Passwort setzen',
+    or: 'oder',
   },
   factors: {
     title: 'Zweiter Schritt der Anmeldung',

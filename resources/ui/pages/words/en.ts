@@ -280,6 +280,8 @@ export const en = {
     cancel: 'Leave it as it is',
     noPassword: 'You have no password, or do not know it?',
     signInAgain: 'Sign in again',
+    setPassword: 'set a password',
+    or: 'or',
   },
   factors: {
     title: 'Second step of signing in',

@@ -120,6 +120,15 @@ final readonly class Accounts
     }
 
     /**
+     * @param  list<string>  $apps
+     * @return Builder<Account> the sequence numbers of their accounts
+     */
+    public function seqsOfApps(array $apps): Builder
+    {
+        return Account::query()->whereIn('app_key', $apps)->select('seq');
+    }
+
+    /**
      * Many at once.
      *
      * @param  list<array<string, mixed>>  $rows  columns of each

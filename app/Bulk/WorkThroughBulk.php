@@ -155,7 +155,7 @@ final readonly class WorkThroughBulk
     }
 
     /** Before and after as a JSON list of two texts. */
-    private static function inShort(Change $change): string
+    public static function inShort(Change $change): string
     {
         $shown = static fn (array $values): string => mb_substr(implode(', ', array_map(
             static fn (mixed $value): string => is_string($value) ? $value : AsJson::encode($value),

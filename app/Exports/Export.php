@@ -26,6 +26,8 @@ use Kennel\App\Platform\Identity\Actor;
  * @property int $done rows
  * @property int $bytes of the file that count: what is behind them is written again
  * @property string|null $cursor where the list goes on
+ * @property list<string>|null $bounds the apps its operator was bounded to; null for all
+ * @property list<string> $handed the fields and keys of metadata in its columns that were handed to its operator
  * @property string $begun_at
  * @property string|null $finished_at
  */
@@ -38,7 +40,7 @@ final class Export extends NumberedRecord
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['columns' => AsJson::ARRAY, 'ids' => AsJson::ARRAY];
+        return ['columns' => AsJson::ARRAY, 'ids' => AsJson::ARRAY, 'bounds' => AsJson::ARRAY, 'handed' => AsJson::ARRAY];
     }
 
     public function operator(): Actor

@@ -74,7 +74,7 @@ final readonly class Exports
             return Export::query()->create([
                 'id' => (string) Str::uuid7(), 'operator_id' => $operator->accountId, 'operator_name' => $operator->name, 'format' => $format->value, 'columns' => $columns,
                 'search' => (string) $search, 'conditions' => $where->toJson(), 'sort' => $sort, 'ids' => $ids, 'state' => 'running', 'total' => $count['total_is_exact'] ? $count['total'] : null,
-                'done' => 0, 'bytes' => 0, 'begun_at' => Moment::write($this->clock->now()),
+                'done' => 0, 'bytes' => 0, 'bounds' => $this->caller->bounds(), 'handed' => $this->handed($columns), 'begun_at' => Moment::write($this->clock->now()),
             ]);
         });
         if ($export->total === null || $export->total > self::AT_ONCE) {
@@ -104,12 +104,45 @@ final readonly class Exports
         return array_values(array_map(static fn (FieldKey $field): string => $field->key(), $left));
     }
 
-    /** @return resource */
+    /**
+     * What is in a file cannot be taken out again, so it is handed out while all of it may be seen.
+     *
+     * @return resource
+     *
+     * @throws Refusal when it is not there, and when the operator has been narrowed or a field hidden since
+     */
     public function open(Export $export)
     {
+        $this->caller->require('kennel:accounts.read');
+        if (! $this->maySeeAllOf($export)) {
+            throw Refusal::notAllowed('export.narrowed');
+        }
         $file = $export->state === 'done' && is_file($this->files->path($export->id)) ? fopen($this->files->path($export->id), 'rb') : false;
 
         return $file === false ? throw Refusal::notFound() : $file;
+    }
+
+    private function maySeeAllOf(Export $export): bool
+    {
+        $bounds = $this->caller->bounds();
+        $isWithin = $bounds === null || ($export->bounds !== null && array_diff($export->bounds, $bounds) === []);
+
+        return $isWithin && array_diff($export->handed, $this->handed($export->columns)) === []
+            && (! in_array(ExportColumns::PASSWORD_HASH, $export->columns, true) || $this->caller->permissions()->allows(self::HASHES));
+    }
+
+    /**
+     * @param  list<string>  $columns
+     * @return list<string> the fields and keys of metadata in them that are handed to the operator
+     */
+    private function handed(array $columns): array
+    {
+        $readable = $this->handed->toCaller();
+        $inColumns = array_fill_keys(ExportColumns::fields($columns), true);
+        $handed = array_filter($this->names->all($this->fields, $this->disclosure), static fn (FieldKey $field): bool => $readable->has($field)
+            && ($field->origin === FieldOrigin::Defined ? isset($inColumns[$field->name]) : in_array($field->origin->value, $columns, true)));
+
+        return array_values(array_map(static fn (FieldKey $field): string => $field->key(), $handed));
     }
 
     /** Stops what runs; what was written goes. */

@@ -142,7 +142,7 @@ final class Wiring
         MintTokens::class => [SigningKeys::class, ClockInterface::class, Entropy::class, Roles::class],
         ExchangeCode::class => [ConnectionInterface::class, Holdings::class, IssueTokens::class, TakeOnce::class, ClockInterface::class, Entropy::class],
         RefreshTokens::class => [ConnectionInterface::class, Holdings::class, IssueTokens::class, TakeOnce::class, ClockInterface::class, Entropy::class],
-        ReadToken::class => [Holdings::class, SigningKeys::class, FindClient::class, ClockInterface::class],
+        ReadToken::class => [Holdings::class, SigningKeys::class, FindClient::class, MintTokens::class, ClockInterface::class],
         Introspect::class => [ReadToken::class, Holdings::class, ClockInterface::class],
         TakeOnce::class => [ImmediateSqliteConnection::class],
         UserInfoController::class => [],

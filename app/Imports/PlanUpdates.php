@@ -7,6 +7,7 @@ namespace Kennel\App\Imports;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Fields\FieldValues;
+use Kennel\App\Fields\HandedFields;
 use Kennel\App\Metadata\Metadata;
 use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Roles\Assignments;
@@ -14,6 +15,8 @@ use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Access\Excluded;
 use Kennel\Core\Accounts\Status;
+use Kennel\Core\Disclosure\FieldKey;
+use Kennel\Core\Disclosure\ReadableFields;
 use Kennel\Core\Imports\AccountUpdate;
 use Kennel\Core\Imports\DecideUpdate;
 use Kennel\Core\Imports\ImportedAccount;
@@ -26,7 +29,7 @@ use Kennel\Core\Roles\Bounds;
 /** What becomes of rows whose address has an account: asked by the check and, within its transaction, by the import. */
 final readonly class PlanUpdates
 {
-    public function __construct(private Accounts $accounts, private FieldValues $fields, private Metadata $metadata, private Roles $roles, private Assignments $assignments, private PermissionsOfAccount $permissions, private DecideUpdate $decide)
+    public function __construct(private Accounts $accounts, private FieldValues $fields, private Metadata $metadata, private Roles $roles, private Assignments $assignments, private PermissionsOfAccount $permissions, private DecideUpdate $decide, private HandedFields $handed)
     {
     }
 
@@ -42,6 +45,8 @@ final readonly class PlanUpdates
         $fields = $this->fields->ofAll(array_values($seqs));
         $documents = $this->metadata->documentsOfAll(array_values($seqs));
         $grants = $by->id === null ? [] : $this->permissions->grantsOfAll([...array_values(array_column($accounts, 'id')), $by->id]);
+        // What is not handed to the operator is neither compared nor written: whether it differs would tell what it is.
+        $readable = $by->id === null ? null : $this->handed->toOperator(Bounds::permissions($grants[$by->id] ?? []));
         $planned = [];
         foreach ($rows as $row) {
             $account = $accounts[$row->lookupKey] ?? null;
@@ -53,12 +58,24 @@ final readonly class PlanUpdates
                 $by->id !== null && $account->id !== $by->id && ! Bounds::reaches($grants[$by->id] ?? [], $grants[$account->id] ?? []) => new Reason('operator.beyond_authority', 'address'),
                 // As everywhere: nobody gives themselves anything.
                 $account->id === $by->id => new Reason('account.self', 'address'),
-                default => null,
+                default => self::reasonAgainst($plan->updatedFields($row->decision), $readable),
             };
             $planned[$row->lookupKey] = [$account, $reason ?? $this->update($row->decision, $plan, $account, $roles[$account->id] ?? [], $fields[$account->seq] ?? [], $documents[$account->seq] ?? [])];
         }
 
         return $planned;
+    }
+
+    /** @param  list<FieldKey>  $fields */
+    private static function reasonAgainst(array $fields, ?ReadableFields $readable): ?Reason
+    {
+        foreach ($readable === null ? [] : $fields as $field) {
+            if (! $readable->has($field)) {
+                return $readable->reason($field, 'update');
+            }
+        }
+
+        return null;
     }
 
     /**

@@ -66,7 +66,7 @@ final readonly class EditOwnAccount
                 $this->audit->record('account.language_changed', $holder->asHolder(), $account->reference(), ['language' => $before], ['language' => $wanted]);
             }
             if ($write !== null) {
-                $write($account, $holder, false);
+                $write($account, $holder, true);
             }
 
             return $account;

@@ -48,11 +48,14 @@ final readonly class KnownDevices
             ->where('trusted_until', '>', Moment::write($this->clock->now()))->exists();
     }
 
-    /** @return string|null what the device is counted by, where the account has signed in on it before; asked alike for an account that is not there */
+    /**
+     * The mark of its cookie alone: what a program calls itself and where it asks from is the same for all the people an app's backend signs in.
+     *
+     * @return string|null what the device is counted by, where the account has signed in on it before; asked alike for an account that is not there
+     */
     public function known(?string $accountId, Browser $browser): ?string
     {
-        $marks = self::marks($accountId ?? '', $browser);
-        $asked = $browser->hadMark ? $marks[0] : $marks[1] ?? '';
+        $asked = $browser->hadMark ? self::marks($accountId ?? '', $browser)[0] : '';
 
         return KnownDevice::query()->where('account_id', $accountId ?? '')->where('mark', $asked)->exists() ? $asked : null;
     }

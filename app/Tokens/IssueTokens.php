@@ -53,7 +53,7 @@ final readonly class IssueTokens
      */
     public function forApp(Client $client, Scope $scope, array $resources, ?KeyProof $proof): array
     {
-        $minted = $this->mint->access($client, null, $scope, $resources, $proof);
+        $minted = $this->mint->access($client, null, $this->mint->granted($scope, null), $resources, $proof);
         $this->handOut($client, $minted, GrantType::ClientCredentials, static fn (): bool => true);
 
         return $minted->answer;

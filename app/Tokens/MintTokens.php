@@ -28,14 +28,14 @@ final readonly class MintTokens
     }
 
     /**
-     * What is granted of a scope: a word that is a permission's name goes to whoever has that permission, and to nobody else.
+     * What is granted of a scope: a word that is a permission's name goes to users who have that permission. An app by itself has none.
      */
-    public function granted(Scope $scope, Holding $holding): Scope
+    public function granted(Scope $scope, ?Holding $holding): Scope
     {
         $named = array_filter($scope->words, static fn (string $word): bool => str_contains($word, ':'));
         $catalogued = $named === [] ? [] : array_intersect($named, array_map(strval(...), array_keys($this->roles->catalogued())));
 
-        return $scope->without(array_values(array_diff($catalogued, $holding->permissions)));
+        return $scope->without(array_values(array_diff($catalogued, $holding->permissions ?? [])));
     }
 
     /**

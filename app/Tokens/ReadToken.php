@@ -16,7 +16,7 @@ use Psr\Clock\ClockInterface;
 /** What an access token of ours stands for at this moment. */
 final readonly class ReadToken
 {
-    public function __construct(private Holdings $holdings, private SigningKeys $keys, private FindClient $client, private ClockInterface $clock)
+    public function __construct(private Holdings $holdings, private SigningKeys $keys, private FindClient $client, private MintTokens $mint, private ClockInterface $clock)
     {
     }
 
@@ -25,7 +25,7 @@ final readonly class ReadToken
     {
         $opaque = Token::read($text);
         $grant = $opaque === null ? $this->signed($text) : $this->opaque($opaque);
-        if ($grant === null || ($this->client)($grant->clientId) === null) {
+        if ($grant === null || ($this->client)($grant->clientId) === null || $this->mint->granted($grant->scope, $grant->holding)->words !== $grant->scope->words) {
             return null;
         }
 

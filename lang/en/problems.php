@@ -121,6 +121,9 @@ return [
     'client' => [
         'secrets_full' => ['title' => 'The app has two secrets', 'detail' => 'Withdraw one of them first; two are enough for one to take the other’s place.'],
     ],
+    'export' => [
+        'narrowed' => ['title' => 'You may no longer see all of this file', 'detail' => 'Your apps or the fields you may see have changed since it was made. Make the export again.'],
+    ],
     'key' => [
         'next_is_there' => ['title' => 'The next key is there already', 'detail' => 'It begins to sign once it has been in the key set for long enough.'],
     ],

@@ -11,8 +11,10 @@ use Kennel\App\Bulk\Work;
 use Kennel\App\Fields\FieldValues;
 use Kennel\App\Fields\HandedFields;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Bulk\Change;
+use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\Field;
 use Kennel\Core\Fields\FieldKind;
@@ -32,6 +34,7 @@ final readonly class FieldWork implements Work
         private Accounts $accounts,
         private MarkComplete $markComplete,
         private HandedFields $handed,
+        private PermissionsOfAccount $permissions,
         private ClockInterface $clock,
     ) {
     }
@@ -57,9 +60,13 @@ final readonly class FieldWork implements Work
             : ['field' => $field->key, 'value' => $this->judged($field, $parameters['value'] ?? null)];
     }
 
+    /** The rules may hand out less by now than when it was checked. */
     public function reasonAgainst(array $parameters, string $operatorId): ?string
     {
-        return null;
+        $key = FieldKey::defined((string) $parameters['field']);
+        $readable = $this->handed->toOperator(($this->permissions)($operatorId));
+
+        return $readable->has($key) ? null : $readable->verdict($key)->value;
     }
 
     public function plan(array $accounts, array $parameters, string $operatorId): array

@@ -11,6 +11,7 @@ use Kennel\App\Bulk\Work;
 use Kennel\App\Fields\HandedFields;
 use Kennel\App\Metadata\Metadata;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\App\Roles\PermissionsOfAccount;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Bulk\Change;
 use Kennel\Core\Disclosure\FieldKey;
@@ -22,7 +23,7 @@ use Kennel\Core\Reasons\Refused;
 /** Sets one key of the metadata of many, or takes it away. */
 final readonly class MetadataWork implements Work
 {
-    public function __construct(private Metadata $metadata, private Accounts $accounts, private HandedFields $handed)
+    public function __construct(private Metadata $metadata, private Accounts $accounts, private HandedFields $handed, private PermissionsOfAccount $permissions)
     {
     }
 
@@ -51,9 +52,14 @@ final readonly class MetadataWork implements Work
         return ['key' => $key, 'value' => $value];
     }
 
+    /** The rules may hand out less by now than when it was checked. */
     public function reasonAgainst(array $parameters, string $operatorId): ?string
     {
-        return null;
+        [$kind, $path] = explode('.', (string) $parameters['key'], 2);
+        $key = FieldKey::metadata($kind, MetadataDocument::topKey($path));
+        $readable = $this->handed->toOperator(($this->permissions)($operatorId));
+
+        return $readable->has($key) ? null : $readable->verdict($key)->value;
     }
 
     public function plan(array $accounts, array $parameters, string $operatorId): array

@@ -26,7 +26,7 @@ final readonly class BulkController
 {
     private const READ = 'kennel:accounts.read';
 
-    public function __construct(private Caller $caller, private BulkRuns $runs, private Words $words, private WithheldChanges $withheld)
+    public function __construct(private Caller $caller, private BulkRuns $runs, private Words $words, private WithheldChanges $withheld, private BulkAccountList $list)
     {
     }
 
@@ -66,11 +66,11 @@ final readonly class BulkController
         return $this->answer($this->runs->get($id, $this->caller->require(self::READ)));
     }
 
-    public function accounts(string $id, Request $request, BulkAccountList $list): JsonResponse
+    public function accounts(string $id, Request $request): JsonResponse
     {
         $query = new Query($request);
         $run = $this->runs->get($id, $this->caller->require(self::READ));
-        $page = $list->page($run, $query->choice('state', ['waiting', 'planned', 'left_out', 'changed']), $query->text('cursor', 1000), $query->number('limit', 50, 1, 200));
+        $page = $this->list->page($run, $query->choice('state', ['waiting', 'planned', 'left_out', 'changed']), $query->text('cursor', 1000), $query->number('limit', 50, 1, 200));
 
         return Json::ok([...$page, 'items' => array_map(fn (array $one): array => [...$one, 'before' => $this->withheld->values($one['before']), 'after' => $this->withheld->values($one['after']), 'message' => $one['reason'] === null ? null : $this->why($one['reason'])], $page['items'])]);
     }
@@ -105,11 +105,13 @@ final readonly class BulkController
     /** @return array<string, mixed> */
     private function shown(BulkRun $run): array
     {
-        $changes = array_map(static function (string $pair, int $accounts): array {
-            [$before, $after] = (array) json_decode($pair);
+        $key = (string) ($run->parameters['field'] ?? $run->parameters['key'] ?? '');
+        $counted = $this->list->changes($run);
+        $changes = array_map(function (string $pair, int $accounts) use ($key): array {
+            [$before, $after] = array_map(fn (mixed $value): mixed => $this->withheld->value($key, $value), (array) json_decode($pair, true));
 
             return ['before' => $before, 'after' => $after, 'accounts' => $accounts];
-        }, array_keys($run->outcomes['changes']), $run->outcomes['changes']);
+        }, array_keys($counted), $counted);
         $isUndoable = $this->runs->isUndoable($run);
 
         return [

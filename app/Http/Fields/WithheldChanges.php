@@ -57,6 +57,12 @@ final readonly class WithheldChanges
         return (object) $told;
     }
 
+    /** Of one value, under its key. */
+    public function value(string $key, mixed $value): mixed
+    {
+        return $value !== null && $this->isWithheld($key, '', $this->handed->toCaller()) ? self::MARK : $value;
+    }
+
     /** @return object what a form sent as fields, by key */
     public function fields(object $fields): object
     {

@@ -7,6 +7,7 @@ namespace Kennel\App\Http\Imports;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Kennel\App\Fields\HandedFields;
 use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
@@ -20,8 +21,10 @@ use Kennel\App\Imports\KeptPlans;
 use Kennel\App\Imports\PreviewImport;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
+use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Imports\ImportPlan;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
 
 /** What becomes of a file's columns: suggested, tried upon its first rows, kept, and had checked. */
@@ -36,6 +39,7 @@ final readonly class ImportPlanController
         private GatherFacts $facts,
         private KeptPlans $kept,
         private FieldRules $fields,
+        private HandedFields $handed,
     ) {
     }
 
@@ -64,7 +68,13 @@ final readonly class ImportPlanController
     public function check(string $id, Request $request): JsonResponse
     {
         $operator = $this->caller->requireUnbounded(Imports::PERMISSION);
-        $this->imports->check($id, $this->plan($request), $operator->asOperator());
+        $plan = $this->plan($request);
+        $readable = $this->handed->toCaller();
+        $hidden = array_values(array_filter($plan->updatedFields(), static fn (FieldKey $field): bool => ! $readable->has($field)));
+        if ($hidden !== []) {
+            throw Refusal::invalid(array_map(static fn (FieldKey $field): Reason => $readable->reason($field, 'update'), $hidden));
+        }
+        $this->imports->check($id, $plan, $operator->asOperator());
 
         return Json::ok($this->report->of($this->imports->get($id)), 202);
     }

@@ -42,7 +42,7 @@ final readonly class PasswordController
         $body = Body::of($request);
         $current = $body->secret('current') ?? new Secret('');
         $new = $body->secret('password');
-        $endOthers = $body->yes('end_others');
+        $endOthers = $body->yes('end_others', unsent: true);
         $body->complete();
         // An empty box means unchanged, everywhere; here there is nothing else to change.
         $new = PasswordBox::read($new);

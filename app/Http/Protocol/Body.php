@@ -189,9 +189,10 @@ final class Body
         return $moment;
     }
 
-    public function yes(string $key): bool
+    /** @param  bool  $unsent  what it is when it was not sent */
+    public function yes(string $key, bool $unsent = false): bool
     {
-        $value = $this->value($key) ?? false;
+        $value = $this->value($key) ?? $unsent;
         if (! is_bool($value)) {
             $this->reasons[] = new Reason('type.boolean', $key);
 

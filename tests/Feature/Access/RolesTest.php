@@ -25,6 +25,40 @@ final class RolesTest extends DoorTestCase
         CataloguedPermission::query()->insert(['key' => 'notices:draft', 'app_key' => null, 'description' => 'Draft a notice']);
     }
 
+    public function test_operators_neither_give_nor_take_their_own_roles(): void
+    {
+        $operator = $this->operatorWith('kennel:*');
+        self::assertSame(['account.self'], self::codes($this->give($operator->id, 'auditor')->assertStatus(422)));
+        self::assertSame(['account.self'], self::codes($this->take($operator->id, 'helpdesk')->assertStatus(422)));
+        self::assertSame(['helpdesk'], DB::table('assignments')->where('account_id', $operator->id)->pluck('role_key')->all());
+    }
+
+    public function test_the_tag_of_an_account_changes_with_its_roles(): void
+    {
+        $account = $this->holder();
+        $this->keeper();
+        $version = static fn (): int => (int) DB::table('accounts')->where('id', $account->id)->value('version');
+        $before = $version();
+        $this->give($account->id, 'reviewer')->assertSuccessful();
+        self::assertSame($before + 1, $version());
+        $this->take($account->id, 'reviewer')->assertSuccessful();
+        self::assertSame($before + 2, $version());
+    }
+
+    public function test_a_purge_takes_the_roles_whose_time_is_over_and_no_others(): void
+    {
+        $account = $this->holder();
+        $assign = function (string $role, ?string $until) use ($account): void {
+            $this->app->make(Assignments::class)->assign($account->id, $role, 'the test', 'needed');
+            DB::table('assignments')->where('role_key', $role)->update(['until' => $until]);
+        };
+        $assign('reviewer', '2026-05-02T12:00:00.000Z');
+        $assign('dispatcher', '2026-05-01T11:59:59.000Z');
+        $assign('observer', null);
+        $this->command('kennel:purge');
+        self::assertSame(['observer', 'reviewer'], DB::table('assignments')->orderBy('role_key')->pluck('role_key')->all());
+    }
+
     public function test_a_role_is_made_changed_and_deleted_and_the_trail_says_so(): void
     {
         $this->keeper();

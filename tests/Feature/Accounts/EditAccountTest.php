@@ -17,6 +17,18 @@ final class EditAccountTest extends DoorTestCase
 {
     private const NEW = 'eleven herons in a row';
 
+    public function test_a_link_in_the_former_mailbox_proves_nothing_once_an_operator_changed_the_address(): void
+    {
+        $this->knock('POST', '/signups', ['app' => 'gaugebook', 'name' => 'Tam Pellow', 'email' => 'mistyped@post.example', 'password' => self::PASSWORD])->assertStatus(202);
+        $token = $this->tokenSent();
+        $account = Account::query()->where('email', 'mistyped@post.example')->firstOrFail();
+        $this->keeper();
+        $this->edit($account, ['email' => 'tam@post.example', 'reason' => 'a slip of the pen'])->assertOk();
+        $this->knock('POST', '/verifications/consume', ['token' => $token, 'password' => self::PASSWORD])->assertStatus(422);
+        self::assertSame(['tam@post.example', null], array_values((array) DB::table('accounts')->where('id', $account->id)->first(['email', 'email_proven_at'])));
+        self::assertSame(0, self::rows('claims'));
+    }
+
     public function test_all_of_it_at_once_each_by_its_own_event(): void
     {
         $this->define(array_map(static fn (array $field): array => array_replace($field, ['required' => 'never']), Books::demo()['fields']));

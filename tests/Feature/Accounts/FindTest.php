@@ -8,6 +8,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Kennel\App\Accounts\AccountList;
 use Kennel\App\Fields\FieldValues;
+use Kennel\App\Metadata\Metadata;
 use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\Duty;
@@ -21,6 +22,26 @@ use Kennel\Tests\Support\Node;
 /** Which accounts conditions find. */
 final class FindTest extends DoorTestCase
 {
+    public function test_who_holds_a_key_of_metadata_holds_that_key_or_something_below_it(): void
+    {
+        $this->keeper();
+        foreach (['Ada' => ['nickname' => 'Wren'], 'Bo' => ['nick' => 'Owl', 'nicknames' => ['Owl']], 'Cy' => ['nickname' => ['short' => 'C']], 'Di' => ['a' => ['nickname' => 'D']]] as $name => $own) {
+            $this->merge($this->holder(strtolower($name).'@post.example', $name)->id, $own);
+        }
+        $held = static fn (?string $key): array => DB::table('accounts')->whereIn('seq', app(Metadata::class)->holding('own', $key)->toBase())->orderBy('name')->pluck('name')->all();
+        self::assertSame(['Ada', 'Cy'], $held('nickname'));
+        self::assertSame(['Ada', 'Bo', 'Cy', 'Di'], $held(null));
+    }
+
+    public function test_an_account_with_another_key_of_metadata_is_not_found(): void
+    {
+        $this->keeper();
+        $this->merge($this->holder('ada@post.example', 'Ada')->id, ['nickname' => 'Wren']);
+        $this->merge($this->holder('bo@post.example', 'Bo')->id, ['nick' => 'Owl', 'nicknames' => ['Owl'], 'a' => ['nickname' => 'Owl']]);
+        self::assertSame(['Ada'], $this->found([['metadata', 'own.nickname', 'has']]));
+        self::assertSame(['Bo', 'Maren Thistlewood'], $this->found([['metadata', 'own.nickname', 'has_none']]));
+    }
+
     /** The screen of conditions is a list of its own, in resources/ui/console/accounts/where.ts. */
     public function test_every_value_the_screen_offers_is_taken(): void
     {

@@ -6,7 +6,6 @@ namespace Kennel\Tests\Feature\Accounts;
 
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
-use Illuminate\Testing\TestResponse;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Fields\FieldValues;
 use Kennel\Tests\Feature\DoorTestCase;

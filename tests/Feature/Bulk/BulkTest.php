@@ -8,12 +8,16 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
+use Kennel\App\Bulk\BulkAccount;
+use Kennel\App\Bulk\BulkRun;
+use Kennel\App\Bulk\PlanChunk;
 use Kennel\App\Bulk\RunBulk;
 use Kennel\App\Bulk\WorkThroughBulk;
 use Kennel\App\Fields\FieldValues;
 use Kennel\App\Mail\Message;
 use Kennel\App\Platform\Queue\Step;
 use Kennel\App\Roles\Assignments;
+use Kennel\Core\Bulk\Change;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Feature\Trail;
 use Kennel\Tests\Support\Books;
@@ -21,6 +25,55 @@ use Kennel\Tests\Support\Books;
 /** Acts upon many accounts: what is shown before, what is done, and what is undone. */
 final class BulkTest extends DoorTestCase
 {
+    public function test_a_link_that_was_mailed_before_an_operator_verified_the_address_proves_nothing(): void
+    {
+        foreach (['first', 'second'] as $which) {
+            $this->knock('POST', '/signups', ['app' => 'gaugebook', 'name' => ucfirst($which), 'email' => 'tam@post.example', 'password' => self::PASSWORD." {$which}"])->assertStatus(202);
+        }
+        $token = $this->tokenSent();
+        self::assertSame(2, self::rows('claims'));
+        $this->keeper();
+        $this->begin($this->check(['act' => 'verify', 'ids' => [(string) DB::table('accounts')->where('email', 'tam@post.example')->value('id')]]))->assertOk()->assertJsonPath('changed', 1);
+        self::assertSame(0, self::rows('claims'), 'the second sign-up takes nothing over');
+        $this->knock('POST', '/verifications/consume', ['token' => $token, 'password' => self::PASSWORD.' second'])->assertStatus(422);
+    }
+
+    public function test_a_page_of_a_run_lists_its_own_accounts_alone(): void
+    {
+        [$ada, $bo] = $this->three();
+        $this->keeper();
+        $runs = [$this->check(['act' => 'suspend', 'ids' => [$ada->id]]), $this->check(['act' => 'suspend', 'ids' => [$bo->id]])];
+        $names = fn (array $run): array => array_column((array) $this->ask("/bulk-acts/{$run['id']}/accounts")->json('items'), 'name');
+        self::assertSame([['Ada'], ['Bo']], array_map($names, $runs));
+    }
+
+    public function test_an_account_that_moved_out_of_an_operators_apps_is_out_of_reach(): void
+    {
+        [$ada, $bo] = $this->three();
+        $this->operatorWith('kennel:console', 'kennel:accounts.read', 'kennel:accounts.manage');
+        DB::table('assignments')->where('role_key', 'helpdesk')->update(['app_key' => 'gaugebook']);
+        $run = $this->check(['act' => 'suspend', 'ids' => [$ada->id, $bo->id]]);
+        self::assertSame(2, $run['planned']);
+        DB::table('accounts')->where('id', $bo->id)->update(['app_key' => 'floodline']);
+        $done = $this->begin($run)->assertOk()->assertJsonPath('changed', 1);
+        self::assertSame(['operator.beyond_authority'], array_column((array) $done->json('reasons'), 'code'));
+        self::assertSame(['suspended', 'active'], $this->statuses($ada, $bo));
+    }
+
+    public function test_rights_that_are_taken_between_two_chunks_do_not_work_on(): void
+    {
+        $this->operatorWith('kennel:console', 'kennel:accounts.read', 'kennel:accounts.manage');
+        $plan = $this->app->make(PlanChunk::class);
+        [$ada] = $this->three();
+        $this->app->make(Assignments::class)->assign($ada->id, 'support-desk', 'the test', 'needed');
+        DB::table('role_permissions')->insert(array_map(static fn (string $permission): array => ['role_key' => 'helpdesk', 'permission' => $permission], ['kennel:sessions.read', 'kennel:sessions.end', 'kennel:messages.read', 'kennel:messages.send', 'kennel:roles.read', 'kennel:invitations.read', 'kennel:audit.read', 'kennel:evidence.read', 'kennel:apps.read', 'kennel:rules.read']));
+        $run = BulkRun::query()->where('id', $this->check(['act' => 'suspend', 'ids' => [$ada->id]])['id'])->firstOrFail();
+        $rows = array_values(BulkAccount::query()->where('run_id', $run->id)->get()->all());
+        self::assertInstanceOf(Change::class, $plan($run, $rows, true)[1][$ada->seq]);
+        DB::table('role_permissions')->where('role_key', 'helpdesk')->where('permission', '<>', 'kennel:accounts.manage')->delete();
+        self::assertSame('operator.beyond_authority', $plan($run, $rows, true)[1][$ada->seq]);
+    }
+
     public function test_nothing_is_changed_before_it_is_begun_and_then_what_was_shown(): void
     {
         [$ada, $bo, $cy] = $this->three();

@@ -8,6 +8,32 @@ use Illuminate\Support\Facades\DB;
 
 final class SecondFactorTest extends FactorTestCase
 {
+    public function test_new_recovery_codes_are_recorded_and_told(): void
+    {
+        $this->holder();
+        $this->signIn()->assertCreated();
+        $this->enrol();
+        $before = DB::table('messages')->where('kind', 'factor_changed')->count();
+        $this->knock('POST', '/account/factors/recovery-codes')->assertSuccessful();
+        self::assertSame(1, DB::table('audit_events')->where('event', 'like', '%codes_renewed')->count());
+        self::assertSame($before + 1, DB::table('messages')->where('kind', 'factor_changed')->count());
+    }
+
+    public function test_text_messages_are_asked_for_under_a_limit(): void
+    {
+        $this->holder();
+        $this->signIn()->assertCreated();
+        config(['rules.throttles.resends' => ['times' => 3, 'within' => 'PT1H']]);
+        $throttled = function (string $path, array $body): bool {
+            $answer = $this->knock('POST', $path, $body);
+
+            return $answer->getStatusCode() === 429 && $answer->json('code') === 'request.throttled';
+        };
+        $ask = static fn (int $at): bool => $throttled('/account/factors/phones', ['number' => "+4721930{$at}"]);
+        self::assertSame([false, false, false, true], array_map($ask, [201, 202, 203, 204]));
+        self::assertTrue($throttled('/sessions/second-factor/text', ['token' => str_repeat('a', 43), 'phone' => '0196f000-0000-7000-8000-000000000001']));
+    }
+
     public function test_after_the_password_a_code_opens_the_session(): void
     {
         $tam = $this->enrolled();

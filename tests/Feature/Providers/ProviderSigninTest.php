@@ -69,6 +69,15 @@ final class ProviderSigninTest extends FactorTestCase
         return $this->knock('POST', '/signins/provider/finish', ['state' => $state, 'code' => 'abc', 'iss' => SoftProvider::ISSUER, ...$more]);
     }
 
+    public function test_an_answer_counts_in_the_browser_that_was_sent_alone(): void
+    {
+        $this->inBrowserOf('a victim')->leave();
+        $state = $this->inBrowserOf('an attacker')->leave();
+        $this->inBrowserOf('a victim')->comeBack($state)->assertStatus(422)->assertJsonPath('code', 'signin.step_over');
+        $this->knock('GET', '/session')->assertUnauthorized();
+        $this->inBrowserOf('an attacker')->comeBack($state)->assertCreated();
+    }
+
     public function test_an_account_is_made_of_a_verified_address_and_found_again_by_the_person(): void
     {
         $this->comeBack($this->leave())->assertCreated();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Feature\Tokens;
 
+use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 
 /** Devices without a keyboard (RFC 8628). */
@@ -19,6 +20,18 @@ final class DevicesTest extends TokenTestCase
     private function poll(string $code): TestResponse
     {
         return $this->token(['grant_type' => self::GRANT, 'device_code' => $code], 'kitloft');
+    }
+
+    public function test_a_device_whose_person_was_suspended_after_saying_yes_is_handed_nothing(): void
+    {
+        foreach (['suspended', 'withdrawn'] as $what) {
+            $device = $this->begin();
+            $holder = $this->holder("{$what}@post.example", 'Tam');
+            $this->signIn("{$what}@post.example");
+            $this->knock('POST', '/devices/answer', ['code' => (string) $device->json('user_code'), 'let_in' => true])->assertNoContent();
+            $what === 'suspended' ? DB::table('accounts')->where('id', $holder->id)->update(['status' => 'suspended']) : $this->knock('DELETE', '/account/apps/kitloft')->assertNoContent();
+            $this->poll((string) $device->json('device_code'))->assertStatus(400)->assertJsonPath('error', 'invalid_grant');
+        }
     }
 
     public function test_a_device_waits_until_somebody_typed_its_code(): void

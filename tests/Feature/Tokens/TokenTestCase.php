@@ -24,11 +24,15 @@ abstract class TokenTestCase extends DoorTestCase
     /** Of Gaugebook, which keeps one. */
     protected string $secret;
 
+    /** Of Stagewire, another app that keeps one. */
+    protected string $otherSecret;
+
     protected function setUp(): void
     {
         parent::setUp();
         $this->register();
         $this->secret = $this->secretOf('gaugebook');
+        $this->otherSecret = $this->secretOf('stagewire');
     }
 
     /** @param  array<string, array<string, mixed>>  $changes  by app */
@@ -43,6 +47,7 @@ abstract class TokenTestCase extends DoorTestCase
             $client('floodline', [
                 'kind' => 'single page', 'token_endpoint_auth_method' => 'none', 'redirect_uris' => ['https://floodline.alderwend.example/'], 'origins' => ['https://floodline.alderwend.example'], 'consent' => 'asked', 'access_token' => 'opaque',
             ]),
+            $client('stagewire', ['redirect_uris' => ['https://stagewire.alderwend.example/back'], 'grant_types' => ['authorization_code', 'refresh_token', 'client_credentials'], 'resources' => ['https://archive.alderwend.example/'], 'access_token' => 'opaque']),
             $client('kitloft', ['kind' => 'mobile', 'token_endpoint_auth_method' => 'none', 'redirect_uris' => ['example.alderwend.kitloft:/signed-in'], 'grant_types' => ['authorization_code', 'refresh_token', 'urn:ietf:params:oauth:grant-type:device_code']]),
         ]]);
         $this->app->forgetScopedInstances();
@@ -151,6 +156,12 @@ abstract class TokenTestCase extends DoorTestCase
     protected static function claims(string $token): array
     {
         return (array) json_decode((string) base64_decode(strtr(explode('.', $token)[1], '-_', '+/'), true), true);
+    }
+
+    /** @return array<string, string> the header by which an app shows its secret */
+    protected static function basic(string $app, string $secret): array
+    {
+        return ['Authorization' => 'Basic '.base64_encode("{$app}:{$secret}")];
     }
 
     protected function isActive(string $token): bool

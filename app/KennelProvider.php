@@ -15,7 +15,6 @@ use Illuminate\Database\Connection;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Database\Migrations\Migrator;
 use Illuminate\Foundation\FileBasedMaintenanceMode;
-use Illuminate\Http\Client\Factory;
 use Illuminate\Queue\Events\Looping;
 use Illuminate\Queue\Failed\FailedJobProviderInterface;
 use Illuminate\Routing\UrlGenerator;
@@ -70,6 +69,9 @@ use Kennel\App\Platform\DerivedKey;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\Sight;
 use Kennel\App\Platform\Keys\SealedValues;
+use Kennel\App\Platform\Outgoing\Outgoing;
+use Kennel\App\Platform\Outgoing\Resolver;
+use Kennel\App\Platform\Outgoing\SystemResolver;
 use Kennel\App\Platform\Pause;
 use Kennel\App\Platform\Pulses\Pulses;
 use Kennel\App\Platform\Queue\ForgetFailedJobs;
@@ -108,6 +110,7 @@ use Kennel\App\Tokens\TokenTally;
 use Kennel\App\Verification\ForgetUnproven;
 use Kennel\Core\Fields\PhoneNumbers;
 use Kennel\Core\Mail\Reach;
+use Kennel\Core\Outgoing\OutgoingRules;
 use Kennel\Core\Passwords\Blocklist;
 use Kennel\Core\Passwords\Guesses\EstimateGuesses;
 use Kennel\Core\Passwords\Guesses\WordRanks;
@@ -171,9 +174,14 @@ final class KennelProvider extends ServiceProvider
 
             return $dsn === 'stand-in' ? $app->make(StandInRelay::class) : $relays[$dsn] ??= new SmtpRelay($dsn, (string) config('kennel.sender.address'));
         });
+        $this->app->bind(Resolver::class, SystemResolver::class);
+        $this->app->bind(OutgoingRules::class, static fn (): OutgoingRules => new OutgoingRules(
+            (array) config('kennel.outbound_allow'),
+            config('app.env') !== 'production' && in_array(parse_url((string) config('app.url'), PHP_URL_HOST), ['localhost', '127.0.0.1'], true),
+        ));
         $this->app->bind(TextRelay::class, static fn ($app): TextRelay => config('kennel.texts') === 'stand-in'
             ? $app->make(StandInTexts::class)
-            : new HttpTextRelay($app->make(Factory::class), (string) config('kennel.texts'), (string) config('kennel.texts_token')));
+            : new HttpTextRelay($app->make(Outgoing::class), (string) config('kennel.texts'), (string) config('kennel.texts_token')));
         $this->app->scoped(Reach::class, fn (): Reach => $this->app->make(RelayFacts::class)->reach());
         foreach ([ConnectionInterface::class, Connection::class, ImmediateSqliteConnection::class] as $class) {
             $this->app->scoped($class, static fn ($app): Connection => $app['db']->connection());

@@ -14,6 +14,9 @@ return [
     'texts' => env('KENNEL_TEXTS', 'stand-in'),
     'texts_token' => env('KENNEL_TEXTS_TOKEN', ''),
 
+    // What Kennel may call besides the public internet by https: hosts, addresses, ranges, and origins such as http://sms.internal:9000.
+    'outbound_allow' => array_values(array_filter(array_map(trim(...), explode(',', (string) env('KENNEL_OUTBOUND_ALLOW', ''))))),
+
     'sender' => ['address' => env('KENNEL_SENDER', 'accounts@localhost.localdomain'), 'name' => env('KENNEL_SENDER_NAME', 'Accounts')],
 
     // Keys mixed into passwords before they are hashed, each with an id: a file of lines "id key-in-Base64", and the same lines in the

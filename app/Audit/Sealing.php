@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Audit;
 
 use Kennel\App\Platform\Database\AsJson;
+use Kennel\Core\Documents\StoredJson;
 use Kennel\Core\Secrets\Entropy;
 
 /**
@@ -49,18 +50,18 @@ final readonly class Sealing
 
     /**
      * @param  array<string, string>  $keys  by account id, of those that are not destroyed
-     * @return array{actor_name: string, account_name: string|null, reason: string|null, changes: object, is_erased: bool}
+     * @return array{actor_name: string, account_name: string|null, reason: string|null, changes: \stdClass|array<string, mixed>, is_erased: bool}
      */
     public function open(AuditEvent $event, #[\SensitiveParameter] array $keys): array
     {
         $ofAccount = $keys[(string) $event->account_id] ?? null;
-        $changes = $event->account_id === null ? AsJson::encode($event->changes) : $this->read($event->id, 'changes', $event->changes->sealed ?? null, $ofAccount);
+        $changes = $event->account_id === null ? AsJson::encode($event->changes) : $this->read($event->id, 'changes', ((array) $event->changes)['sealed'] ?? null, $ofAccount);
 
         return [
             'actor_name' => $event->actor_id === null ? $event->actor_name : (string) $this->read($event->id, 'actor_name', $event->actor_name, $keys[$event->actor_id] ?? null),
             'account_name' => $this->read($event->id, 'account_name', $event->account_name, $ofAccount),
             'reason' => $event->account_id === null ? $event->reason : $this->read($event->id, 'reason', $event->reason, $ofAccount),
-            'changes' => $changes === null || $changes === self::ERASED ? (object) [] : json_decode($changes, flags: JSON_THROW_ON_ERROR),
+            'changes' => $changes === null || $changes === self::ERASED ? (object) [] : StoredJson::decode($changes),
             'is_erased' => $event->account_id !== null && $ofAccount === null,
         ];
     }

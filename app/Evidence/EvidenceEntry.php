@@ -20,7 +20,7 @@ use Kennel\App\Platform\Retention\Limit;
  * @property 'wire'|'record'|'message'|'audit' $lane
  * @property string|null $account_id
  * @property string $label
- * @property object $content
+ * @property array<string, mixed> $content
  */
 final class EvidenceEntry extends NumberedRecord
 {

@@ -9,6 +9,7 @@ use Kennel\App\Platform\Identity\Sight;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\RequestContext;
 use Kennel\Core\Audit\Redactor;
+use Kennel\Core\Documents\StoredJson;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -61,7 +62,7 @@ final readonly class EvidenceLog
             'lane' => $lane,
             'account_id' => $this->context->accountId,
             'label' => mb_substr($one['label'], 0, 200),
-            'content' => AsJson::encode((object) $redactor->redact($one['content'])),
+            'content' => AsJson::encode(StoredJson::object($redactor->redact($one['content']))),
         ], $entries));
     }
 
@@ -79,7 +80,7 @@ final readonly class EvidenceLog
             'lane' => $lane,
             'account_id' => $accountId ?? $this->context->accountId,
             'label' => mb_substr($label, 0, 200),
-            'content' => AsJson::encode((object) (new Redactor)->redact($content)),
+            'content' => AsJson::encode(StoredJson::object((new Redactor)->redact($content))),
         ]);
     }
 }

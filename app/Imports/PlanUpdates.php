@@ -58,12 +58,34 @@ final readonly class PlanUpdates
                 $by->id !== null && $account->id !== $by->id && ! Bounds::reaches($grants[$by->id] ?? [], $grants[$account->id] ?? []) => new Reason('operator.beyond_authority', 'address'),
                 // As everywhere: nobody gives themselves anything.
                 $account->id === $by->id => new Reason('account.self', 'address'),
-                default => self::reasonAgainst($plan->updatedFields($row->decision), $readable),
+                default => self::reasonAgainst(self::fieldsOf($plan, $row->decision), $readable),
             };
             $planned[$row->lookupKey] = [$account, $reason ?? $this->update($row->decision, $plan, $account, $roles[$account->id] ?? [], $fields[$account->seq] ?? [], $documents[$account->seq] ?? [])];
         }
 
         return $planned;
+    }
+
+    /**
+     * The fields and keys of metadata that an existing account would be given: comparing them with what it has tells what it has.
+     *
+     * @param  ImportedAccount|null  $row  null for those that the plan names itself, without the keys of whole documents
+     * @return list<FieldKey>
+     */
+    public static function fieldsOf(ImportPlan $plan, ?ImportedAccount $row = null): array
+    {
+        $keys = [];
+        foreach ($plan->existing === 'update' ? $plan->update : [] as $target) {
+            [$part, $key] = [...explode(':', $target, 2), ''];
+            $keys = [...$keys, ...match (true) {
+                $part === 'field' => [FieldKey::defined($key)],
+                $part !== 'own' && $part !== 'internal' => [],
+                $key !== '' => [FieldKey::metadata($part, MetadataDocument::topKey($key))],
+                default => array_map(static fn (string $one): FieldKey => FieldKey::metadata($part, $one), ($row->metadata[$part] ?? null)?->topKeys() ?? []),
+            }];
+        }
+
+        return $keys;
     }
 
     /** @param  list<FieldKey>  $fields */

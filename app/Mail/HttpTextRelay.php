@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Kennel\App\Mail;
 
 use Illuminate\Http\Client\ConnectionException;
-use Illuminate\Http\Client\Factory;
+use Kennel\App\Platform\Outgoing\Outgoing;
+use Kennel\Core\Outgoing\OutgoingRefused;
 
 /**
  * A real gateway, by HTTP: each text is posted as JSON, {"id", "to", "text"}, with a bearer token (RFC 6750) where one is set. It has taken the text when it answers
@@ -13,18 +14,23 @@ use Illuminate\Http\Client\Factory;
  */
 final readonly class HttpTextRelay implements TextRelay
 {
-    /** In seconds: for connecting, and for all of it. */
+    /** In seconds. */
     private const PATIENCE = 10;
 
-    public function __construct(private Factory $http, private string $url, #[\SensitiveParameter] private string $token)
+    /** In bytes: of the answer only its status is used. */
+    private const LARGEST = 65_536;
+
+    public function __construct(private Outgoing $outgoing, private string $url, #[\SensitiveParameter] private string $token)
     {
     }
 
     public function deliver(Message $message, string $text): MessageState
     {
-        $request = $this->http->timeout(self::PATIENCE)->connectTimeout(self::PATIENCE)->withoutRedirecting()->acceptJson()->withHeaders(['Idempotency-Key' => $message->id]);
+        $headers = ['Accept' => 'application/json', 'Idempotency-Key' => $message->id, ...$this->token === '' ? [] : ['Authorization' => "Bearer {$this->token}"]];
         try {
-            $answer = ($this->token === '' ? $request : $request->withToken($this->token))->post($this->url, ['id' => $message->id, 'to' => $message->recipient, 'text' => $text]);
+            $answer = $this->outgoing->send('POST', $this->url, ['headers' => $headers, 'json' => ['id' => $message->id, 'to' => $message->recipient, 'text' => $text]], self::LARGEST, self::PATIENCE);
+        } catch (OutgoingRefused $refused) {
+            throw new RelayRefused("The gateway for text messages is not called. {$refused->getMessage()}", false, $refused);
         } catch (ConnectionException $error) {
             throw new RelayRefused('The gateway for text messages cannot be reached: '.mb_substr($error->getMessage(), 0, 160), false, $error);
         }

@@ -6,12 +6,11 @@ namespace Kennel\App\Providers;
 
 use Illuminate\Contracts\Cache\Repository;
 use Illuminate\Http\Client\ConnectionException;
-use Illuminate\Http\Client\Factory;
-use Illuminate\Http\Client\PendingRequest;
 use Illuminate\Http\Client\Response;
+use Kennel\App\Platform\Outgoing\Outgoing;
+use Kennel\Core\Outgoing\OutgoingRefused;
 use Kennel\Core\Providers\OutsidePerson;
 use Kennel\Core\Providers\Provider;
-use Kennel\Core\Providers\ProviderAddress;
 use Kennel\Core\Providers\ProviderMetadata;
 use Kennel\Core\Providers\ProviderRefused;
 use Kennel\Core\Providers\UnknownKey;
@@ -34,19 +33,22 @@ final readonly class ProviderClient
     /** In bytes. */
     private const LARGEST = 262_144;
 
-    public function __construct(private Factory $http, private Repository $cache, private ClockInterface $clock, private VerifyIdToken $verify)
+    public function __construct(private Outgoing $outgoing, private Repository $cache, private ClockInterface $clock, private VerifyIdToken $verify)
     {
     }
 
     /** @throws ProviderRefused */
     public function metadata(Provider $provider): ProviderMetadata
     {
-        // Over plain HTTP nobody but this machine is spoken to, and only where it is what people reach: elsewhere that would be a service nobody else may.
-        if (str_starts_with($provider->issuer, 'http://') && ! ProviderAddress::isLocal((string) config('app.url'))) {
-            throw new ProviderRefused('A provider is spoken to over https.');
+        $metadata = ProviderMetadata::read($this->kept('metadata', $provider, fn (): array => $this->document(ProviderMetadata::addressOf($provider->issuer))), $provider->issuer);
+        try {
+            // The other two are asked when they are called.
+            $this->outgoing->requireAllowed($metadata->authorizationEndpoint);
+        } catch (OutgoingRefused $refused) {
+            throw new ProviderRefused("Its authorization_endpoint is not used. {$refused->getMessage()}", previous: $refused);
         }
 
-        return ProviderMetadata::read($this->kept('metadata', $provider, fn (): array => $this->document(ProviderMetadata::addressOf($provider->issuer))), $provider->issuer);
+        return $metadata;
     }
 
     /**
@@ -58,15 +60,12 @@ final readonly class ProviderClient
     public function exchange(Provider $provider, #[\SensitiveParameter] string $code, Secret $verifier, string $redirect, ?Secret $secret, string $nonceDigest): OutsidePerson
     {
         $metadata = $this->metadata($provider);
-        $request = $this->request()->asForm();
-        if ($secret !== null) {
-            // RFC 6749 §2.3.1: each encoded as in a form before it is put together.
-            $request = $request->withBasicAuth(rawurlencode($provider->clientId), rawurlencode($secret->reveal()));
-        }
-        $answer = self::body($this->ask(static fn (): Response => $request->post($metadata->tokenEndpoint, [
+        // RFC 6749 §2.3.1: each encoded as in a form before it is put together.
+        $basic = $secret === null ? [] : ['Authorization' => 'Basic '.base64_encode(rawurlencode($provider->clientId).':'.rawurlencode($secret->reveal()))];
+        $answer = $this->ask('POST', $metadata->tokenEndpoint, ['headers' => $basic, 'form_params' => [
             'grant_type' => 'authorization_code', 'code' => $code, 'redirect_uri' => $redirect, 'code_verifier' => $verifier->reveal(),
             ...$secret === null ? ['client_id' => $provider->clientId] : [],
-        ])));
+        ]]);
         $token = $answer['id_token'] ?? null;
         if (! is_string($token)) {
             throw new ProviderRefused('The provider exchanged the code for no ID token.');
@@ -118,23 +117,21 @@ final readonly class ProviderClient
      */
     private function document(string $address): array
     {
-        return self::body($this->ask(fn (): Response => $this->request()->get($address)));
-    }
-
-    private function request(): PendingRequest
-    {
-        return $this->http->timeout(self::PATIENCE)->connectTimeout(self::PATIENCE)->withoutRedirecting()->acceptJson();
+        return $this->ask('GET', $address, []);
     }
 
     /**
-     * @param  \Closure(): Response  $ask
+     * @param  array<string, mixed>  $options
+     * @return array<array-key, mixed>
      *
      * @throws ProviderRefused
      */
-    private function ask(\Closure $ask): Response
+    private function ask(string $method, string $address, array $options): array
     {
         try {
-            return $ask();
+            return self::body($this->outgoing->send($method, $address, ['headers' => ['Accept' => 'application/json', ...$options['headers'] ?? []]] + $options, self::LARGEST, self::PATIENCE));
+        } catch (OutgoingRefused $refused) {
+            throw new ProviderRefused("The provider is not called. {$refused->getMessage()}", previous: $refused);
         } catch (ConnectionException $error) {
             throw new ProviderRefused('The provider cannot be reached.', previous: $error);
         }
@@ -147,8 +144,7 @@ final readonly class ProviderClient
      */
     private static function body(Response $answer): array
     {
-        $body = $answer->body();
-        $read = strlen($body) > self::LARGEST ? null : json_decode($body, true, 16);
+        $read = json_decode($answer->body(), true, 16);
         if (! $answer->successful() || ! is_array($read)) {
             // What it is called by RFC 6749 §5.2, and nothing else of what a provider writes.
             $error = is_array($read) && is_string($read['error'] ?? null) && preg_match('/^[a-z_]{1,40}$/D', $read['error']) === 1 ? " ({$read['error']})" : '';

@@ -8,13 +8,14 @@ use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Http\Client\ConnectionException;
-use Illuminate\Http\Client\Factory;
 use Illuminate\Queue\InteractsWithQueue;
 use Illuminate\Support\Facades\DB;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Outgoing\Outgoing;
 use Kennel\App\Sessions\LiveSessions;
 use Kennel\App\SigningKeys\SigningKeys;
 use Kennel\Core\Clients\Clients;
+use Kennel\Core\Outgoing\OutgoingRefused;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -30,6 +31,9 @@ final class TellSignedOut implements ShouldQueue
     /** In seconds. */
     private const PATIENCE = 5;
 
+    /** In bytes: nothing of the answer is used. */
+    private const LARGEST = 65_536;
+
     /** §2.4 leaves it open; two minutes are enough for one that is on its way, in seconds. */
     private const COUNTS_FOR = 120;
 
@@ -43,7 +47,7 @@ final class TellSignedOut implements ShouldQueue
         $this->onConnection('long')->onQueue('long');
     }
 
-    public function handle(Clients $clients, SigningKeys $keys, Factory $http, ClockInterface $clock): void
+    public function handle(Clients $clients, SigningKeys $keys, Outgoing $outgoing, ClockInterface $clock): void
     {
         $client = $clients->find($this->app);
         if ($client === null || $client->backchannelLogoutUri === '') {
@@ -55,7 +59,12 @@ final class TellSignedOut implements ShouldQueue
             'events' => ['http://schemas.openid.net/event/backchannel-logout' => (object) []], 'sid' => $this->sessionId,
         ], $client->algorithm, 'logout+jwt');
         try {
-            $answer = $http->timeout(self::PATIENCE)->connectTimeout(self::PATIENCE)->withoutRedirecting()->asForm()->post($client->backchannelLogoutUri, ['logout_token' => $token]);
+            $answer = $outgoing->send('POST', $client->backchannelLogoutUri, ['form_params' => ['logout_token' => $token]], self::LARGEST, self::PATIENCE);
+        } catch (OutgoingRefused $refused) {
+            // It stays so until the rule is changed, so it is not tried again.
+            $this->fail(new \RuntimeException("{$this->app} could not be told that somebody signed out. {$refused->getMessage()}", previous: $refused));
+
+            return;
         } catch (ConnectionException $error) {
             throw new \RuntimeException("{$this->app} could not be told that somebody signed out: it cannot be reached.", previous: $error);
         }

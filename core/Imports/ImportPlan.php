@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Imports;
 
-use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Imports\Transforms\ReadTransform;
-use Kennel\Core\Metadata\MetadataDocument;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
 
@@ -160,28 +158,6 @@ final readonly class ImportPlan
      *
      * @throws Refused
      */
-    /**
-     * The fields and keys of metadata that an existing account would be given: comparing them with what it has tells what it has.
-     *
-     * @param  ImportedAccount|null  $row  null for those that the plan names itself, without the keys of whole documents
-     * @return list<FieldKey>
-     */
-    public function updatedFields(?ImportedAccount $row = null): array
-    {
-        $keys = [];
-        foreach ($this->existing === 'update' ? $this->update : [] as $target) {
-            [$part, $key] = [...explode(':', $target, 2), ''];
-            $keys = [...$keys, ...match (true) {
-                $part === 'field' => [FieldKey::defined($key)],
-                $part !== 'own' && $part !== 'internal' => [],
-                $key !== '' => [FieldKey::metadata($part, MetadataDocument::topKey($key))],
-                default => array_map(static fn (string $one): FieldKey => FieldKey::metadata($part, $one), ($row->metadata[$part] ?? null)?->topKeys() ?? []),
-            }];
-        }
-
-        return $keys;
-    }
-
     private static function require(bool $isRight, string $part): void
     {
         $isRight || throw new Refused(new Reason('import.plan', $part, ['part' => $part]));

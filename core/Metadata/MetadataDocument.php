@@ -59,6 +59,9 @@ final readonly class MetadataDocument
     {
         $patch = $value;
         foreach (array_reverse(self::keys($path)) as $key) {
+            if (str_starts_with($key, "\0")) {
+                throw new Refused(new Reason('metadata.key'));
+            }
             $patch = (object) [$key => $patch];
         }
 
@@ -70,7 +73,7 @@ final readonly class MetadataDocument
     {
         $value = $this->values;
         foreach (self::keys($path) as $key) {
-            $value = $value instanceof \stdClass ? $value->{$key} ?? null : null;
+            $value = $value instanceof \stdClass ? get_object_vars($value)[$key] ?? null : null;
         }
 
         return $value;
@@ -181,7 +184,11 @@ final readonly class MetadataDocument
         try {
             return json_decode($json, false, 4 * self::DEEPEST, JSON_THROW_ON_ERROR);
         } catch (\JsonException $error) {
-            throw new Refused(new Reason($error->getCode() === JSON_ERROR_DEPTH ? 'metadata.too_deep' : 'metadata.not_json', parameters: ['maximum' => self::DEEPEST]));
+            throw new Refused(new Reason(match ($error->getCode()) {
+                JSON_ERROR_DEPTH => 'metadata.too_deep',
+                JSON_ERROR_INVALID_PROPERTY_NAME => 'metadata.key',
+                default => 'metadata.not_json',
+            }, parameters: ['maximum' => self::DEEPEST]));
         }
     }
 

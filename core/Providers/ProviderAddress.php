@@ -17,7 +17,7 @@ final class ProviderAddress
         return $parts['scheme'] === 'https' || ($parts['scheme'] === 'http' && self::isLocal($address));
     }
 
-    public static function isLocal(string $address): bool
+    private static function isLocal(string $address): bool
     {
         return in_array(parse_url($address, PHP_URL_HOST), ['localhost', '127.0.0.1', '[::1]'], true);
     }

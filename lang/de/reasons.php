@@ -146,6 +146,7 @@ return [
     ],
     'metadata' => [
         'not_json' => 'Das ist kein JSON.',
+        'key' => 'Ein Schlüssel darf nicht mit dem Zeichen NUL beginnen.',
         'not_object' => 'Metadaten sind ein JSON-Objekt.',
         'too_large' => 'Das Dokument hätte :bytes Bytes; höchstens :maximum.',
         'too_deep' => 'Objekte und Listen sind höchstens :maximum tief.',

@@ -283,7 +283,7 @@ return [
         'signin' => ['way_gone' => 'a way that its app would offer no more'],
         'account' => ['closed' => 'account is closed', 'self' => 'your own account', 'language' => 'not a language'],
         'operator' => ['beyond_authority' => 'account that may do what you may not'],
-        'metadata' => ['not_object' => 'metadata is no object', 'not_json' => 'metadata is no JSON', 'too_large' => 'metadata too large', 'too_deep' => 'metadata too deep', 'number' => 'number too large'],
+        'metadata' => ['not_object' => 'metadata is no object', 'not_json' => 'metadata is no JSON', 'key' => 'metadata with an impossible key', 'too_large' => 'metadata too large', 'too_deep' => 'metadata too deep', 'number' => 'number too large'],
         'rules' => ['collision_of' => 'the same lookup key'],
         'field' => [
             'required' => ':field not filled in', 'not_asked' => 'a field that is not asked', 'gone' => ':field, which would be gone', 'type_text' => ':field: not a text', 'type_number' => ':field: not a number',
@@ -462,6 +462,7 @@ return [
     ],
     'metadata' => [
         'not_json' => 'This is not JSON.',
+        'key' => 'A key may not begin with the character NUL.',
         'not_object' => 'Metadata is one JSON object.',
         'too_large' => 'The document would have :bytes bytes; at most :maximum.',
         'too_deep' => 'Objects and arrays go at most :maximum deep.',

@@ -17,6 +17,7 @@ final class Layers
             'Secrets' => 'values that cannot be printed, tokens, randomness as a parameter',
             'Reasons' => 'why something is refused',
             'Documents' => 'how a rule is read, bounded and described',
+            'Outgoing' => 'which addresses may be called',
             'Audit' => 'what differs between two states, and what of it may be seen',
             'Roles' => 'permissions, roles that include roles, whom an operator reaches',
         ],

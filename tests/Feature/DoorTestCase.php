@@ -16,6 +16,7 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Mail\Composition;
 use Kennel\App\Mail\Message;
 use Kennel\App\Platform\Moment;
+use Kennel\App\Platform\Outgoing\Resolver;
 use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\EmailAddress;
@@ -25,6 +26,7 @@ use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Demo\Organisation;
 use Kennel\Tests\Support\Books;
+use Kennel\Tests\Support\FixedResolver;
 use Kennel\Tests\Support\OpenApi;
 use Psr\Clock\ClockInterface;
 
@@ -95,6 +97,7 @@ abstract class DoorTestCase extends TestCase
         parent::setUp();
         $this->clock = new MovableClock(new \DateTimeImmutable('2026-05-01T12:00:00Z'));
         $this->app->instance(ClockInterface::class, $this->clock);
+        $this->app->instance(Resolver::class, new FixedResolver);
         $this->app->make(Translator::class)->handleMissingKeysUsing(static fn (string $key) => throw new \LogicException("There is no text {$key}."));
         $this->beforeApplicationDestroyed(fn () => exec('rm -rf '.escapeshellarg($this->data)));
         EmptyDatabase::copyTo("{$this->data}/kennel.sqlite", function (): void {

@@ -47,31 +47,38 @@ final readonly class EvidenceController
         ]);
     }
 
-    /** As it was kept, but for values of fields that are not handed to whoever looks. */
-    private function content(EvidenceEntry $row): object
+    /**
+     * As it was kept, but for values of fields that are not handed to whoever looks.
+     *
+     * @return array<string, mixed>
+     */
+    private function content(EvidenceEntry $row): array
     {
-        $content = (array) $row->content;
+        $content = $row->content;
         if (isset($content['changes'])) {
-            $content['changes'] = $this->withheld->of($content['changes']);
+            $content['changes'] = $this->withheld->of((array) $content['changes']);
         }
-        $body = ((array) ($content['request'] ?? []))['body'] ?? null;
-        if (is_object($body)) {
-            $content['request'] = (object) [...(array) $content['request'], 'body' => $this->body($body)];
+        $request = $content['request'] ?? null;
+        if (is_array($request) && is_array($request['body'] ?? null)) {
+            $content['request'] = [...$request, 'body' => $this->body($request['body'])];
         }
 
-        return (object) $content;
+        return $content;
     }
 
-    private function body(object $body): object
+    /**
+     * @param  array<array-key, mixed>  $body
+     * @return array<array-key, mixed>
+     */
+    private function body(array $body): array
     {
-        $told = (array) $body;
-        if (is_object($told['fields'] ?? null)) {
-            $told['fields'] = $this->withheld->fields($told['fields']);
+        if (is_array($body['fields'] ?? null)) {
+            $body['fields'] = $this->withheld->fields($body['fields']);
         }
-        if (is_object($told['metadata'] ?? null)) {
-            $told['metadata'] = $this->withheld->documents($told['metadata']);
+        if (is_array($body['metadata'] ?? null)) {
+            $body['metadata'] = $this->withheld->documents($body['metadata']);
         }
 
-        return (object) $told;
+        return $body;
     }
 }

@@ -9,6 +9,7 @@ use Kennel\App\Evidence\EvidenceLog;
 use Kennel\App\Evidence\Watch;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\RequestContext;
+use Kennel\Core\Documents\StoredJson;
 use Symfony\Component\HttpFoundation\Response;
 
 /** Keeps what Kept names of the request and the answer, after the answer has gone out; RequestKernel calls it. */
@@ -45,7 +46,7 @@ final readonly class RecordWire
             'request' => [
                 'method' => $request->getMethod(),
                 'path' => $path,
-                'query' => (object) $kept->query($request->query->all()),
+                'query' => StoredJson::object($kept->query($request->query->all())),
                 'source' => $request->ip(),
                 'headers' => $this->headers($request->headers->all(), self::HEADERS),
                 // A file that was streamed is not read into memory for this.

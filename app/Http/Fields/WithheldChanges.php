@@ -7,6 +7,7 @@ namespace Kennel\App\Http\Fields;
 use Kennel\App\Fields\HandedFields;
 use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Disclosure\ReadableFields;
+use Kennel\Core\Documents\StoredJson;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Metadata\MetadataDocument;
 
@@ -26,10 +27,11 @@ final readonly class WithheldChanges
     }
 
     /**
-     * @param  object|array<array-key, mixed>  $changes  before and after, by key
+     * @param  \stdClass|array<array-key, mixed>  $changes  before and after, by key
      * @param  string  $event  of the trail, where it is known
+     * @return \stdClass|array<array-key, mixed>
      */
-    public function of(object|array $changes, string $event = ''): object
+    public function of(\stdClass|array $changes, string $event = ''): \stdClass|array
     {
         [$told, $readable] = [(array) $changes, $this->handed->toCaller()];
         foreach ($told as $key => $change) {
@@ -40,21 +42,21 @@ final readonly class WithheldChanges
             }
         }
 
-        return (object) $told;
+        return StoredJson::object($told);
     }
 
     /**
-     * @param  object|array<array-key, mixed>  $values  by key
-     * @return object the same, with a mark in the place of what is not handed to whoever asks
+     * @param  \stdClass|array<array-key, mixed>  $values  by key
+     * @return \stdClass|array<array-key, mixed> the same, with a mark in the place of what is not handed to whoever asks
      */
-    public function values(object|array $values): object
+    public function values(\stdClass|array $values): \stdClass|array
     {
         [$told, $readable] = [(array) $values, $this->handed->toCaller()];
         foreach ($told as $key => $value) {
             $told[$key] = $value !== null && $this->isWithheld((string) $key, '', $readable) ? self::MARK : $value;
         }
 
-        return (object) $told;
+        return StoredJson::object($told);
     }
 
     /** Of one value, under its key. */
@@ -63,27 +65,33 @@ final readonly class WithheldChanges
         return $value !== null && $this->isWithheld($key, '', $this->handed->toCaller()) ? self::MARK : $value;
     }
 
-    /** @return object what a form sent as fields, by key */
-    public function fields(object $fields): object
+    /**
+     * @param  array<array-key, mixed>  $told  what a form sent as fields, by key
+     * @return \stdClass|array<array-key, mixed>
+     */
+    public function fields(array $told): \stdClass|array
     {
-        [$told, $readable] = [(array) $fields, $this->handed->toCaller()];
+        $readable = $this->handed->toCaller();
         foreach ($told as $key => $value) {
             $told[$key] = $value === null || $readable->hasField((string) $key) ? $value : self::MARK;
         }
 
-        return (object) $told;
+        return StoredJson::object($told);
     }
 
-    /** @return object what a form sent as metadata, by kind */
-    public function documents(object $documents): object
+    /**
+     * @param  array<array-key, mixed>  $told  what a form sent as metadata, by kind
+     * @return \stdClass|array<array-key, mixed>
+     */
+    public function documents(array $told): \stdClass|array
     {
-        [$told, $readable] = [(array) $documents, $this->handed->toCaller()];
+        $readable = $this->handed->toCaller();
         foreach ($told as $kind => $document) {
             $sees = $readable->ofKind((string) $kind);
-            $told[$kind] = (object) array_filter((array) $document, static fn (string|int $key): bool => $sees((string) $key), ARRAY_FILTER_USE_KEY);
+            $told[$kind] = StoredJson::object(array_filter((array) $document, static fn (string|int $key): bool => $sees((string) $key), ARRAY_FILTER_USE_KEY));
         }
 
-        return (object) $told;
+        return StoredJson::object($told);
     }
 
     private function isWithheld(string $key, string $event, ReadableFields $readable): bool

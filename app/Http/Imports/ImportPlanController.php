@@ -18,6 +18,7 @@ use Kennel\App\Imports\ImportPlanRecord;
 use Kennel\App\Imports\ImportReport;
 use Kennel\App\Imports\Imports;
 use Kennel\App\Imports\KeptPlans;
+use Kennel\App\Imports\PlanUpdates;
 use Kennel\App\Imports\PreviewImport;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
@@ -70,7 +71,7 @@ final readonly class ImportPlanController
         $operator = $this->caller->requireUnbounded(Imports::PERMISSION);
         $plan = $this->plan($request);
         $readable = $this->handed->toCaller();
-        $hidden = array_values(array_filter($plan->updatedFields(), static fn (FieldKey $field): bool => ! $readable->has($field)));
+        $hidden = array_values(array_filter(PlanUpdates::fieldsOf($plan), static fn (FieldKey $field): bool => ! $readable->has($field)));
         if ($hidden !== []) {
             throw Refusal::invalid(array_map(static fn (FieldKey $field): Reason => $readable->reason($field, 'update'), $hidden));
         }

@@ -7,6 +7,7 @@ namespace Kennel\App\Http\Protocol;
 use Illuminate\Http\Request;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Documents\StoredJson;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
 use Kennel\Core\Secrets\Secret;
@@ -151,10 +152,9 @@ final class Body
     public function documents(string $key, array $names): array
     {
         $sent = $this->object($key);
-        $whole = json_decode($this->content, false, 32);
-        $objects = is_object($whole) ? get_object_vars($whole)[$key] ?? null : null;
+        $objects = $sent === [] ? [] : ((array) StoredJson::decode($this->content))[$key] ?? [];
         $documents = [];
-        foreach (is_object($objects) ? get_object_vars($objects) : [] as $name => $document) {
+        foreach ((array) $objects as $name => $document) {
             if (in_array($name, $names, true)) {
                 $documents[(string) $name] = (string) json_encode($document, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION);
             } else {
@@ -162,7 +162,7 @@ final class Body
             }
         }
 
-        return $sent === [] ? [] : $documents;
+        return $documents;
     }
 
     public function number(string $key): ?int

@@ -6,6 +6,7 @@ namespace Kennel\App\Platform\Database;
 
 use Illuminate\Contracts\Database\Eloquent\CastsAttributes;
 use Illuminate\Database\Eloquent\Model;
+use Kennel\Core\Documents\StoredJson;
 
 /**
  * A column of JSON, written so that it can be read by people. "array" for what the code reads; "object" for what goes out as it came in,
@@ -27,7 +28,11 @@ final readonly class AsJson implements CastsAttributes
     /** @param  array<string, mixed>  $attributes */
     public function get(Model $model, string $key, mixed $value, array $attributes): mixed
     {
-        return is_string($value) ? json_decode($value, $this->form === 'array', flags: JSON_THROW_ON_ERROR) : null;
+        return match (true) {
+            ! is_string($value) => null,
+            $this->form === 'array' => json_decode($value, true, flags: JSON_THROW_ON_ERROR),
+            default => StoredJson::decode($value),
+        };
     }
 
     /** @param  array<string, mixed>  $attributes */
@@ -38,6 +43,6 @@ final readonly class AsJson implements CastsAttributes
 
     public static function encode(mixed $value): string
     {
-        return json_encode($value, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_INVALID_UTF8_SUBSTITUTE);
+        return StoredJson::encode($value);
     }
 }

@@ -6,9 +6,12 @@ namespace Kennel\Tests\Feature\Providers;
 
 use Illuminate\Http\Client\Factory;
 use Illuminate\Http\Client\Request;
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
+use Kennel\App\Platform\Outgoing\Resolver;
 use Kennel\Tests\Feature\Factors\FactorTestCase;
+use Kennel\Tests\Support\FixedResolver;
 use Kennel\Tests\Support\SoftProvider;
 
 /** Signing in by an outside provider: whose account it is, what is not taken, linking and unlinking. */
@@ -23,8 +26,11 @@ final class ProviderSigninTest extends FactorTestCase
 
     private string $challenge = '';
 
-    /** @var list<string> */
+    /** @var list<string> paths */
     private array $asked = [];
+
+    /** @var list<string> */
+    private array $hosts = [];
 
     protected function setUp(): void
     {
@@ -35,6 +41,7 @@ final class ProviderSigninTest extends FactorTestCase
         $http = $this->app->make(Factory::class);
         $this->app->instance(Factory::class, $http);
         $http->preventStrayRequests()->fake(function (Request $request) use ($http) {
+            $this->hosts[] = (string) parse_url($request->url(), PHP_URL_HOST);
             $this->asked[] = $path = (string) parse_url($request->url(), PHP_URL_PATH);
             if ($path === '/token') {
                 self::assertSame($this->challenge, rtrim(strtr(base64_encode(hash('sha256', (string) $request['code_verifier'], true)), '+/', '-_'), '='), 'the verifier of this trip');
@@ -129,6 +136,26 @@ final class ProviderSigninTest extends FactorTestCase
         DB::table('accounts')->where('id', $tam->id)->update(['status' => 'pending', 'email_proven_at' => null]);
         $this->comeBack($this->leave())->assertStatus(202)->assertJsonPath('needs', 'link');
         self::assertNull(DB::table('accounts')->where('id', $tam->id)->value('email_proven_at'));
+    }
+
+    public function test_an_address_of_the_discovery_document_that_leads_inside_is_not_called(): void
+    {
+        config(['app.env' => 'production', 'app.url' => 'https://accounts.example', 'rules.providers.0.authentication' => 'secret']);
+        $this->app->instance(Resolver::class, new FixedResolver(['internal.example' => ['10.0.0.5'], 'mapped.example' => ['::ffff:127.0.0.1']]));
+        foreach (['http://127.0.0.1:18260/token', 'http://localhost/token', 'https://127.0.0.1/token', 'https://internal.example/token', 'https://mapped.example/token', 'https://169.254.169.254/token'] as $address) {
+            foreach (['token_endpoint', 'jwks_uri', 'authorization_endpoint'] as $which) {
+                Cache::flush();
+                $this->college->saysOfItself = [$which => $address];
+                $this->asked = [];
+                $begun = $this->knock('POST', '/signins/provider', ['app' => 'gaugebook', 'provider' => 'riverside']);
+                if ($begun->getStatusCode() === 200) {
+                    parse_str((string) parse_url((string) $begun->json('address'), PHP_URL_QUERY), $query);
+                    [$this->nonce, $this->challenge] = [(string) $query['nonce'], (string) $query['code_challenge']];
+                    $this->comeBack((string) $query['state'])->assertStatus($which === 'authorization_endpoint' ? 201 : 503);
+                }
+                self::assertSame([], array_filter($this->hosts, static fn (string $host): bool => $host !== parse_url(SoftProvider::ISSUER, PHP_URL_HOST)), "{$which} {$address}");
+            }
+        }
     }
 
     public function test_plain_http_is_for_a_kennel_on_this_machine_alone(): void

@@ -6,12 +6,14 @@ namespace Kennel\Tests\Feature\Tokens;
 
 use Illuminate\Http\Client\Request;
 use Illuminate\Support\Facades\Http;
+use Kennel\App\Platform\Outgoing\Resolver;
 use Kennel\App\Sessions\LiveSessions;
 use Kennel\App\SigningKeys\SigningKeys;
 use Kennel\App\Tokens\TellSignedOut;
 use Kennel\Core\Clients\Clients;
 use Kennel\Core\SigningKeys\Jws;
 use Kennel\Core\SigningKeys\Verdict;
+use Kennel\Tests\Support\FixedResolver;
 
 /** Apps that want to know hear that somebody signed out (OpenID Connect Back-Channel Logout 1.0). */
 final class SignedOutTest extends TokenTestCase
@@ -62,5 +64,26 @@ final class SignedOutTest extends TokenTestCase
         $this->letIn();
         $this->knock('DELETE', '/session');
         self::assertSame(0, $this->tell());
+    }
+
+    public function test_no_machine_behind_the_door_is_told(): void
+    {
+        config(['app.env' => 'production', 'app.url' => 'https://accounts.example']);
+        $this->app->instance(Resolver::class, new FixedResolver(['internal.example' => ['10.0.0.5']]));
+        $asked = [];
+        Http::fake(static function (Request $request) use (&$asked) {
+            $asked[] = $request->url();
+
+            return Http::response('', 204);
+        });
+        foreach (['http://127.0.0.1:18260/admin/shutdown?force=1', 'https://127.0.0.1/', 'https://localhost/', 'https://169.254.169.254/', 'https://internal.example/'] as $address) {
+            $this->register(['gaugebook' => ['backchannel_logout_uri' => $address]]);
+            $this->app->forgetScopedInstances();
+            TellSignedOut::dispatchSync('gaugebook', 'an account', 'a session');
+        }
+        self::assertSame([], $asked);
+        $this->register(['gaugebook' => ['backchannel_logout_uri' => 'https://gaugebook.alderwend.example/signed-out']]);
+        TellSignedOut::dispatchSync('gaugebook', 'an account', 'a session');
+        self::assertSame(['https://gaugebook.alderwend.example/signed-out'], $asked);
     }
 }

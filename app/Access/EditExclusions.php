@@ -34,6 +34,7 @@ final readonly class EditExclusions
             if ($before !== null) {
                 ($seen ?? throw Refusal::conditionMissing())->require($this->roles->exclusionVersions()[$exclusion->key]);
             }
+            $this->requireAuthority([...$before->roles ?? [], ...$exclusion->roles], $operator);
             $reasons = (new DecideExclusion($this->roles->graph(), $this->edit->holdings()))($exclusion);
             foreach ($reasons === [] ? $this->defaults->all() : [] as $together) {
                 $reasons = $exclusion->brokenBy($together, $this->roles->graph()) === [] ? $reasons : [new Reason('exclusion.defaults', 'roles')];
@@ -51,9 +52,27 @@ final readonly class EditExclusions
     {
         $this->database->transaction(function () use ($key, $operator): void {
             $before = $this->find($key) ?? throw Refusal::notFound();
+            $this->requireAuthority($before->roles, $operator);
             $this->roles->removeExclusion($key);
             $this->audit->record('exclusion.removed', $operator->asOperator(), null, self::told($before), ['exclusion' => $key, 'roles' => ''], null, 'exclusion');
         });
+    }
+
+    /**
+     * Whoever may not edit a role may not say whom it is kept from either.
+     *
+     * @param  list<string>  $roles
+     *
+     * @throws Refusal for one that gives more over Kennel than the operator has
+     */
+    private function requireAuthority(array $roles, SignedIn $operator): void
+    {
+        $graph = $this->roles->graph();
+        foreach ($roles as $role) {
+            if (in_array($role, $graph->keys(), true) && ! $this->edit->isWithinOwn($graph, $role, $operator)) {
+                throw Refusal::invalid([new Reason('role.beyond_authority', 'roles')]);
+            }
+        }
     }
 
     private function find(string $key): ?Exclusion

@@ -131,7 +131,8 @@ final readonly class EditRoles
         return $this->roles->find($role->key) ?? throw Refusal::notFound();
     }
 
-    private function isWithinOwn(RoleGraph $graph, string $key, SignedIn $operator): bool
+    /** Whether a role gives nothing over Kennel that the operator may not do. */
+    public function isWithinOwn(RoleGraph $graph, string $key, SignedIn $operator): bool
     {
         return Authority::reaches(($this->held)($operator->accountId), $graph->permissionsOf([$key]));
     }

@@ -69,7 +69,8 @@ final readonly class AuthenticateClient
         $id = $assertion->text('jti') ?? '';
         $holds = $assertion->text('iss') === $client->key && $assertion->text('sub') === $client->key
             && $id !== '' && strlen($id) <= 200
-            && array_intersect($assertion->audience(), $audiences) !== []
+            // Exactly one: what is for others as well could be shown to us by one of them.
+            && count($assertion->audience()) === 1 && in_array($assertion->audience()[0], $audiences, true)
             && $until > $now - self::LEEWAY && $until <= $now + self::LONGEST
             && ($assertion->moment('nbf')?->getTimestamp() ?? 0) <= $now + self::LEEWAY
             && ClientKeys::read($client->jwks)?->verify($assertion) === Verdict::Signed;

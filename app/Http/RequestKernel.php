@@ -15,6 +15,17 @@ use Kennel\App\Tokens\CountTokens;
  */
 final class RequestKernel extends Kernel
 {
+    /** A request is what its method says: neither a header nor a field makes another of it. */
+    protected function sendRequestThroughRouter($request)
+    {
+        $request->headers->remove('X-HTTP-Method-Override');
+        $request->request->remove('_method');
+        $request->query->remove('_method');
+        $request->setMethod($request->getRealMethod());
+
+        return parent::sendRequestThroughRouter($request);
+    }
+
     protected function terminateMiddleware($request, $response): void
     {
         assert($this->app instanceof KennelApplication);

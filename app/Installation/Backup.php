@@ -32,6 +32,9 @@ final readonly class Backup
 
     public const FORMAT = 1;
 
+    /** Folders of files that live for a day: a backup would keep them longer. */
+    private const LEFT_OUT = ['exports'];
+
     public function __construct(private Connection $database, private DataDirectory $directory, private RulesInForce $rules, private ClockInterface $clock)
     {
     }
@@ -49,7 +52,7 @@ final readonly class Backup
         $this->database->statement('VACUUM INTO ?', ["{$folder}/".self::DATABASE]);
         PrivateFile::write("{$folder}/".self::RULES, json_encode($this->rules->document(), JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n");
         // After the database: what its rows name was there before them. A file that goes meanwhile was on its way out.
-        Folder::copy($this->directory->path().'/app', "{$folder}/".self::FILES);
+        Folder::copy($this->directory->path().'/app', "{$folder}/".self::FILES, self::LEFT_OUT);
         $digests = Folder::digests($folder);
         $manifest = ['format' => self::FORMAT, 'made_at' => Moment::write($this->clock->now()), 'revision' => $this->rules->revision(), 'sha256' => $digests];
         // Last: a copy without a manifest was broken off.

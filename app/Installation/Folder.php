@@ -19,10 +19,17 @@ final class Folder
         chmod($path, 0o700);
     }
 
-    /** All files with their folders; a file that is gone by the time it is copied is left out. */
-    public static function copy(string $from, string $to): void
+    /**
+     * All files with their folders; a file that is gone by the time it is copied is left out.
+     *
+     * @param  list<string>  $without  names of folders in it
+     */
+    public static function copy(string $from, string $to, array $without = []): void
     {
         foreach (self::files($from) as $name) {
+            if (in_array(explode('/', $name)[0], $without, true)) {
+                continue;
+            }
             $target = "{$to}/{$name}";
             is_dir(dirname($target)) || mkdir(dirname($target), 0o700, true);
             if (! @copy("{$from}/{$name}", $target) && is_file("{$from}/{$name}")) {

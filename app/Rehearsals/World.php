@@ -17,6 +17,7 @@ use Illuminate\Foundation\Bootstrap\RegisterProviders;
 use Illuminate\Foundation\Bootstrap\SetRequestForConsole;
 use Illuminate\Http\Client\Factory;
 use Illuminate\Support\Facades\Facade;
+use Kennel\App\Platform\DerivedKey;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -103,12 +104,14 @@ final readonly class World
     private function application(\DateTimeImmutable $now): Application
     {
         $settings = config()->all();
+        // Of its own: what is sealed in it, such as a form, opens nowhere else.
+        $key = 'base64:'.base64_encode(DerivedKey::for('world '.basename($this->folder)));
         /** @var \Illuminate\Foundation\Application $inner */
         $inner = require base_path('bootstrap/app.php');
         $inner->useStoragePath($this->folder);
         Facade::clearResolvedInstances();
         $clock = new WorldClock($now);
-        $inner->afterBootstrapping(LoadConfiguration::class, fn () => $this->configure($inner, $settings));
+        $inner->afterBootstrapping(LoadConfiguration::class, fn () => $this->configure($inner, $settings, $key));
         // Not what handles errors: that stays with the real one, which is told by what is thrown.
         $inner->bootstrapWith([LoadEnvironmentVariables::class, LoadConfiguration::class, RegisterFacades::class, SetRequestForConsole::class, RegisterProviders::class, BootProviders::class]);
         $inner->instance(ClockInterface::class, $clock);
@@ -119,10 +122,12 @@ final readonly class World
     }
 
     /** @param  array<string, mixed>  $settings  of the real one */
-    private function configure(Application $inner, array $settings): void
+    private function configure(Application $inner, array $settings, #[\SensitiveParameter] string $key): void
     {
         $inner->make('config')->set([
             ...$settings,
+            'app.key' => $key,
+            'app.previous_keys' => [],
             'database.connections.sqlite.database' => $this->database(),
             // A connection that stays open would outlive the file. Nothing here has to survive a power cut.
             'database.connections.sqlite.options' => [],

@@ -68,6 +68,28 @@ final class Template
         return array_keys(self::collect($this->tree));
     }
 
+    /** @return list<string> the variables that decide whether a part is written */
+    public function tested(): array
+    {
+        return array_keys(self::tests($this->tree));
+    }
+
+    /** @return array<string, true> */
+    private static function tests(Node $node): array
+    {
+        $names = [];
+        if ($node instanceof IfNode) {
+            foreach (array_values(iterator_to_array($node->getNode('tests'))) as $at => $test) {
+                $names += $at % 2 === 0 ? self::collect($test) : [];
+            }
+        }
+        foreach ($node as $child) {
+            $names += self::tests($child);
+        }
+
+        return $names;
+    }
+
     /**
      * @param  array<string, string>  $values  by variable; one that is missing is empty
      * @param  \Closure(string): string  $escape  for each value

@@ -491,6 +491,7 @@ return [
         'unclosed' => 'Something is opened here and not closed. Write {{ variable }}, or {% if variable %} … {% endif %}.',
         'not_allowed' => 'Only {{ variable }} and {% if variable %} … {% else %} … {% endif %} can be used.',
         'lacks' => 'Without {{ :variable }} the message would be of no use. Put it in.',
+        'link_joined' => '{{ link }} has to begin its word: mail programs would make one address of it and what stands before it.',
         'secret_here' => '{{ :variable }} is a secret of the person; the subject and the headers are seen by others.',
         'tag_not_allowed' => '<:tag> cannot be in a message. Use :tags.',
         'attribute_not_allowed' => '<:tag> cannot have “:attribute”; how things look is added when the message is sent.',

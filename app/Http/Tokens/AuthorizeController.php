@@ -37,9 +37,9 @@ final readonly class AuthorizeController
             $client = $authorize->client($asked);
         } catch (Refusal) {
             // A person is looking, so a page says it.
-            return self::seeOther(self::page($clients->find($asked->text('client_id') ?? ''), 'not-let-in', ['error' => OAuthError::TemporarilyUnavailable->value, 'why' => 'Too many requests from one place.'], $asked));
+            return self::seeOther(self::page($clients->find($asked->text('client_id') ?? ''), 'not-let-in', ['error' => OAuthError::TemporarilyUnavailable->value], $asked));
         } catch (OAuthRefused $refused) {
-            return self::seeOther(self::page($clients->find($asked->text('client_id') ?? ''), 'not-let-in', ['error' => $refused->error->value, 'why' => $refused->description], $asked));
+            return self::seeOther(self::page($clients->find($asked->text('client_id') ?? ''), 'not-let-in', ['error' => $refused->error->value], $asked));
         }
         try {
             return self::seeOther(self::page($client, 'authorize', ['t' => $authorize->begin($asked, $client)->reveal()], $asked));

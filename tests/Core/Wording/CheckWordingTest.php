@@ -27,6 +27,17 @@ final class CheckWordingTest extends TestCase
         self::assertContains([$code, $line, $column], $found, json_encode($found, JSON_THROW_ON_ERROR));
     }
 
+    public function test_a_link_begins_its_word_in_both_bodies(): void
+    {
+        $text = static fn (string $text): array => self::check(new Wording('A subject', self::GOOD, $text));
+        foreach (["Go to\n{{ link }}", '{{ link }} is it', 'This ({{ link }})', '<{{ link }}>', '{% if name %}Hello {{ name }}, {% endif %}{{ link }}'] as $fine) {
+            self::assertSame([], $text($fine), $fine);
+        }
+        foreach (['https://evil.example/go?u={{ link }}', "Go:{{ link }}\n{{ link }}", '{{ name }}{{ link }}'] as $joined) {
+            self::assertSame(['wording.link_joined'], array_column($text($joined), 0), $joined);
+        }
+    }
+
     /** @return iterable<string, array{string, string, int, int}> */
     public static function mistakes(): iterable
     {
@@ -36,6 +47,12 @@ final class CheckWordingTest extends TestCase
         yield 'an open variable' => ['<p>{{ name</p>', 'wording.unclosed', 1, 4];
         yield 'an open condition' => ["\n{% if name %}".self::GOOD, 'wording.unclosed', 2, 1];
         yield 'what Twig knows of itself' => ['{{ _self }}'.self::GOOD, 'wording.unknown_variable', 1, 4];
+        yield 'a link joined to an address' => ["<p>x</p>\n<p>https://evil.example/go?u={{ link }}</p>", 'wording.link_joined', 2, 33];
+        yield 'the same with a tag between' => ['<p>https://evil.example/?u=<strong>{{ link }}</strong></p>', 'wording.link_joined', 1, 39];
+        yield 'the same where a part is written' => ['<p>{% if name %}https://evil.example/?u={% endif %}{{ link }}</p>', 'wording.link_joined', 1, 55];
+        yield 'the same where it is not written' => ['<p>a{% if name %} {% endif %}{{ link }}</p>', 'wording.link_joined', 1, 33];
+        yield 'the same through spaces that are taken away' => ['<p>https://evil.example/?u= {{- link }}</p>', 'wording.link_joined', 1, 33];
+        yield 'a link behind a variable' => ['<p>{{ name }}{{ link }}</p>', 'wording.link_joined', 1, 17];
         yield 'no link' => ['<p>Hello</p>', 'wording.lacks', 1, 1];
         yield 'a tag' => ["<p>a</p>\n<p><img src=\"x\"></p>", 'wording.tag_not_allowed', 2, 4];
         yield 'an attribute' => ['<p onclick="x()">{{ link }}</p>', 'wording.attribute_not_allowed', 1, 1];

@@ -164,6 +164,18 @@ final class RolesTest extends DoorTestCase
         self::assertCount(1, Trail::of('exclusion.made'));
     }
 
+    public function test_an_operator_says_nothing_of_roles_that_they_could_not_edit(): void
+    {
+        $this->operatorWith('kennel:console', 'kennel:roles.read', 'kennel:roles.manage', 'kennel:roles.give');
+        $put = fn (string $key, array $roles): array => self::codes($this->knock('PUT', "/exclusions/{$key}", ['roles' => $roles, 'too_many' => 2, 'why' => 'as asked'], ['If-Match' => '*'], 'console'));
+        self::assertSame(['role.beyond_authority'], $put('zz', ['keeper', 'steward']));
+        self::assertSame([], $put('zz', ['dispatcher', 'observer']));
+        DB::table('role_permissions')->insert(['role_key' => 'observer', 'permission' => 'kennel:rules.read']);
+        $this->app->make(Roles::class)->readAgain();
+        self::assertSame(['role.beyond_authority'], $put('zz', ['dispatcher', 'observer']), 'nor takes one out of it');
+        self::assertSame(['role.beyond_authority'], self::codes($this->knock('DELETE', '/exclusions/zz', headers: ['If-Match' => '*'], surface: 'console')));
+    }
+
     public function test_an_exclusion_that_was_made_meanwhile_counts_for_who_read_roles_before_it(): void
     {
         $this->keeper();

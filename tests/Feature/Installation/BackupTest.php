@@ -51,6 +51,17 @@ final class BackupTest extends InstallTestCase
         self::assertDirectoryDoesNotExist("{$this->folder}/c");
     }
 
+    public function test_files_that_live_for_a_day_are_not_kept_longer_by_a_backup(): void
+    {
+        foreach (['exports/one', 'imports/two'] as $file) {
+            is_dir(dirname("{$this->data}/app/{$file}")) || mkdir(dirname("{$this->data}/app/{$file}"), 0o700, true);
+            file_put_contents("{$this->data}/app/{$file}", 'x');
+        }
+        $this->command('kennel:backup', ['folder' => "{$this->folder}/b"]);
+        self::assertFileExists("{$this->folder}/b/files/imports/two");
+        self::assertDirectoryDoesNotExist("{$this->folder}/b/files/exports");
+    }
+
     public function test_another_machine_takes_it_up_with_everything_closed_that_was_open(): void
     {
         $link = $this->app->make(\Kennel\App\Challenges\Challenges::class);

@@ -165,6 +165,9 @@ final class ThrottleTest extends DoorTestCase
         self::assertSame(Source::ofAddress('2001:db8:1:2::7'), Source::ofAddress('2001:db8:1:2:ffff::1'));
         self::assertNotSame(Source::ofAddress('2001:db8:1:2::7'), Source::ofAddress('2001:db8:1:3::7'));
         self::assertSame('198.51.100.7', Source::ofAddress('198.51.100.7'));
+        // As a listener for both versions writes it (RFC 4291 §2.5.5.2).
+        self::assertSame(['198.51.100.7', '198.51.100.0/24'], [Source::ofAddress('::ffff:198.51.100.7'), Source::netOf('::ffff:198.51.100.7')]);
+        self::assertNotSame(Source::ofAddress('::ffff:1.2.3.4'), Source::ofAddress('::ffff:200.9.9.9'));
     }
 
     public function test_what_strangers_did_is_counted_from_the_hour_that_holds_a_moment(): void

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Kennel\Tests\Feature\Rehearsals;
 
 use Illuminate\Contracts\Console\Kernel;
+use Illuminate\Contracts\Encryption\Encrypter;
+use Illuminate\Foundation\Application;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 use Illuminate\Testing\TestResponse;
@@ -12,6 +14,7 @@ use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\Refusals\RefusalKind;
 use Kennel\App\Rehearsals\Rehearsal;
 use Kennel\App\Rehearsals\Rehearsals;
+use Kennel\App\Rehearsals\World;
 use Kennel\Tests\Feature\DoorTestCase;
 
 /** Rehearsals under way, as the console plays them. */
@@ -44,6 +47,22 @@ final class RehearsalsTest extends DoorTestCase
         }
 
         return $rows;
+    }
+
+    public function test_what_is_sealed_in_a_world_opens_nowhere_else(): void
+    {
+        $inWorld = fn (string $name, \Closure $do): mixed => (new World("{$this->data}/worlds/{$name}"))->run($this->clock->now(), static fn (Application $inner): mixed => $do($inner->make(Encrypter::class)));
+        $seal = static fn (Encrypter $encrypter): string => $encrypter->encrypt('a form');
+        $opens = static function (string $sealed): \Closure {
+            return static fn (Encrypter $encrypter): bool => rescue(static fn (): bool => $encrypter->decrypt($sealed) === 'a form', false, false);
+        };
+        foreach (['one', 'two'] as $name) {
+            is_dir("{$this->data}/worlds/{$name}") || mkdir("{$this->data}/worlds/{$name}", 0o700, true);
+        }
+        $sealed = (string) $inWorld('one', $seal);
+        self::assertSame([true, false], [$inWorld('one', $opens($sealed)), $inWorld('two', $opens($sealed))]);
+        self::assertFalse($opens($sealed)($this->app->make(Encrypter::class)));
+        self::assertFalse($inWorld('one', $opens($seal($this->app->make(Encrypter::class)))));
     }
 
     public function test_the_link_on_the_25th_hour(): void

@@ -250,8 +250,9 @@ final class TokensTest extends TokenTestCase
         };
         $ask(['jti' => 'the first'])->assertOk();
         $ask(['aud' => 'http://localhost/oauth/token'])->assertOk();
+        $ask(['aud' => ['http://localhost']])->assertOk();
         $ask(['jti' => 'the first'])->assertUnauthorized();
-        foreach ([['aud' => 'https://elsewhere.example'], ['exp' => $now - 60], ['exp' => $now + 3_600], ['iss' => 'floodline'], ['sub' => 'floodline'], ['jti' => null], ['nbf' => $now + 300]] as $wrong) {
+        foreach ([['aud' => 'https://elsewhere.example'], ['aud' => ['http://localhost', 'https://elsewhere.example']], ['aud' => ['http://localhost', 'http://localhost/oauth/token']], ['exp' => $now - 60], ['exp' => $now + 3_600], ['iss' => 'floodline'], ['sub' => 'floodline'], ['jti' => null], ['nbf' => $now + 300]] as $wrong) {
             $ask($wrong)->assertUnauthorized()->assertJsonPath('error', 'invalid_client');
         }
         $ask([], base64_encode(sodium_crypto_sign_secretkey(sodium_crypto_sign_keypair())))->assertUnauthorized();

@@ -357,6 +357,13 @@ export const en = {
       'The app sent you here with something that is not registered. Nothing was sent back. Tell whoever runs the app.',
     notNow: 'Too many requests came from your network. Wait a few minutes, go back to the app, and try again.',
     forDevelopers: 'For its developers:',
+    reasons: {
+      invalid_client: 'No app is registered under this client_id.',
+      invalid_request:
+        'A parameter is missing, sent twice or malformed, or the redirect_uri is not registered exactly as it was sent.',
+      invalid_request_uri: 'The request_uri is unknown, was used before, or has expired.',
+      temporarily_unavailable: 'Too many requests came from one network.',
+    },
   },
   device: {
     title: 'Connect a device',

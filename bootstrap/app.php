@@ -26,6 +26,7 @@ use Kennel\App\Http\Protocol\RenderProblem;
 use Kennel\App\Http\Protocol\RequireSameOrigin;
 use Kennel\App\Http\Protocol\SecurityHeaders;
 use Kennel\App\Http\RequestKernel;
+use Kennel\App\Http\Routing\KennelRouter;
 use Kennel\App\Http\Rules\RefuseDraft;
 use Kennel\App\Platform\Container\KennelApplication;
 use Kennel\App\Platform\Pulses\Pulses;
@@ -74,6 +75,7 @@ $app = KennelApplication::configure(basePath: dirname(__DIR__))
         $exceptions->render(static fn (Throwable $error, Illuminate\Http\Request $request) => app(RenderProblem::class)($error, $request));
     })
     ->create();
+$app->singleton('router', static fn (Illuminate\Contracts\Foundation\Application $app): KennelRouter => new KennelRouter($app['events'], $app));
 $app->singleton(Illuminate\Contracts\Http\Kernel::class, RequestKernel::class);
 
 // Everything that changes at run time lives in one directory, so that the code can be read-only.

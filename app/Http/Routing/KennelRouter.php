@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Http\Routing;
+
+use Illuminate\Routing\Router;
+
+final class KennelRouter extends Router
+{
+    /** @param  array{compiled: array<mixed>, attributes: array<mixed>}  $routes */
+    public function setCompiledRoutes(array $routes): void
+    {
+        $this->routes = (new RouteTable($routes['compiled'], $routes['attributes']))->setRouter($this)->setContainer($this->container);
+        $this->container->instance('routes', $this->routes);
+    }
+}

@@ -9,7 +9,7 @@ final class RefusalMeasures
 {
     public const ABOUT = ['refusals' => 'answers that refuse without a hash, beside an empty route'];
 
-    private const ROUNDS = 2;
+    private const TRIES = 250;
 
     private const AT_LEAST = 0.7;
 
@@ -22,58 +22,73 @@ final class RefusalMeasures
         return ['refusals' => self::refusals(...)];
     }
 
-    /** @return list<Figure> */
+    /**
+     * One request after the other, in turns: a machine that is busy for a moment is so for all of them.
+     *
+     * @return list<Figure>
+     */
     private static function refusals(): array
     {
         $stand = Stand::start(640);
-        $ratios = [];
         $requests = self::requests();
-        foreach ($requests as $name => [$path, $script]) {
-            $options = $script === null ? [] : ['-s', self::script($script)];
-            $stand->throughput($path, 1, 4, $options, isRefused: true);
-            for ($round = 0; $round < self::ROUNDS; $round++) {
-                $empty = $stand->throughput('/bench/empty', 1, 4);
-                $ratios[$name][] = $stand->throughput($path, 1, 4, $options, isRefused: true) / $empty;
+        $times = array_fill_keys(['empty', ...array_keys($requests)], []);
+        for ($try = 0; $try <= self::TRIES; $try++) {
+            $times['empty'][] = self::took($stand->url('/bench/empty'), [], 200);
+            foreach ($requests as $name => [$path, $status, $options]) {
+                $times[$name][] = self::took(str_starts_with($path, '//') ? $stand->site(substr($path, 1)) : $stand->url($path), $options, $status);
             }
         }
         $stand->stop();
+        $empty = Figure::median($times['empty']);
+        unset($times['empty']);
 
         return array_values(array_map(
-            static fn (string $name, array $measured): Figure => Figure::atLeast("{$name} / empty route", Figure::median($measured), $name === 'a wrong client secret' ? self::WRONG_SECRET : self::AT_LEAST),
-            array_keys($ratios),
-            $ratios,
+            static fn (string $name, array $measured): Figure => Figure::atLeast("empty route / {$name}", $empty / Figure::median($measured), $name === 'a wrong client secret' ? self::WRONG_SECRET : self::AT_LEAST),
+            array_keys($times),
+            $times,
         ));
     }
 
-    /** @return array<string, array{string, string|null}> path, and what wrk is told by a script */
+    /** @return array<string, array{string, int, array<int, mixed>}> path, the status of its answer, and what curl is told */
     private static function requests(): array
     {
-        $json = static fn (string $body): string => "wrk.method = \"POST\"; wrk.headers[\"Content-Type\"] = \"application/json\"; wrk.body = '{$body}'";
-        $form = static fn (string $body, string $header = ''): string => "wrk.method = \"POST\"; wrk.headers[\"Content-Type\"] = \"application/x-www-form-urlencoded\"; wrk.body = '{$body}'; {$header}";
+        $send = static fn (string $body, string $type, string ...$headers): array => [CURLOPT_POST => true, CURLOPT_POSTFIELDS => $body, CURLOPT_HTTPHEADER => ["Content-Type: {$type}", ...array_values($headers)]];
+        $json = static fn (string $body, string ...$headers): array => $send($body, 'application/json', ...array_values($headers));
+        $form = static fn (string $body, string ...$headers): array => $send($body, 'application/x-www-form-urlencoded', ...array_values($headers));
+        $nobodys = str_repeat('A', 43);
 
         return [
-            'an unknown path of the API' => ['/nothing/here', null],
-            'a write to an unknown path' => ['/nothing/here', $json('{}')],
-            'an unknown path elsewhere' => ['//wp-login.php', null],
-            'another method' => ['/recoveries', null],
-            'no session' => ['/session', null],
-            'an operator without a session' => ['/accounts', null],
-            'a session nobody has' => ['/session', 'wrk.headers["Cookie"] = "__Host-kennel-pages='.str_repeat('A', 43).'"'],
-            'a body that is no JSON' => ['/recoveries', $json('{')],
-            'a body with mistakes' => ['/recoveries', $json('{"emial":"a"}')],
-            'another site' => ['/recoveries', 'wrk.method = "POST"; wrk.headers["Origin"] = "https://evil.example"'],
-            'an access token nobody has' => ['//oauth/userinfo', 'wrk.headers["Authorization"] = "Bearer '.str_repeat('A', 43).'"'],
-            'an unknown app' => ['//oauth/token', $form('grant_type=client_credentials&client_id=nobody&client_secret=x')],
-            'a wrong client secret' => ['//oauth/token', $form('grant_type=client_credentials', 'wrk.headers["Authorization"] = "Basic '.base64_encode('gaugebook:'.str_repeat('A', 43)).'"')],
+            'an unknown path of the API' => ['/nothing/here', 404, []],
+            'a write to an unknown path' => ['/nothing/here', 404, $json('{}')],
+            'an unknown path elsewhere' => ['//wp-login.php', 404, []],
+            'another method' => ['/recoveries', 405, []],
+            'no session' => ['/session', 401, []],
+            'an operator without a session' => ['/accounts', 401, []],
+            'a session nobody has' => ['/session', 401, [CURLOPT_HTTPHEADER => ["Cookie: __Host-kennel-pages={$nobodys}"]]],
+            'a body that is no JSON' => ['/recoveries', 400, $json('{')],
+            'a body with mistakes' => ['/recoveries', 422, $json('{"emial":"a"}')],
+            'another site' => ['/recoveries', 403, $json('{}', 'Origin: https://evil.example')],
+            'an access token nobody has' => ['//oauth/userinfo', 401, [CURLOPT_HTTPHEADER => ["Authorization: Bearer {$nobodys}"]]],
+            'an unknown app' => ['//oauth/token', 401, $form('grant_type=client_credentials&client_id=nobody&client_secret=x')],
+            'a wrong client secret' => ['//oauth/token', 401, $form('grant_type=client_credentials', 'Authorization: Basic '.base64_encode("gaugebook:{$nobodys}"))],
         ];
     }
 
-    private static function script(string $lua): string
+    /**
+     * @param  array<int, mixed>  $options
+     * @return float milliseconds
+     */
+    private static function took(string $address, array $options, int $status): float
     {
-        $file = (string) tempnam(sys_get_temp_dir(), 'wrk');
-        file_put_contents($file, $lua);
-        register_shutdown_function(static fn () => @unlink($file));
+        static $handle = null;
+        $handle ??= curl_init();
+        curl_reset($handle);
+        curl_setopt_array($handle, [CURLOPT_URL => $address, CURLOPT_RETURNTRANSFER => true, CURLOPT_TIMEOUT => 20] + $options);
+        $began = hrtime(true);
+        curl_exec($handle);
+        $milliseconds = (hrtime(true) - $began) / 1e6;
+        $answered = (int) curl_getinfo($handle, CURLINFO_RESPONSE_CODE);
 
-        return $file;
+        return $answered === $status ? $milliseconds : throw new \RuntimeException("{$address} answered {$answered}, not {$status}.");
     }
 }

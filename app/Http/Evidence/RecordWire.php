@@ -7,6 +7,7 @@ namespace Kennel\App\Http\Evidence;
 use Illuminate\Http\Request;
 use Kennel\App\Evidence\EvidenceLog;
 use Kennel\App\Evidence\Watch;
+use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\RequestContext;
 use Kennel\Core\Documents\StoredJson;
@@ -18,6 +19,9 @@ final readonly class RecordWire
     private const HEADERS = ['accept', 'content-type', 'idempotency-key', 'if-match', 'origin', 'user-agent', Surface::HEADER];
 
     private const ANSWER_HEADERS = ['content-type', 'etag', 'idempotent-replay', 'location', 'retry-after'];
+
+    /** What a stranger sent was refused before any rule looked at it: kept like a read, or a scanner would write a row a request. */
+    private const UNREAD = [400, 403, 404, 405, 413, 415];
 
     public function __construct(private Watch $watch, private RequestContext $context)
     {
@@ -41,8 +45,7 @@ final readonly class RecordWire
     {
         $milliseconds = (microtime(true) - $request->server->get('REQUEST_TIME_FLOAT', microtime(true))) * 1000;
         $path = '/'.ltrim($request->path(), '/');
-        // Asked for here and not in the constructor: most requests are reads that nobody watches.
-        app(EvidenceLog::class)->append('wire', "{$request->getMethod()} {$path} → {$response->getStatusCode()}", [
+        $content = [
             'request' => [
                 'method' => $request->getMethod(),
                 'path' => $path,
@@ -58,7 +61,11 @@ final readonly class RecordWire
                 'headers' => $this->headers($response->headers->all(), self::ANSWER_HEADERS),
                 'body' => $kept->answer((string) $response->getContent(), $response->getStatusCode()),
             ],
-        ], $this->context->accountId);
+        ];
+        // Both are asked for here and not in the constructor: most requests are reads that nobody watches.
+        app(ImmediateSqliteConnection::class)->withoutWaiting(fn () => app(EvidenceLog::class)->append(
+            'wire', "{$request->getMethod()} {$path} → {$response->getStatusCode()}", $content, $this->context->accountId,
+        ));
     }
 
     /** The console's own reads would drown what it is there to show; and whoever is throttled would write a row for each refusal. */
@@ -69,7 +76,12 @@ final readonly class RecordWire
             return ! Surface::isConsole($request) && $this->watch->isKept();
         }
 
-        return $response->getStatusCode() !== 429;
+        $status = $response->getStatusCode();
+        if ($this->context->accountId === null && in_array($status, self::UNREAD, true)) {
+            return $this->watch->isKept();
+        }
+
+        return $status !== 429;
     }
 
     private function isForm(Request $request): bool

@@ -46,6 +46,28 @@ final class ImmediateSqliteConnection extends SQLiteConnection
     }
 
     /**
+     * Writes what may be lost in a power cut, and waits for no disk. Not within a transaction.
+     *
+     * @template T
+     *
+     * @param  \Closure(): T  $write
+     * @return T
+     */
+    public function withoutWaiting(\Closure $write): mixed
+    {
+        $usual = $this->getConfig('synchronous');
+        if ($usual !== 'FULL' || $this->transactionLevel() > 0) {
+            return $write();
+        }
+        $this->getPdo()->exec('PRAGMA synchronous = NORMAL');
+        try {
+            return $write();
+        } finally {
+            $this->getPdo()->exec("PRAGMA synchronous = {$usual}");
+        }
+    }
+
+    /**
      * @param  string  $query
      * @param  array<array-key, mixed>  $bindings
      * @return mixed

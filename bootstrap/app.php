@@ -75,7 +75,7 @@ $app = KennelApplication::configure(basePath: dirname(__DIR__))
         $exceptions->render(static fn (Throwable $error, Illuminate\Http\Request $request) => app(RenderProblem::class)($error, $request));
     })
     ->create();
-$app->singleton('router', static fn (Illuminate\Contracts\Foundation\Application $app): KennelRouter => new KennelRouter($app['events'], $app));
+$app->singleton('router', static fn (Illuminate\Foundation\Application $app): KennelRouter => new KennelRouter($app['events'], $app));
 $app->singleton(Illuminate\Contracts\Http\Kernel::class, RequestKernel::class);
 
 // Everything that changes at run time lives in one directory, so that the code can be read-only.

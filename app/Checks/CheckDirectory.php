@@ -20,7 +20,8 @@ final readonly class CheckDirectory implements Check
             return array_map(static fn (string $path): Finding => Finding::wrong('directory.not_writable', ['path' => $path]), $missing);
         }
         $root = $this->directory->path();
+        $open = array_values(array_filter($this->directory->secret(), static fn (string $path): bool => ((int) fileperms($path) & 0o077) !== 0));
 
-        return [((int) fileperms($root) & 0o007) === 0 ? Finding::fine('directory.fine', ['path' => $root]) : Finding::look('directory.open', ['path' => $root])];
+        return $open === [] ? [Finding::fine('directory.fine', ['path' => $root])] : array_map(static fn (string $path): Finding => Finding::look('directory.open', ['path' => $path]), $open);
     }
 }

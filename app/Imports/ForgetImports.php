@@ -16,6 +16,9 @@ final readonly class ForgetImports implements Forgets
     /** @return array<string, int> */
     public function forget(\DateTimeImmutable $now): array
     {
-        return ['import files' => $this->imports->discardForgotten($now->modify('-7 days'))];
+        return [
+            'import files' => $this->imports->discardForgotten($now->modify('-7 days')),
+            'import files without an import' => $this->imports->removeOrphans($now->modify('-1 hour')),
+        ];
     }
 }

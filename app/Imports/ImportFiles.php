@@ -29,6 +29,18 @@ final readonly class ImportFiles
         return (int) $bytes;
     }
 
+    /**
+     * Files that have lain there since before a moment, whatever the rows say: one whose receiving was broken off has none.
+     *
+     * @return list<string> ids
+     */
+    public function olderThan(\DateTimeImmutable $moment): array
+    {
+        $old = array_filter(glob(storage_path(self::FOLDER).'/*') ?: [], static fn (string $path): bool => is_file($path) && (int) filemtime($path) < $moment->getTimestamp());
+
+        return array_values(array_unique(array_map(static fn (string $path): string => explode('.', basename($path))[0], $old)));
+    }
+
     public function exists(string $id): bool
     {
         return is_file($this->path($id));

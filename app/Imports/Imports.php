@@ -281,6 +281,16 @@ final readonly class Imports
         return $forgotten->count();
     }
 
+    /** @return int how many files without a row were removed */
+    public function removeOrphans(\DateTimeImmutable $before): int
+    {
+        $old = $this->files->olderThan($before);
+        $orphans = array_diff($old, Import::query()->whereIn('id', $old)->pluck('id')->all());
+        array_map($this->files->remove(...), $orphans);
+
+        return count($orphans);
+    }
+
     /** @return array{begun_by_kind: string, begun_by_id: string|null, begun_by: string} */
     private static function begunBy(Actor $by): array
     {

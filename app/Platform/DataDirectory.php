@@ -20,7 +20,7 @@ final readonly class DataDirectory
     }
 
     /**
-     * Makes what is missing, readable by its user and group alone.
+     * Makes what is missing, readable by its user alone.
      *
      * @return bool false when all was there
      *
@@ -32,7 +32,7 @@ final readonly class DataDirectory
         foreach (self::FOLDERS as $folder) {
             $path = $this->path().$folder;
             if (! is_dir($path)) {
-                if (! @mkdir($path, 0o750, true)) {
+                if (! @mkdir($path, 0o700, true)) {
                     throw new \RuntimeException("{$path} cannot be made. Make it, and let this user own it.");
                 }
                 $isNew = true;
@@ -49,11 +49,22 @@ final readonly class DataDirectory
         if (is_file($path)) {
             return false;
         }
-        $before = umask(0o027);
+        $before = umask(0o077);
         (new \PDO("sqlite:{$path}", options: [\PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION]))->exec('PRAGMA journal_mode = WAL');
         umask($before);
 
         return true;
+    }
+
+    /** @return list<string> what is there and nobody but the service's user may read: a group would be read by whoever else is in it */
+    public function secret(): array
+    {
+        $paths = [$this->path(), $this->database(), (string) config('kennel.key_file'), (string) config('kennel.peppers.file'), "{$this->path()}/setup-code"];
+        foreach (['config', 'routes', 'events', 'services', 'packages'] as $cache) {
+            $paths[] = "{$this->path()}/framework/{$cache}.php";
+        }
+
+        return array_values(array_filter(array_unique($paths), static fn (string $path): bool => file_exists($path)));
     }
 
     /** @return list<string> paths that have to be written and cannot be */

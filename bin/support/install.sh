@@ -129,6 +129,8 @@ stamp() { sha256sum "$@" | cut -c1-64; }
 # prepare_data DIR : a data directory with a key, an empty migrated database, and the environment that points at it.
 prepare_data() {
     export KENNEL_DATA=$1 KENNEL_DATABASE=$1/kennel.sqlite
+    # Data, caches and keys are for this user alone. What is made from here on, too.
+    umask 077
     mkdir -p "$KENNEL_DATA/framework" || fail "Can not write to $KENNEL_DATA."
     # The framework's caches belong to the data, since they hold its paths and its key.
     export APP_CONFIG_CACHE=$KENNEL_DATA/framework/config.php APP_ROUTES_CACHE=$KENNEL_DATA/framework/routes.php

@@ -37,8 +37,9 @@ final class StoredJson
     public static function encode(mixed $value): string
     {
         $json = json_encode($value, self::FLAGS);
+        $partial = $json === false ? json_encode($value, self::FLAGS | JSON_PARTIAL_OUTPUT_ON_ERROR) : $json;
 
-        return $json !== false ? $json : (json_encode($value, self::FLAGS | JSON_PARTIAL_OUTPUT_ON_ERROR) ?: 'null');
+        return $partial === false ? 'null' : $partial;
     }
 
     /**

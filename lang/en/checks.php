@@ -27,7 +27,7 @@ return [
     'directory' => [
         'fine' => [':path can be written, and is nobody else\'s.', ''],
         'not_writable' => [':path cannot be written by this user.', 'Let the service\'s user own it. php artisan kennel:install creates what is missing.'],
-        'open' => ['Every user of this machine can look into :path.', 'chmod o= it.'],
+        'open' => ['Other users of this machine can look into :path.', 'chmod go= it. nginx needs the socket and public/, and nothing of this.'],
     ],
     'schema' => [
         'fine' => ['As of :migration.', ''],

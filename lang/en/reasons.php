@@ -174,6 +174,8 @@ return [
         'empty' => 'The file is empty.',
         'format' => 'Send a CSV file, JSON Lines, a spreadsheet (XLSX or ODS) or an SQLite database, named by its media type.',
         'unreadable' => 'The file cannot be read as what it is said to be. It may be broken, or of another kind.',
+        'too_empty' => 'No table was found within the first :maximum elements. Save the sheet without empty rows, or as CSV.',
+        'computed_columns' => 'A table has computed columns. Save it with plain values.',
         'unpacks_to_much' => 'The file unpacks to more than :maximum MiB.',
         'table_unknown' => 'The file has no table “:table”.',
         'column_unknown' => 'The file has no column :column.',

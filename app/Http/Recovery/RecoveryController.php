@@ -21,36 +21,37 @@ use Kennel\Core\Accounts\Status;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Secrets\Secret;
 
+/** What a stranger sends is read before what acts upon it is made, so that a refusal costs little: that is asked for with app(). */
 final readonly class RecoveryController
 {
     /** One answer whether the address is known, unknown, stopped or asked too soon. */
-    public function store(Request $request, AskForRecovery $ask): JsonResponse
+    public function store(Request $request): JsonResponse
     {
         $body = Body::of($request);
         $address = $body->address('email');
         $body->complete();
-        $ask($address);
+        app(AskForRecovery::class)($address);
 
         return Json::ok(['state' => 'look_for_message'], 202);
     }
 
-    public function inspect(Request $request, ResetPassword $reset): JsonResponse
+    public function inspect(Request $request): JsonResponse
     {
         $body = Body::of($request);
         $token = $body->text('token') ?? '';
         $body->complete();
 
-        return Json::ok($reset->inspect($token));
+        return Json::ok(app(ResetPassword::class)->inspect($token));
     }
 
-    public function consume(Request $request, ResetPassword $reset): JsonResponse
+    public function consume(Request $request): JsonResponse
     {
         $body = Body::of($request);
         $token = $body->text('token') ?? '';
         $password = $body->secret('password') ?? new Secret('');
         $name = $body->text('name');
         $body->complete();
-        $account = $reset($token, $password, $name);
+        $account = app(ResetPassword::class)($token, $password, $name);
 
         return Json::ok(['address' => $account->email, 'app' => $account->app_key]);
     }

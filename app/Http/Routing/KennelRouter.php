@@ -8,7 +8,7 @@ use Illuminate\Routing\Router;
 
 final class KennelRouter extends Router
 {
-    /** @param  array{compiled: array<mixed>, attributes: array<mixed>}  $routes */
+    /** @param  array<array-key, mixed>  $routes  "compiled" and "attributes", as route:cache writes them */
     public function setCompiledRoutes(array $routes): void
     {
         $this->routes = (new RouteTable($routes['compiled'], $routes['attributes']))->setRouter($this)->setContainer($this->container);

@@ -17,30 +17,31 @@ use Kennel\Core\Challenges\Code;
 use Kennel\Core\Secrets\Secret;
 
 /** Signing in by a link or code that is mailed. */
+/** What a stranger sends is read before what acts upon it is made, so that a refusal costs little: that is asked for with app(). */
 final readonly class MailSigninController
 {
     /** One answer whether the address is known, unknown, stopped or asked too soon. */
-    public function store(Request $request, AskForSigninMail $ask, Apps $apps): JsonResponse
+    public function store(Request $request, Apps $apps): JsonResponse
     {
         $body = Body::of($request);
         $address = $body->address('email');
         $app = $apps->find($body->text('app') ?? '') ?? throw Refusal::notFound();
         $body->complete();
-        $ask($address, $app);
+        app(AskForSigninMail::class)($address, $app);
 
         return Json::ok(['state' => 'look_for_message'], 202);
     }
 
-    public function inspect(Request $request, SigninByMail $signIn): JsonResponse
+    public function inspect(Request $request): JsonResponse
     {
         $body = Body::of($request);
         $token = $body->text('token') ?? '';
         $body->complete();
 
-        return Json::ok($signIn->inspect($token));
+        return Json::ok(app(SigninByMail::class)->inspect($token));
     }
 
-    public function consume(Request $request, SigninByMail $signIn, DeviceMark $mark, SaysOutcome $says): JsonResponse
+    public function consume(Request $request, DeviceMark $mark, SaysOutcome $says): JsonResponse
     {
         $body = Body::of($request);
         $token = $body->text('token');
@@ -49,6 +50,7 @@ final readonly class MailSigninController
         $kept = $body->yes('keep');
         $body->complete();
         $browser = $mark->browser($request);
+        $signIn = app(SigninByMail::class);
 
         return $says->of($email === null || $code === null
             ? $signIn->byLink((string) $token, $kept, $browser)

@@ -24,7 +24,7 @@ use Kennel\Core\Secrets\Secret;
 
 final readonly class SigninController
 {
-    public function store(Request $request, AttemptSignin $signIn, DeviceMark $mark, SaysOutcome $says): JsonResponse
+    public function store(Request $request, DeviceMark $mark, SaysOutcome $says): JsonResponse
     {
         $body = Body::of($request);
         $email = $body->text('email');
@@ -39,7 +39,7 @@ final readonly class SigninController
             throw Refusal::invalid($missing);
         }
         $browser = $mark->browser($request);
-        $outcome = $signIn($email, $password, $kept, $browser) ?? throw new Problem(401, 'signin.refused');
+        $outcome = app(AttemptSignin::class)($email, $password, $kept, $browser) ?? throw new Problem(401, 'signin.refused');
 
         return $says->of($outcome, $request, $browser);
     }

@@ -28,6 +28,7 @@ use Kennel\App\Signup\SubmitSignup;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Signup\SignupInput;
 
+/** What a stranger sends is read before what acts upon it is made, so that a refusal costs little: that is asked for with app(). */
 final readonly class SignupController
 {
     public function __construct(private Apps $apps, private Words $words)
@@ -45,9 +46,10 @@ final readonly class SignupController
         return Json::ok($forms->open($app->key), 201)->withCookie($mark->cookie($request));
     }
 
-    public function store(Request $request, SubmitSignup $signUp, Forms $forms, OpenSession $openSession, SignupFigures $tallies): JsonResponse
+    public function store(Request $request): JsonResponse
     {
         [$input, $app, $form] = $this->read($request);
+        [$signUp, $forms, $tallies] = [app(SubmitSignup::class), app(Forms::class), app(SignupFigures::class)];
         $source = (string) $request->ip();
         $refusal = $forms->judge($app->key, $form, $source);
         if ($refusal !== null) {
@@ -57,11 +59,11 @@ final readonly class SignupController
                 : Refusal::invalid([$refusal], 'signup.refused');
         }
         $session = null;
-        $verdict = $signUp($input, $app, BrowserMark::of($request), function (?Account $account) use ($app, $form, $forms, $request, $openSession, &$session): void {
+        $verdict = $signUp($input, $app, BrowserMark::of($request), function (?Account $account) use ($app, $form, $forms, $request, &$session): void {
             if (! $forms->spend($app->key, $form)) {
                 throw Refusal::invalid([new Reason('bots.form')], 'signup.refused');
             }
-            $session = $account !== null && $app->rules->opensSession ? $openSession($account, Browser::of($request), false) : null;
+            $session = $account !== null && $app->rules->opensSession ? app(OpenSession::class)($account, Browser::of($request), false) : null;
         });
         if (! $verdict->isAccepted()) {
             throw Refusal::invalid($verdict->reasons, 'signup.refused');
@@ -72,10 +74,10 @@ final readonly class SignupController
             : Json::ok(['state' => 'signed_in'], 202)->withCookie(Surface::of($request)->cookie($session['token']->reveal(), null));
     }
 
-    public function verdict(Request $request, SubmitSignup $signUp): JsonResponse
+    public function verdict(Request $request): JsonResponse
     {
         [$input, $app] = $this->read($request);
-        $verdict = $signUp->verdict($input, $app);
+        $verdict = app(SubmitSignup::class)->verdict($input, $app);
 
         return Json::ok(['accepted' => $verdict->isAccepted(), 'reasons' => $this->words->reasons($verdict->reasons)]);
     }

@@ -27,39 +27,31 @@ use Kennel\Core\Accounts\Status;
 use Kennel\Core\Challenges\Code;
 use Kennel\Core\Reasons\Reason;
 
+/** What a stranger sends is read before what acts upon it is made, so that a refusal costs little: that is asked for with app(). */
 final readonly class VerificationController
 {
-    public function __construct(
-        private ConnectionInterface $database,
-        private Accounts $accounts,
-        private SendVerification $send,
-        private Claims $claims,
-        private Caller $caller,
-    ) {
-    }
-
     /** One answer whether the address is known, unknown, proven already or asked too soon. */
-    public function resend(Request $request, AskForVerification $ask): JsonResponse
+    public function resend(Request $request): JsonResponse
     {
         $body = Body::of($request);
         $address = $body->address('email');
         $body->complete();
-        $ask($address, BrowserMark::of($request));
+        app(AskForVerification::class)($address, BrowserMark::of($request));
 
         return Json::ok(['state' => 'look_for_message'], 202);
     }
 
-    public function inspect(Request $request, ProveAddress $prove): JsonResponse
+    public function inspect(Request $request): JsonResponse
     {
         $body = Body::of($request);
         $token = $body->text('token') ?? '';
         $typed = self::typed($body);
         $body->complete();
 
-        return Json::ok($prove->inspect(new Presser($token, BrowserMark::of($request), typed: $typed)));
+        return Json::ok(app(ProveAddress::class)->inspect(new Presser($token, BrowserMark::of($request), typed: $typed)));
     }
 
-    public function consume(Request $request, ProveAddress $prove): JsonResponse
+    public function consume(Request $request): JsonResponse
     {
         $body = Body::of($request);
         $presser = new Presser(
@@ -71,7 +63,7 @@ final readonly class VerificationController
             self::typed($body),
         );
         $body->complete();
-        $account = $prove($presser);
+        $account = app(ProveAddress::class)($presser);
 
         return Json::ok(['address' => $account->email, 'app' => $account->app_key]);
     }
@@ -92,16 +84,24 @@ final readonly class VerificationController
     }
 
     /** An operator sends the link again, and is told when that is too soon or pointless. */
-    public function resendByOperator(string $id, AuditTrail $audit, OperatorAuthority $authority): JsonResponse
-    {
-        $operator = $this->caller->require('kennel:messages.send');
-        $this->database->transaction(function () use ($id, $audit, $operator, $authority): void {
-            $account = $this->accounts->find($id) ?? throw Refusal::notFound();
+    public function resendByOperator(
+        string $id,
+        ConnectionInterface $database,
+        Accounts $accounts,
+        SendVerification $send,
+        Claims $claims,
+        Caller $caller,
+        AuditTrail $audit,
+        OperatorAuthority $authority,
+    ): JsonResponse {
+        $operator = $caller->require('kennel:messages.send');
+        $database->transaction(function () use ($id, $accounts, $send, $claims, $audit, $operator, $authority): void {
+            $account = $accounts->find($id) ?? throw Refusal::notFound();
             $authority->require($operator, $account);
             if ($account->status !== Status::Pending) {
                 throw Refusal::invalid([new Reason('verification.not_owed')]);
             }
-            if (! ($this->send)($account, $this->claims->of($account, null))) {
+            if (! $send($account, $claims->of($account, null))) {
                 throw Refusal::invalid([new Reason('verification.too_soon')]);
             }
             $audit->record('account.verification_resent', $operator->asOperator(), $account->reference());

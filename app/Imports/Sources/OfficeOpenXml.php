@@ -33,8 +33,14 @@ final class OfficeOpenXml implements Source
     public function tables(): array
     {
         $tables = [];
-        foreach ($this->sheets() as $name => $part) {
-            $columns = SheetRows::columns($this->lines($part));
+        $budget = new ReadBudget;
+        $sheets = $this->sheets();
+        if (count(array_unique($sheets)) < count($sheets)) {
+            // Each sheet has a part of its own (ECMA-376, part 1, §12.3.24).
+            throw new Unreadable(new Reason('import.unreadable', 'file'));
+        }
+        foreach ($sheets as $name => $part) {
+            $columns = SheetRows::columns($this->lines($part, $budget));
             if ($columns !== []) {
                 $tables[] = ['name' => (string) $name, 'columns' => $columns];
             }
@@ -80,14 +86,14 @@ final class OfficeOpenXml implements Source
     }
 
     /** @return \Generator<int, array<int, string>> texts by place */
-    private function lines(string $part): \Generator
+    private function lines(string $part, ?ReadBudget $budget = null): \Generator
     {
         $reader = $this->workbook->part($part);
         $line = null;
         $place = -1;
         $type = '';
         $isDate = false;
-        foreach (Workbook::elements($reader) as $element) {
+        foreach (Workbook::elements($reader, $budget) as $element) {
             if ($element === 'row') {
                 if ($line !== null) {
                     yield $line;

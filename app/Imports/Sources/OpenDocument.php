@@ -24,8 +24,9 @@ final readonly class OpenDocument implements Source
     public function tables(): array
     {
         $tables = [];
+        $budget = new ReadBudget;
         foreach ($this->names() as $name) {
-            $columns = SheetRows::columns($this->lines($name));
+            $columns = SheetRows::columns($this->lines($name, $budget));
             if ($columns !== []) {
                 $tables[] = ['name' => $name, 'columns' => $columns];
             }
@@ -59,7 +60,7 @@ final readonly class OpenDocument implements Source
     }
 
     /** @return \Generator<int, array<int, string>> texts by place */
-    private function lines(string $name): \Generator
+    private function lines(string $name, ?ReadBudget $budget = null): \Generator
     {
         $reader = $this->workbook->part('content.xml');
         $isIn = false;
@@ -67,7 +68,7 @@ final readonly class OpenDocument implements Source
         $lines = 0;
         $place = 0;
         $cell = null;
-        foreach (Workbook::elements($reader) as $element) {
+        foreach (Workbook::elements($reader, $budget) as $element) {
             if ($element === 'table') {
                 if ($isIn) {
                     break;

@@ -14,6 +14,9 @@ use Kennel\Core\Reasons\Reason;
  */
 final readonly class SqliteFile implements Source
 {
+    /** Characters of one cell. */
+    private const LONGEST = 65_536;
+
     private const ROWS_AT_ONCE = 500;
 
     private const MOST_TABLES = 100;
@@ -28,7 +31,7 @@ final readonly class SqliteFile implements Source
                 \PDO::ATTR_ERRMODE => \PDO::ERRMODE_EXCEPTION,
                 \PDO::SQLITE_ATTR_OPEN_FLAGS => \PDO::SQLITE_OPEN_READONLY,
             ]);
-            foreach (['trusted_schema = OFF', 'cell_size_check = ON', 'mmap_size = 0', 'temp_store = FILE'] as $pragma) {
+            foreach (['trusted_schema = OFF', 'cell_size_check = ON', 'mmap_size = 0', 'temp_store = FILE', 'ignore_check_constraints = ON'] as $pragma) {
                 $pdo->exec("PRAGMA {$pragma}");
             }
             $this->file = new SQLiteConnection($pdo);
@@ -42,6 +45,11 @@ final readonly class SqliteFile implements Source
     /** Reads the whole file, so only as it comes in. @throws Unreadable */
     public function requireSound(): void
     {
+        // Computed columns are programs: whoever made the file decides what they cost.
+        $computed = $this->file->selectOne("SELECT count(*) AS many FROM sqlite_schema AS s, pragma_table_xinfo(s.name) AS c WHERE s.type = 'table' AND s.sql NOT LIKE 'CREATE VIRTUAL%' AND c.hidden IN (2, 3)");
+        if ((int) ($computed->many ?? 0) > 0) {
+            throw new Unreadable(new Reason('import.computed_columns', 'file'));
+        }
         if (($this->file->selectOne('PRAGMA quick_check(1)')->quick_check ?? null) !== 'ok') {
             throw new Unreadable(new Reason('import.unreadable', 'file'));
         }
@@ -74,8 +82,10 @@ final readonly class SqliteFile implements Source
         $columns = $this->columns($table === '' ? $this->tables()[0]['name'] ?? '' : $table);
         $table = $table === '' ? $this->tables()[0]['name'] : $table;
         $names = $links === null ? [] : $this->roleNames($links);
+        // By name and cut: a cell may hold any number of bytes, and a table columns that are not listed.
+        $cells = implode(', ', array_map(static fn (string $column): string => 'substr('.self::quoted($column).', 1, '.self::LONGEST.') AS '.self::quoted($column), $columns));
         do {
-            $rows = $this->file->select('SELECT * FROM '.self::quoted($table).' LIMIT '.self::ROWS_AT_ONCE." OFFSET {$skip}");
+            $rows = $this->file->select("SELECT {$cells} FROM ".self::quoted($table).' LIMIT '.self::ROWS_AT_ONCE." OFFSET {$skip}");
             $rows = array_map(static fn (object $row): array => get_object_vars($row), $rows);
             $roles = $links === null ? [] : $this->linked(array_map(static fn (array $row): string => (string) ($row[$links->person] ?? ''), $rows));
             foreach ($rows as $row) {

@@ -63,11 +63,12 @@ final readonly class Workbook
      *
      * @throws Unreadable for XML that is broken, or declares entities
      */
-    public static function elements(\XMLReader $reader): \Generator
+    public static function elements(\XMLReader $reader, ?ReadBudget $budget = null): \Generator
     {
         $before = libxml_use_internal_errors(true);
         try {
             while ($reader->read()) {
+                $budget?->spend();
                 if ($reader->nodeType === \XMLReader::DOC_TYPE) {
                     throw new Unreadable(new Reason('import.unreadable', 'file'));
                 }

@@ -54,7 +54,6 @@ final readonly class Outgoing
         try {
             $answer = $request->send($method, $address, $options);
         } catch (ConnectionException $error) {
-            // @phpstan-ignore if.alwaysFalse (set by the transfer)
             throw $isTooLarge ? self::tooLarge($largest, $error) : $error;
         }
 

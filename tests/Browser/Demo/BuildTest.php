@@ -107,7 +107,7 @@ final class BuildTest extends TestCase
      */
     private function sh(string $script, array $environment = []): string
     {
-        $process = proc_open(['bash', '-c', $script], [['file', '/dev/null', 'r'], ['pipe', 'w'], ['redirect', 1]], $pipes, $this->copy, [...getenv(), ...$environment]);
+        $process = proc_open(['bash', '-c', "exec 2>&1; {$script}"], [['file', '/dev/null', 'r'], ['pipe', 'w']], $pipes, $this->copy, [...getenv(), ...$environment]);
         self::assertIsResource($process);
         $said = (string) stream_get_contents($pipes[1]);
         self::assertSame(0, proc_close($process), $said);

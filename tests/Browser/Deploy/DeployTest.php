@@ -83,6 +83,29 @@ final class DeployTest extends TestCase
         }
     }
 
+    public function test_nginxs_user_reaches_the_socket_and_nothing_else(): void
+    {
+        if (posix_geteuid() !== 0) {
+            self::markTestSkipped('Only root can be another user.');
+        }
+        $directory = self::$kennel->directory;
+        // Whatever a machine lets others into above it.
+        array_map(static fn (string $path): bool => chmod($path, 0o711), [$directory, "{$directory}/run"]);
+        $as = static function (string $command): int {
+            exec('setpriv --reuid=www-data --regid=www-data --clear-groups sh -c '.escapeshellarg($command).' 2>/dev/null', $lines, $status);
+
+            return $status;
+        };
+        self::assertSame(0, $as('true'));
+        foreach (['data/kennel.sqlite', 'data/framework/config.php', 'etc/keys/app.key', 'data/logs/kennel.log'] as $file) {
+            self::assertNotSame(0, $as("cat {$directory}/{$file}"), $file);
+        }
+        self::assertNotSame(0, $as("ls {$directory}/data"));
+        self::assertSame(0, $as('php -r '.escapeshellarg("exit(@stream_socket_client('unix://{$directory}/run/php.sock') === false ? 1 : 0);")));
+        self::assertSame(0600, fileperms("{$directory}/data/framework/config.php") & 0777);
+        self::assertSame(0600, fileperms("{$directory}/data/kennel.sqlite") & 0777);
+    }
+
     public function test_the_check_finds_nothing_wrong(): void
     {
         // What schedule:work does at the next full minute.

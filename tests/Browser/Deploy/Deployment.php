@@ -31,7 +31,7 @@ final class Deployment
         $this->directory = sys_get_temp_dir().'/kennel-deploy-'.bin2hex(random_bytes(4));
         [$this->tls, $this->front, $this->plain, $this->behind] = [FreePort::find(), FreePort::find(), FreePort::find(), FreePort::find()];
         foreach (['etc/tls', 'etc/keys', 'data', 'run', 'nginx'] as $folder) {
-            mkdir("{$this->directory}/{$folder}", 0o750, true);
+            mkdir("{$this->directory}/{$folder}", 0o700, true);
         }
         $this->file('etc/kennel.env', (string) file_get_contents($this->root().'/deploy/kennel.env.example'));
         exec(sprintf(
@@ -236,7 +236,10 @@ final class Deployment
     private function begin(string $unit, array $command): void
     {
         $log = ['file', "{$this->directory}/{$unit}.log", 'a'];
+        // As the units have it (UMask).
+        $usual = umask(0o077);
         $process = proc_open(['setsid', ...$command], [['file', '/dev/null', 'r'], $log, $log], $pipes, $this->root(), $this->environment());
+        umask($usual);
         if ($process === false) {
             throw new \RuntimeException("{$unit} could not be started.");
         }
@@ -253,7 +256,9 @@ final class Deployment
      */
     private function run(array $command): array
     {
+        $usual = umask(0o077);
         $process = proc_open($command, [['file', '/dev/null', 'r'], ['pipe', 'w'], ['file', "{$this->directory}/errors", 'w']], $pipes, $this->root(), $this->environment());
+        umask($usual);
         if ($process === false) {
             throw new \RuntimeException("{$command[0]} could not be started.");
         }

@@ -21,7 +21,8 @@ final class CheckTest extends DoorTestCase
     protected function setUp(): void
     {
         parent::setUp();
-        chmod($this->data, 0o750);
+        chmod($this->data, 0o700);
+        chmod("{$this->data}/kennel.sqlite", 0o600);
         (new KeyFile("{$this->data}/app.key"))->make(new SystemEntropy);
         config(['app.url' => 'https://accounts.example', 'kennel.key_in_environment' => false, 'kennel.key_file' => "{$this->data}/app.key", 'app.key' => (new KeyFile("{$this->data}/app.key"))->keys()[0]]);
         $this->beat();
@@ -59,6 +60,8 @@ final class CheckTest extends DoorTestCase
             config(['app.key' => 'base64:'.base64_encode(random_bytes(32))]);
         }, 'key.other', 'wrong'];
         yield 'a folder that is gone' => [static fn (self $test) => rmdir("{$test->data}/framework/views"), 'directory.not_writable', 'wrong'];
+        yield 'a directory for a group' => [static fn (self $test) => chmod($test->data, 0o750), 'directory.open', 'look'];
+        yield 'a database for everybody' => [static fn (self $test) => chmod("{$test->data}/kennel.sqlite", 0o644), 'directory.open', 'look'];
         yield 'a directory for everybody' => [static fn (self $test) => chmod($test->data, 0o755), 'directory.open', 'look'];
         yield 'an older schema' => [static fn () => DB::table('migrations')->orderByDesc('id')->limit(1)->delete(), 'schema.older', 'wrong'];
         yield 'a later schema' => [static fn () => DB::table('migrations')->insert(['migration' => '2099_01_01_000001_later', 'batch' => 9]), 'schema.later', 'wrong'];
@@ -188,7 +191,7 @@ final class CheckTest extends DoorTestCase
         self::assertSame(['mail'], $silence->fallen());
     }
 
-    public function test_what_is_missing_of_the_directory_is_made_for_its_user_and_group(): void
+    public function test_what_is_missing_of_the_directory_is_made_for_its_user_alone(): void
     {
         $umask = umask();
         $directory = $this->app->make(DataDirectory::class);
@@ -197,12 +200,12 @@ final class CheckTest extends DoorTestCase
         exec('rm -rf '.escapeshellarg("{$this->data}/logs"));
         self::assertSame(["{$this->data}/framework/views", "{$this->data}/logs"], $directory->notWritable());
         self::assertTrue($directory->make());
-        self::assertSame([0o750, 0o750, []], [fileperms("{$this->data}/framework/views") & 0o777, fileperms("{$this->data}/logs") & 0o777, $this->app->make(DataDirectory::class)->notWritable()]);
+        self::assertSame([0o700, 0o700, []], [fileperms("{$this->data}/framework/views") & 0o777, fileperms("{$this->data}/logs") & 0o777, $this->app->make(DataDirectory::class)->notWritable()]);
         self::assertFalse($directory->makeDatabase(), 'one that is there stays');
         config(['database.connections.sqlite.database' => "{$this->data}/new.sqlite"]);
         self::assertTrue($directory->makeDatabase());
         self::assertSame($umask, umask());
-        self::assertSame(['wal', 0o640], [(new \PDO("sqlite:{$this->data}/new.sqlite"))->query('PRAGMA journal_mode')->fetchColumn(), fileperms("{$this->data}/new.sqlite") & 0o777]);
+        self::assertSame(['wal', 0o600], [(new \PDO("sqlite:{$this->data}/new.sqlite"))->query('PRAGMA journal_mode')->fetchColumn(), fileperms("{$this->data}/new.sqlite") & 0o777]);
         rmdir("{$this->data}/framework/views");
         file_put_contents("{$this->data}/framework/views", 'in the way');
         $this->expectExceptionMessage("{$this->data}/framework/views cannot be made.");

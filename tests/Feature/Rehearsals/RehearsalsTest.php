@@ -6,7 +6,7 @@ namespace Kennel\Tests\Feature\Rehearsals;
 
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Contracts\Encryption\Encrypter;
-use Illuminate\Foundation\Application;
+use Illuminate\Contracts\Foundation\Application as ApplicationContract;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 use Illuminate\Testing\TestResponse;
@@ -51,7 +51,7 @@ final class RehearsalsTest extends DoorTestCase
 
     public function test_what_is_sealed_in_a_world_opens_nowhere_else(): void
     {
-        $inWorld = fn (string $name, \Closure $do): mixed => (new World("{$this->data}/worlds/{$name}"))->run($this->clock->now(), static fn (Application $inner): mixed => $do($inner->make(Encrypter::class)));
+        $inWorld = fn (string $name, \Closure $do): mixed => (new World("{$this->data}/worlds/{$name}"))->run($this->clock->now(), static fn (ApplicationContract $inner): mixed => $do($inner->make(Encrypter::class)));
         $seal = static fn (Encrypter $encrypter): string => $encrypter->encrypt('a form');
         $opens = static function (string $sealed): \Closure {
             return static fn (Encrypter $encrypter): bool => rescue(static fn (): bool => $encrypter->decrypt($sealed) === 'a form', false, false);

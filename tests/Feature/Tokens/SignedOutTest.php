@@ -70,8 +70,9 @@ final class SignedOutTest extends TokenTestCase
     {
         config(['app.env' => 'production', 'app.url' => 'https://accounts.example']);
         $this->app->instance(Resolver::class, new FixedResolver(['internal.example' => ['10.0.0.5']]));
-        $asked = [];
-        Http::fake(static function (Request $request) use (&$asked) {
+        /** @var \ArrayObject<int, string> $asked */
+        $asked = new \ArrayObject;
+        Http::fake(static function (Request $request) use ($asked) {
             $asked[] = $request->url();
 
             return Http::response('', 204);
@@ -81,9 +82,9 @@ final class SignedOutTest extends TokenTestCase
             $this->app->forgetScopedInstances();
             TellSignedOut::dispatchSync('gaugebook', 'an account', 'a session');
         }
-        self::assertSame([], $asked);
+        self::assertSame([], $asked->getArrayCopy());
         $this->register(['gaugebook' => ['backchannel_logout_uri' => 'https://gaugebook.alderwend.example/signed-out']]);
         TellSignedOut::dispatchSync('gaugebook', 'an account', 'a session');
-        self::assertSame(['https://gaugebook.alderwend.example/signed-out'], $asked);
+        self::assertSame(['https://gaugebook.alderwend.example/signed-out'], $asked->getArrayCopy());
     }
 }

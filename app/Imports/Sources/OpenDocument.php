@@ -50,10 +50,8 @@ final readonly class OpenDocument implements Source
     {
         $names = [];
         $reader = $this->workbook->part('content.xml');
-        foreach (Workbook::elements($reader) as $element) {
-            if ($element === 'table') {
-                $names[] = (string) $reader->getAttribute('table:name');
-            }
+        foreach (Workbook::outermost($reader, 'table') as $ignored) {
+            $names[] = (string) $reader->getAttribute('table:name');
         }
 
         return $names;

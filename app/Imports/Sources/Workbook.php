@@ -65,16 +65,38 @@ final readonly class Workbook
      */
     public static function elements(\XMLReader $reader, ?ReadBudget $budget = null): \Generator
     {
+        yield from self::walk($reader, $budget, null);
+    }
+
+    /**
+     * The elements of one name, without what is in them: that is stepped over at once.
+     *
+     * @return \Generator<int, string>
+     *
+     * @throws Unreadable as elements() does
+     */
+    public static function outermost(\XMLReader $reader, string $name): \Generator
+    {
+        yield from self::walk($reader, null, $name);
+    }
+
+    /** @return \Generator<int, string> */
+    private static function walk(\XMLReader $reader, ?ReadBudget $budget, ?string $outermost): \Generator
+    {
         $before = libxml_use_internal_errors(true);
         try {
-            while ($reader->read()) {
+            $isMore = $reader->read();
+            while ($isMore) {
                 $budget?->spend();
                 if ($reader->nodeType === \XMLReader::DOC_TYPE) {
                     throw new Unreadable(new Reason('import.unreadable', 'file'));
                 }
-                if ($reader->nodeType === \XMLReader::ELEMENT) {
+                $isElement = $reader->nodeType === \XMLReader::ELEMENT;
+                $isSteppedOver = $isElement && $reader->localName === $outermost;
+                if ($isElement && ($outermost === null || $isSteppedOver)) {
                     yield $reader->localName;
                 }
+                $isMore = $isSteppedOver ? $reader->next() : $reader->read();
             }
             if (libxml_get_last_error() !== false) {
                 throw new Unreadable(new Reason('import.unreadable', 'file'));

@@ -102,7 +102,7 @@ final class DemoCommandTest extends TestCase
 
     public function test_every_script_answers_help(): void
     {
-        foreach (['demo', 'test', 'lint', 'bench', 'shots'] as $script) {
+        foreach (['demo', 'test', 'lint', 'bench', 'shots', 'fuzz'] as $script) {
             exec(dirname(__DIR__, 3)."/bin/{$script} --help", $lines, $status);
             self::assertSame(0, $status);
             self::assertStringContainsString("bin/{$script}", implode("\n", $lines));

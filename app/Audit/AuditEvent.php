@@ -23,7 +23,7 @@ use Kennel\App\Platform\Database\NumberedRecord;
  * @property string|null $account_name
  * @property string|null $source
  * @property string|null $reason
- * @property \stdClass|array<string, mixed> $changes by field, each with "before" and "after"
+ * @property object|array<string, mixed> $changes by field, each with "before" and "after"
  */
 final class AuditEvent extends NumberedRecord
 {

@@ -50,7 +50,7 @@ final readonly class Sealing
 
     /**
      * @param  array<string, string>  $keys  by account id, of those that are not destroyed
-     * @return array{actor_name: string, account_name: string|null, reason: string|null, changes: \stdClass|array<string, mixed>, is_erased: bool}
+     * @return array{actor_name: string, account_name: string|null, reason: string|null, changes: object|array<string, mixed>, is_erased: bool}
      */
     public function open(AuditEvent $event, #[\SensitiveParameter] array $keys): array
     {

@@ -11,7 +11,8 @@ use PhpParser\NodeFinder;
 use PhpParser\ParserFactory;
 
 /**
- * Finds the changes that could be made to a file: other operators, moved boundaries, dropped conditions and calls, other constants.
+ * Finds the changes that could be made to a file: other operators, moved boundaries, dropped conditions, calls, query clauses and match arms, comparisons
+ * that always hold, transactions that are none, other constants.
  * Left alone is what another change already tells, or only lint can. Whether in_array() and its like compare strictly; whether what may be null
  * has a default; the true that only makes a set of an array's keys; the false of "=== false", whose comparison is turned round as it is; and
  * how much is done at once, which changes nothing of what is done.
@@ -123,8 +124,33 @@ final class Mutants
             $node instanceof Expr\ConstFetch && in_array(strtolower($text), ['true', 'false'], true) => $whole(strtolower($text) === 'true' ? 'false' : 'true', 'constant'),
             $node instanceof Node\Stmt\If_ => $add($node->cond, $node->cond->getStartFilePos(), $of($node->cond), 'false', 'condition dropped'),
             $node instanceof Node\Stmt\Expression && self::isAct($node->expr) => $whole('', 'call dropped'),
+            $node instanceof Node\MatchArm && $node->conds !== null => self::withoutArm($node, $text, $source, $add),
+            self::isClause($node) => $whole($of($node->var), 'query clause dropped'),
+            self::isTransaction($node) => $whole('(static fn (\Closure $do): mixed => $do())('.$of($node->args[0]).')', 'transaction unwrapped'),
+            $node instanceof BinaryOp\Identical => $whole('true', 'comparison made true'),
+            $node instanceof Expr\FuncCall && $node->name instanceof Node\Name && $node->name->toString() === 'hash_equals' => $whole('true', 'comparison made true'),
             default => null,
         };
+    }
+
+    /** @param  \Closure(Node, int, string, string, string): void  $add */
+    private static function withoutArm(Node\MatchArm $arm, string $text, string $source, \Closure $add): void
+    {
+        // With the comma behind it: two of them would be no PHP.
+        $comma = preg_match('/\G\s*,/', $source, $found, 0, $arm->getEndFilePos() + 1) === 1 ? $found[0] : '';
+        $add($arm, $arm->getStartFilePos(), $text.$comma, '', 'match arm dropped');
+    }
+
+    /** @phpstan-assert-if-true =Expr\MethodCall $node */
+    private static function isClause(Node $node): bool
+    {
+        return $node instanceof Expr\MethodCall && $node->name instanceof Node\Identifier && preg_match('/^(or)?where/i', $node->name->toString()) === 1;
+    }
+
+    /** @phpstan-assert-if-true =Expr\MethodCall $node */
+    private static function isTransaction(Node $node): bool
+    {
+        return $node instanceof Expr\MethodCall && $node->name instanceof Node\Identifier && $node->name->toString() === 'transaction' && ($node->args[0] ?? null) instanceof Node\Arg;
     }
 
     private static function isStrictTypes(Node $node, string $source): bool

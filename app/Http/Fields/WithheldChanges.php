@@ -27,11 +27,11 @@ final readonly class WithheldChanges
     }
 
     /**
-     * @param  \stdClass|array<array-key, mixed>  $changes  before and after, by key
+     * @param  object|array<array-key, mixed>  $changes  before and after, by key
      * @param  string  $event  of the trail, where it is known
-     * @return \stdClass|array<array-key, mixed>
+     * @return object|array<array-key, mixed>
      */
-    public function of(\stdClass|array $changes, string $event = ''): \stdClass|array
+    public function of(object|array $changes, string $event = ''): object|array
     {
         [$told, $readable] = [(array) $changes, $this->handed->toCaller()];
         foreach ($told as $key => $change) {
@@ -46,10 +46,10 @@ final readonly class WithheldChanges
     }
 
     /**
-     * @param  \stdClass|array<array-key, mixed>  $values  by key
-     * @return \stdClass|array<array-key, mixed> the same, with a mark in the place of what is not handed to whoever asks
+     * @param  object|array<array-key, mixed>  $values  by key
+     * @return object|array<array-key, mixed> the same, with a mark in the place of what is not handed to whoever asks
      */
-    public function values(\stdClass|array $values): \stdClass|array
+    public function values(object|array $values): object|array
     {
         [$told, $readable] = [(array) $values, $this->handed->toCaller()];
         foreach ($told as $key => $value) {
@@ -67,9 +67,9 @@ final readonly class WithheldChanges
 
     /**
      * @param  array<array-key, mixed>  $told  what a form sent as fields, by key
-     * @return \stdClass|array<array-key, mixed>
+     * @return object|array<array-key, mixed>
      */
-    public function fields(array $told): \stdClass|array
+    public function fields(array $told): object|array
     {
         $readable = $this->handed->toCaller();
         foreach ($told as $key => $value) {
@@ -81,9 +81,9 @@ final readonly class WithheldChanges
 
     /**
      * @param  array<array-key, mixed>  $told  what a form sent as metadata, by kind
-     * @return \stdClass|array<array-key, mixed>
+     * @return object|array<array-key, mixed>
      */
-    public function documents(array $told): \stdClass|array
+    public function documents(array $told): object|array
     {
         $readable = $this->handed->toCaller();
         foreach ($told as $kind => $document) {

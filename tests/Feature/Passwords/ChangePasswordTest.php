@@ -11,6 +11,20 @@ final class ChangePasswordTest extends DoorTestCase
 {
     private const NEW = 'eleven herons in a row';
 
+    public function test_a_new_password_ends_every_other_session_unless_it_is_said_otherwise(): void
+    {
+        $this->holder();
+        foreach ([['PATCH', '/account', ['name' => 'Tam Pellow', 'current' => self::PASSWORD, 'password' => 'quick red herons fly']], ['PUT', '/account/password', ['current' => 'quick red herons fly', 'password' => self::PASSWORD]]] as [$method, $path, $body]) {
+            $password = (string) $body['current'];
+            foreach (['another', 'the first'] as $browser) {
+                $this->inBrowserOf($browser)->knock('POST', '/sessions', ['email' => 'tam@post.example', 'password' => $password])->assertCreated();
+            }
+            $this->knock($method, $path, $body, ['If-Match' => '*'])->assertSuccessful();
+            $this->knock('GET', '/session')->assertOk();
+            $this->inBrowserOf('another')->knock('GET', '/session')->assertUnauthorized();
+        }
+    }
+
     public function test_knowing_the_former_one_sets_a_new_one_and_others_end_by_choice(): void
     {
         $this->holder();

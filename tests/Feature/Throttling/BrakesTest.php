@@ -18,6 +18,21 @@ final class BrakesTest extends DoorTestCase
         return $this->inBrowserOf($from)->knock('POST', '/sessions', ['email' => $email, 'password' => $password])->getStatusCode();
     }
 
+    public function test_a_program_that_signed_in_before_is_braked_like_any_other(): void
+    {
+        config(['rules.throttles.signins_of_source' => ['free' => 4] + self::BRAKE]);
+        $program = ['User-Agent' => 'GuzzleHttp/7'];
+        foreach (range(1, 4) as $at) {
+            $this->holder("person{$at}@post.example", "Person {$at}");
+            $this->knock('POST', '/sessions', ['email' => "person{$at}@post.example", 'password' => self::PASSWORD], $program, cookies: [])->assertCreated();
+        }
+        $statuses = [];
+        foreach (range(1, 8) as $at) {
+            $statuses[] = $this->knock('POST', '/sessions', ['email' => 'person'.($at % 4 + 1).'@post.example', 'password' => 'wrong'], $program, cookies: [])->getStatusCode();
+        }
+        self::assertContains(429, $statuses, implode(' ', $statuses));
+    }
+
     public function test_a_device_that_signed_in_before_is_not_held_back_by_a_stranger(): void
     {
         config(['rules.throttles.signins_of_account' => self::BRAKE, 'rules.throttles.signins_of_source' => self::BRAKE, 'rules.throttles.ceiling' => 3]);

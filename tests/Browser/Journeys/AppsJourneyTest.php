@@ -124,12 +124,20 @@ final class AppsJourneyTest extends BrowserTestCase
 
     public function test_what_is_not_registered_goes_nowhere_and_signing_out_is_asked(): void
     {
-        $page = $this->goes(['redirect_uri' => 'https://evil.example/'])->see('You cannot be let in from there')->see('This redirect_uri is not registered for the app.');
+        $page = $this->goes(['redirect_uri' => 'https://evil.example/'])->see('You cannot be let in from there')->see('the redirect_uri is not registered exactly as it was sent');
         $this->assertAccessible();
         $page->visit(self::$server->url('/a/gaugebook/sign-in'))->see('Forgotten your password?')->type('E-mail address', 'oriel@alderwend.example')->type('Password', DemoKeeper::PASSWORD)->press('Sign in')->see('Hello, Oriel');
         $this->visit('/oauth/logout?client_id=gaugebook')->see('Sign out?');
         $this->assertAccessible();
         $this->reach('Sign out');
         $page->keys(WebDriverKeys::ENTER)->see('You are signed out');
+    }
+
+    public function test_a_page_says_nothing_that_an_address_made_up(): void
+    {
+        $page = $this->visit('/a/gaugebook/not-let-in#error=Your%20account%20is%20locked&why=Call%20%2B1%20900%20555')->see('You cannot be let in from there');
+        self::assertStringNotContainsString('locked', $page->text());
+        self::assertStringNotContainsString('555', $page->text());
+        $this->goes(['redirect_uri' => 'https://evil.example/'])->see('invalid_request')->see('the redirect_uri is not registered exactly as it was sent');
     }
 }

@@ -59,7 +59,7 @@ final readonly class EditExclusions
     }
 
     /**
-     * Whoever may not edit a role may not say whom it is kept from either.
+     * An operator who may not edit a role may not say who is kept from it either.
      *
      * @param  list<string>  $roles
      *

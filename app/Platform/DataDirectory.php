@@ -56,7 +56,7 @@ final readonly class DataDirectory
         return true;
     }
 
-    /** @return list<string> what is there and nobody but the service's user may read: a group would be read by whoever else is in it */
+    /** @return list<string> what exists and only the service's user may read; a group could have other members */
     public function secret(): array
     {
         $paths = [$this->path(), $this->database(), (string) config('kennel.key_file'), (string) config('kennel.peppers.file'), "{$this->path()}/setup-code"];

@@ -170,7 +170,7 @@ final readonly class FinishTrip
     /**
      * Somebody who came from a provider has signed in by another way since, in the same browser.
      *
-     * @throws Refusal when the offer has run out, or is somebody else's; when the session is older than the offer, or a provider's word itself
+     * @throws Refusal when the offer has expired or belongs to another browser; when the session is older than the offer, or was itself opened by a provider
      */
     public function accept(string $token, ?Token $mark): void
     {

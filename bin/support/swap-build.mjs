@@ -1,4 +1,4 @@
-// swap-build.mjs BUILT SERVED ENTRY : puts a finished build in the place that is served, so that nobody is ever served half of one.
+// swap-build.mjs BUILT SERVED ENTRY : puts a finished build in the place that is served, so that half of one is never served.
 //
 // Assets carry a digest of their content in their names, so the new ones come first and change nothing. Then the entry, which names
 // them, is renamed over the old one. Assets that neither this build nor the one before it made are removed: pages that were opened

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Outgoing;
 
-/** An address that Kennel may call, as far as its text tells (RFC 3986): HTTP or HTTPS, a host, and nobody's credentials. */
+/** An address that Kennel may call, as far as its text tells (RFC 3986): HTTP or HTTPS, a host, and no credentials. */
 final readonly class OutgoingAddress
 {
     private function __construct(public string $text, public string $scheme, public string $host, public int $port)

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Providers;
 
 /**
- * What becomes of somebody a provider vouches for. An account is found or made by a verified address alone. Where more is at stake (the console, or
+ * What becomes of a person an identity provider vouches for. An account is found or made by a verified address alone. Where more is at stake (the console, or
  * an account that may do anything with Kennel) a provider's word is not enough: only a link counts that the account's holder made themselves.
  */
 final class DecideOutside

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Providers;
 
-/** What is known here of somebody a provider vouches for. */
+/** What is known here of a person an identity provider vouches for. */
 final readonly class OutsideFacts
 {
     /**

@@ -28,8 +28,8 @@ final class DecideRefresh
     }
 
     /**
-     * The token that counts, from one that led to it within the overlap. Each step is derived under the service's key, so nobody else can
-     * take it, and no token has to be stored.
+     * The token that counts, from one that led to it within the overlap. Each step is derived under the service's key, so no one else can
+     * take it, and no token is stored.
      *
      * @param  non-empty-list<string>  $keys  the one in use and former ones
      * @return RefreshToken|null null when none of the keys leads there

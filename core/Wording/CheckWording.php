@@ -10,7 +10,7 @@ use Kennel\Core\Reasons\Refused;
 /** What would keep a wording from being sent: all of it is found when it is written. */
 final class CheckWording
 {
-    /** Stands for the link: no character that anybody writes. */
+    /** Stands for the link: a character of the private use area. */
     private const LINK = "\u{F8FF}";
 
     /** So many variables are looked at both ways; a wording tests one or two. */

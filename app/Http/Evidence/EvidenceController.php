@@ -48,7 +48,7 @@ final readonly class EvidenceController
     }
 
     /**
-     * As it was kept, but for values of fields that are not handed to whoever looks.
+     * As it was kept, but for values of fields that are the operator may not see.
      *
      * @return array<string, mixed>
      */

@@ -62,7 +62,7 @@ final readonly class RecordWire
                 'body' => $kept->answer((string) $response->getContent(), $response->getStatusCode()),
             ],
         ];
-        // Both are asked for here and not in the constructor: most requests are reads that nobody watches.
+        // Both are asked for here and not in the constructor: most requests are reads that are not watched.
         app(ImmediateSqliteConnection::class)->withoutWaiting(fn () => app(EvidenceLog::class)->append(
             'wire', "{$request->getMethod()} {$path} → {$response->getStatusCode()}", $content, $this->context->accountId,
         ));

@@ -47,7 +47,7 @@ final readonly class WithheldChanges
 
     /**
      * @param  object|array<array-key, mixed>  $values  by key
-     * @return object|array<array-key, mixed> the same, with a mark in the place of what is not handed to whoever asks
+     * @return object|array<array-key, mixed> the same, with a mark in the place of what the caller may not see
      */
     public function values(object|array $values): object|array
     {

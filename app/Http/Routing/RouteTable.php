@@ -13,7 +13,7 @@ use Symfony\Component\Routing\RequestContext;
 
 /**
  * The framework's cached routes, which make a route of every line to find out whether a path that is not there would be there by another
- * method. The compiled expressions say the same at once, so that a scanner costs no more than anyone else.
+ * method. The compiled expressions say the same at once, so that a scanner costs no more than other clients.
  */
 final class RouteTable extends CompiledRouteCollection
 {

@@ -45,7 +45,7 @@ final readonly class SqliteFile implements Source
     /** Reads the whole file, so only as it comes in. @throws Unreadable */
     public function requireSound(): void
     {
-        // Computed columns are programs: whoever made the file decides what they cost.
+        // Computed columns are programs, and the file decides what they cost.
         $computed = $this->file->selectOne("SELECT count(*) AS many FROM sqlite_schema AS s, pragma_table_xinfo(s.name) AS c WHERE s.type = 'table' AND s.sql NOT LIKE 'CREATE VIRTUAL%' AND c.hidden IN (2, 3)");
         if ((int) ($computed->many ?? 0) > 0) {
             throw new Unreadable(new Reason('import.computed_columns', 'file'));

@@ -105,7 +105,8 @@ final class Rfc5322Test extends DoorTestCase
         foreach ($strings as $at => $string) {
             $kind = MessageKind::cases()[$at % count(MessageKind::cases())];
             $values = array_map(static fn ($variable): string => $variable->isLink ? 'https://accounts.example/a#t=x' : $string, $kind->variables());
-            $emls[] = $this->compose($kind, WordingKey::LANGUAGES[$at % 2], $string, array_diff_key($values, ['address' => true]));
+            // "how" and "what" are codes of ours, whose words ship.
+            $emls[] = $this->compose($kind, WordingKey::LANGUAGES[$at % 2], $string, array_diff_key($values, ['address' => true, 'how' => true, 'what' => true]));
             $said[] = $string;
         }
         foreach (self::parse($emls) as $at => $read) {

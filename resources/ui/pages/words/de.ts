@@ -403,6 +403,7 @@ export const de: Catalogue = {
       'Die App hat Sie mit etwas hierhergeschickt, das nicht registriert ist. Es wurde nichts zurückgeschickt. Sagen Sie es denen, die die App betreiben.',
     notNow:
       'Aus Ihrem Netz kamen zu viele Anfragen. Warten Sie ein paar Minuten, gehen Sie zurück zur App und versuchen Sie es noch einmal.',
+    forDevelopers: 'Für die Entwickler:',
     reasons: {
       invalid_client: 'Unter dieser client_id ist keine App registriert.',
       invalid_request:
@@ -410,7 +411,6 @@ export const de: Catalogue = {
       invalid_request_uri: 'Die request_uri ist unbekannt, wurde schon benutzt oder ist abgelaufen.',
       temporarily_unavailable: 'Aus einem Netz kamen zu viele Anfragen.',
     },
-    forDevelopers: 'Für die Entwickler:',
   },
   device: {
     title: 'Ein Gerät verbinden',

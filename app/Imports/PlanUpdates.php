@@ -16,7 +16,6 @@ use Kennel\App\Roles\Roles;
 use Kennel\Core\Access\Excluded;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Disclosure\FieldKey;
-use Kennel\Core\Disclosure\ReadableFields;
 use Kennel\Core\Imports\AccountUpdate;
 use Kennel\Core\Imports\DecideUpdate;
 use Kennel\Core\Imports\ImportedAccount;
@@ -58,7 +57,7 @@ final readonly class PlanUpdates
                 $by->id !== null && $account->id !== $by->id && ! Bounds::reaches($grants[$by->id] ?? [], $grants[$account->id] ?? []) => new Reason('operator.beyond_authority', 'address'),
                 // As everywhere: nobody gives themselves anything.
                 $account->id === $by->id => new Reason('account.self', 'address'),
-                default => self::reasonAgainst(self::fieldsOf($plan, $row->decision), $readable),
+                default => $readable?->reasonsAgainstWriting(self::fieldsOf($plan, $row->decision), 'update')[0] ?? null,
             };
             $planned[$row->lookupKey] = [$account, $reason ?? $this->update($row->decision, $plan, $account, $roles[$account->id] ?? [], $fields[$account->seq] ?? [], $documents[$account->seq] ?? [])];
         }
@@ -86,18 +85,6 @@ final readonly class PlanUpdates
         }
 
         return $keys;
-    }
-
-    /** @param  list<FieldKey>  $fields */
-    private static function reasonAgainst(array $fields, ?ReadableFields $readable): ?Reason
-    {
-        foreach ($readable === null ? [] : $fields as $field) {
-            if (! $readable->has($field)) {
-                return $readable->reason($field, 'update');
-            }
-        }
-
-        return null;
     }
 
     /**

@@ -62,7 +62,7 @@ final class TellSignedOut implements ShouldQueue
             $answer = $outgoing->send('POST', $client->backchannelLogoutUri, ['form_params' => ['logout_token' => $token]], self::LARGEST, self::PATIENCE);
         } catch (OutgoingRefused $refused) {
             // It stays so until the rule is changed, so it is not tried again.
-            $this->fail(new \RuntimeException("{$this->app} could not be told that somebody signed out. {$refused->getMessage()}", previous: $refused));
+            $this->fail(new \RuntimeException("{$this->app} could not be told of a sign-out. {$refused->getMessage()}", previous: $refused));
 
             return;
         } catch (ConnectionException $error) {

@@ -47,6 +47,18 @@ final readonly class ReadableFields
         return array_map(fn (string $key): Reason => $this->reason(FieldKey::defined($key), "fields.{$key}"), $kept);
     }
 
+    /**
+     * @param  list<FieldKey>  $fields
+     * @param  string  $at  what names them in the request
+     * @return list<Reason> why some of them may be neither compared nor written; empty when all may
+     */
+    public function reasonsAgainstWriting(array $fields, string $at): array
+    {
+        $hidden = array_values(array_filter($fields, fn (FieldKey $field): bool => ! $this->has($field)));
+
+        return array_map(fn (FieldKey $field): Reason => $this->reason($field, $at), $hidden);
+    }
+
     /** @return list<Reason> why these accounts cannot be asked for so: to be found by a value is to be told it. A field that is not there is not its business. */
     public function reasonsAgainst(Where $where, string $sort, FieldRules $rules): array
     {

@@ -15,7 +15,7 @@ final readonly class NetworkRange
     public static function parse(string $text): ?self
     {
         [$address, $bits] = [...explode('/', $text, 2), ''];
-        $bytes = self::bytes($address);
+        $bytes = IpAddress::bytes($address);
         if ($bytes === '' || preg_match('/^\d{0,3}$/D', $bits) !== 1 || (int) $bits > 8 * strlen($bytes)) {
             return null;
         }
@@ -26,7 +26,7 @@ final readonly class NetworkRange
     /** @param  string  $address  an IP address; one of IPv4 within IPv6 counts as the former */
     public function includes(string $address): bool
     {
-        $bytes = self::bytes($address);
+        $bytes = IpAddress::bytes($address);
         if (strlen($bytes) !== strlen($this->bytes)) {
             return false;
         }
@@ -35,13 +35,5 @@ final readonly class NetworkRange
         $mask = 0xFF << (8 - $rest) & 0xFF;
 
         return strncmp($bytes, $this->bytes, $whole) === 0 && ($rest === 0 || (ord($bytes[$whole]) & $mask) === (ord($this->bytes[$whole]) & $mask));
-    }
-
-    /** @return string in network order; "" for what is no address */
-    private static function bytes(string $address): string
-    {
-        $bytes = filter_var($address, FILTER_VALIDATE_IP) === false ? false : inet_pton($address);
-
-        return $bytes === false ? '' : (str_starts_with($bytes, str_repeat("\0", 10)."\xff\xff") ? substr($bytes, 12) : $bytes);
     }
 }

@@ -308,7 +308,7 @@ return [
     'trial' => ['mishap' => 'One of :mishaps.'],
     'rehearsal' => ['too_far' => 'At most :maximum years ahead.', 'steps' => 'From 1 to :maximum steps, and at most :requests with those that are repeated.', 'step' => 'A step is one of :kinds; waiting says for how long.', 'mistake' => 'A journey cannot be read: :mistake.', 'wire' => 'A method, and a path of the API.'],
     'provider' => ['over' => 'This sign-in was not begun in this browser, or a while ago. Begin anew.', 'declined' => 'You said no at :provider.', 'refused' => ':provider would not sign you in.', 'secret' => 'From 1 to :maximum printable characters.'],
-    'signin' => ['step_over' => 'This sign-in has to begin anew.', 'way_gone' => 'The app would no longer offer the way this account signs in.'],
+    'signin' => ['step_over' => 'This sign-in has to start again.', 'way_gone' => 'The app would no longer offer the way this account signs in.'],
     'duty' => [
         'verify_email' => 'The e-mail address is not verified yet.',
         'accept_terms' => 'The terms of :version are not accepted yet.',

@@ -64,9 +64,8 @@ final readonly class FieldWork implements Work
     public function reasonAgainst(array $parameters, string $operatorId): ?string
     {
         $key = FieldKey::defined((string) $parameters['field']);
-        $readable = $this->handed->toOperator(($this->permissions)($operatorId));
 
-        return $readable->has($key) ? null : $readable->verdict($key)->value;
+        return ($this->handed->toOperator(($this->permissions)($operatorId))->reasonsAgainstWriting([$key], 'parameters.field')[0] ?? null)?->code;
     }
 
     public function plan(array $accounts, array $parameters, string $operatorId): array

@@ -57,9 +57,8 @@ final readonly class MetadataWork implements Work
     {
         [$kind, $path] = explode('.', (string) $parameters['key'], 2);
         $key = FieldKey::metadata($kind, MetadataDocument::topKey($path));
-        $readable = $this->handed->toOperator(($this->permissions)($operatorId));
 
-        return $readable->has($key) ? null : $readable->verdict($key)->value;
+        return ($this->handed->toOperator(($this->permissions)($operatorId))->reasonsAgainstWriting([$key], 'parameters.key')[0] ?? null)?->code;
     }
 
     public function plan(array $accounts, array $parameters, string $operatorId): array

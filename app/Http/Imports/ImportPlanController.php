@@ -22,10 +22,8 @@ use Kennel\App\Imports\PlanUpdates;
 use Kennel\App\Imports\PreviewImport;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Refusals\Refusal;
-use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Imports\ImportPlan;
-use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\Refused;
 
 /** What becomes of a file's columns: suggested, tried upon its first rows, kept, and had checked. */
@@ -70,10 +68,9 @@ final readonly class ImportPlanController
     {
         $operator = $this->caller->requireUnbounded(Imports::PERMISSION);
         $plan = $this->plan($request);
-        $readable = $this->handed->toCaller();
-        $hidden = array_values(array_filter(PlanUpdates::fieldsOf($plan), static fn (FieldKey $field): bool => ! $readable->has($field)));
-        if ($hidden !== []) {
-            throw Refusal::invalid(array_map(static fn (FieldKey $field): Reason => $readable->reason($field, 'update'), $hidden));
+        $reasons = $this->handed->toCaller()->reasonsAgainstWriting(PlanUpdates::fieldsOf($plan), 'update');
+        if ($reasons !== []) {
+            throw Refusal::invalid($reasons);
         }
         $this->imports->check($id, $plan, $operator->asOperator());
 

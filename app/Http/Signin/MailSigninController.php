@@ -16,8 +16,10 @@ use Kennel\App\Signin\SigninByMail;
 use Kennel\Core\Challenges\Code;
 use Kennel\Core\Secrets\Secret;
 
-/** Signing in by a link or code that is mailed. */
-/** What a stranger sends is read before what acts upon it is made, so that a refusal costs little: that is asked for with app(). */
+/**
+ * Signing in by a link or code that is mailed. What a stranger sends is read before what acts upon it is made, so that a refusal costs little:
+ * that is asked for with app().
+ */
 final readonly class MailSigninController
 {
     /** One answer whether the address is known, unknown, stopped or asked too soon. */

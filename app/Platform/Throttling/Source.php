@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Platform\Throttling;
 
 use Illuminate\Http\Request;
+use Kennel\Core\Outgoing\IpAddress;
 
 /**
  * Where a request comes from, as it is counted: the address, or of version 6 its /64, which is what one household or server is given.
@@ -20,7 +21,7 @@ final class Source
     /** The network around it: a /24 of version 4, a /48 of version 6, as a provider hands them out. */
     public static function netOf(string $address): string
     {
-        $bytes = self::bytes($address);
+        $bytes = IpAddress::bytes($address);
 
         return match (strlen($bytes)) {
             4 => inet_ntop(substr($bytes, 0, 3)."\0").'/24',
@@ -31,20 +32,12 @@ final class Source
 
     public static function ofAddress(string $address): string
     {
-        $bytes = self::bytes($address);
+        $bytes = IpAddress::bytes($address);
 
         return match (strlen($bytes)) {
             4 => (string) inet_ntop($bytes),
             16 => (string) inet_ntop(substr($bytes, 0, 8).str_repeat("\0", 8)),
             default => $address,
         };
-    }
-
-    /** In network order; what a listener for both versions writes of an address of version 4 (::ffff:192.0.2.1) is that address. */
-    private static function bytes(string $address): string
-    {
-        $bytes = (string) @inet_pton($address);
-
-        return str_starts_with($bytes, str_repeat("\0", 10)."\xff\xff") ? substr($bytes, 12) : $bytes;
     }
 }

@@ -26,6 +26,7 @@ use Kennel\App\Audit\StrangerTally;
 use Kennel\App\Bulk\BulkRun;
 use Kennel\App\Cases\ResealCases;
 use Kennel\App\Challenges\Challenge;
+use Kennel\App\Clients\FindClient;
 use Kennel\App\Clients\ShownAssertion;
 use Kennel\App\Evidence\EvidenceEntry;
 use Kennel\App\Evidence\ForgetEvidenceOfAccounts;
@@ -37,9 +38,14 @@ use Kennel\App\Factors\PasskeyChallenge;
 use Kennel\App\Factors\Phone;
 use Kennel\App\Factors\ResealAuthenticators;
 use Kennel\App\Fields\DialledNumbers;
+use Kennel\App\Http\Evidence\RecordWire;
+use Kennel\App\Http\Protocol\ChooseLanguage;
 use Kennel\App\Http\Protocol\IdempotencyKey;
+use Kennel\App\Http\Protocol\RequireSameOrigin;
+use Kennel\App\Http\Protocol\SecurityHeaders;
 use Kennel\App\Http\Rehearsals\RealDoor;
-use Kennel\App\Http\Wiring;
+use Kennel\App\Http\Rules\RefuseDraft;
+use Kennel\App\Http\Sessions\RequirePermission;
 use Kennel\App\Imports\ForgetImportRowsOfAccounts;
 use Kennel\App\Imports\ForgetImports;
 use Kennel\App\Imports\Import;
@@ -75,6 +81,7 @@ use Kennel\App\Platform\Outgoing\SystemResolver;
 use Kennel\App\Platform\Pause;
 use Kennel\App\Platform\Pulses\Pulses;
 use Kennel\App\Platform\Queue\ForgetFailedJobs;
+use Kennel\App\Platform\RequestContext;
 use Kennel\App\Platform\SystemEntropy;
 use Kennel\App\Platform\SystemPause;
 use Kennel\App\Platform\Throttling\CountingLimiter;
@@ -85,6 +92,7 @@ use Kennel\App\Providers\ProviderTrip;
 use Kennel\App\Providers\ResealProviderSecrets;
 use Kennel\App\Rehearsals\Door;
 use Kennel\App\Rehearsals\ForgetRehearsals;
+use Kennel\App\Roles\Roles;
 use Kennel\App\Roles\TidyLapsedRoles;
 use Kennel\App\Rules\ForgetLogos;
 use Kennel\App\Sessions\CurrentSession;
@@ -92,6 +100,7 @@ use Kennel\App\Sessions\EndsWithSessions;
 use Kennel\App\Sessions\PendingSignin;
 use Kennel\App\Sessions\Session;
 use Kennel\App\SigningKeys\ResealSigningKeys;
+use Kennel\App\SigningKeys\SigningKeys;
 use Kennel\App\Signup\ListedThrowawayDomains;
 use Kennel\App\Signup\PastVerdict;
 use Kennel\App\Signup\SentForm;
@@ -102,8 +111,10 @@ use Kennel\App\Throttling\SigninAttempt;
 use Kennel\App\Throttling\SigninHistory;
 use Kennel\App\Tokens\AccessToken;
 use Kennel\App\Tokens\Authorization;
+use Kennel\App\Tokens\CountTokens;
 use Kennel\App\Tokens\DeviceRequest;
 use Kennel\App\Tokens\EndWithSessions;
+use Kennel\App\Tokens\Holdings;
 use Kennel\App\Tokens\PendingAuthorization;
 use Kennel\App\Tokens\RevokedToken;
 use Kennel\App\Tokens\TokenTally;
@@ -150,6 +161,23 @@ final class KennelProvider extends ServiceProvider
     /** Who keeps sealed values. */
     public const RESEALS = [ResealMessages::class, ResealCases::class, ResealAuthenticators::class, ResealProviderSecrets::class, ResealSigningKeys::class];
 
+    /** Made once a request: they remember what was asked of them, or are asked by many. */
+    private const ONCE_A_REQUEST = [
+        RequestContext::class,
+        Roles::class,
+        CurrentSession::class,
+        SecurityHeaders::class,
+        ChooseLanguage::class,
+        RecordWire::class,
+        RequireSameOrigin::class,
+        RefuseDraft::class,
+        RequirePermission::class,
+        CountTokens::class,
+        SigningKeys::class,
+        FindClient::class,
+        Holdings::class,
+    ];
+
     public function register(): void
     {
         Connection::resolverFor(
@@ -160,7 +188,9 @@ final class KennelProvider extends ServiceProvider
         $this->app->singleton(ClockInterface::class, Clock::class);
         $this->app->singleton(Entropy::class, SystemEntropy::class);
         $this->app->singleton(Pause::class, SystemPause::class);
-        Wiring::of($this->app);
+        foreach (self::ONCE_A_REQUEST as $class) {
+            $this->app->scoped($class);
+        }
         $this->app->bind(Caller::class, static fn (KennelApplication $app): Caller => $app->part(CurrentSession::class));
         $this->app->bind(Sight::class, AccountsInSight::class);
         $this->app->bind(Door::class, RealDoor::class);

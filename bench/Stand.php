@@ -40,6 +40,7 @@ final class Stand
         InForce::write($stand->database(), $rules);
         $stand->artisan('config:cache');
         $stand->artisan('route:cache');
+        $stand->artisan('kennel:wire');
         $stand->serve();
 
         return $stand;

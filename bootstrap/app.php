@@ -20,6 +20,7 @@ use Kennel\App\Console\PeppersCommand;
 use Kennel\App\Console\PurgeCommand;
 use Kennel\App\Console\RestoreCommand;
 use Kennel\App\Console\RulesCommand;
+use Kennel\App\Console\WireCommand;
 use Kennel\App\Http\Protocol\ChooseLanguage;
 use Kennel\App\Http\Protocol\Problem;
 use Kennel\App\Http\Protocol\RenderProblem;
@@ -52,7 +53,7 @@ $app = KennelApplication::configure(basePath: dirname(__DIR__))
     )
     ->withCommands([
         AccountCommand::class, AppCommand::class, AskRelayCommand::class, BackupCommand::class, BounceCommand::class, CheckCommand::class, ImportCommand::class, InstallCommand::class, KeysCommand::class,
-        NoteCensusCommand::class, PeppersCommand::class, PurgeCommand::class, RestoreCommand::class, RulesCommand::class, SeedDemo::class, WriteOlderSite::class,
+        NoteCensusCommand::class, PeppersCommand::class, PurgeCommand::class, RestoreCommand::class, RulesCommand::class, WireCommand::class, SeedDemo::class, WriteOlderSite::class,
     ])
     ->withSchedule(static function (Schedule $schedule): void {
         $schedule->call(static fn () => app(Pulses::class)->beat(Pulses::SCHEDULE))->name('pulse')->everyMinute();

@@ -136,12 +136,12 @@ prepare_data() {
     export APP_CONFIG_CACHE=$KENNEL_DATA/framework/config.php APP_ROUTES_CACHE=$KENNEL_DATA/framework/routes.php
     export APP_EVENTS_CACHE=$KENNEL_DATA/framework/events.php APP_SERVICES_CACHE=$KENNEL_DATA/framework/services.php
     export APP_PACKAGES_CACHE=$KENNEL_DATA/framework/packages.php
-    rm -f "$APP_CONFIG_CACHE" "$APP_ROUTES_CACHE" "$APP_EVENTS_CACHE"
+    rm -f "$APP_CONFIG_CACHE" "$APP_ROUTES_CACHE" "$APP_EVENTS_CACHE" "$KENNEL_DATA/framework/wiring.php"
     php artisan kennel:install --data-only --quiet || fail "The data in $KENNEL_DATA could not be prepared."
 }
 
 cache_framework() {
-    php artisan config:cache --quiet && php artisan route:cache --quiet || fail 'The framework could not be prepared.'
+    php artisan config:cache --quiet && php artisan route:cache --quiet && php artisan kennel:wire --quiet || fail 'The framework could not be prepared.'
 }
 
 is_free() { ! (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }

@@ -4,36 +4,40 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Architecture;
 
+use Illuminate\Database\Connection;
+use Kennel\App\Accounts\RemoveAccounts;
 use Kennel\App\Http\RequestKernel;
-use Kennel\App\Http\Wiring;
-use PHPUnit\Framework\Attributes\DataProvider;
+use Kennel\App\Http\Rules\RefuseDraft;
+use Kennel\App\Platform\Container\Wiring;
+use Kennel\App\Platform\Identity\Caller;
+use Kennel\App\Platform\Memory\SharedMemory;
+use Kennel\App\Roles\Roles;
+use Kennel\App\Throttling\Brakes;
+use Kennel\Core\Accounts\EmailAddress;
 use PHPUnit\Framework\TestCase;
+use Psr\Clock\ClockInterface;
 
 final class WiringTest extends TestCase
 {
-    /** @param  list<class-string>  $parts */
-    #[DataProvider('lists')]
-    public function test_each_list_is_the_constructor(string $class, array $parts): void
+    public function test_it_lists_what_a_constructor_asks_for(): void
     {
-        $parameters = (new \ReflectionMethod($class, '__construct'))->getParameters();
-        self::assertSame(array_map(static fn (\ReflectionParameter $one): string => (string) $one->getType(), $parameters), $parts);
+        self::assertSame([Connection::class, ClockInterface::class, SharedMemory::class], self::wiring()[Roles::class]);
+        self::assertSame([], self::wiring()[RefuseDraft::class], 'a class that is made of nothing');
     }
 
-    /** @return iterable<string, array{string, list<class-string>}> */
-    public static function lists(): iterable
+    public function test_it_leaves_out_what_the_container_needs_more_for(): void
     {
-        foreach ([...Wiring::SCOPED, ...Wiring::BOUND, ...Wiring::SIGNIN] as $class => $parts) {
-            if ($parts !== []) {
-                yield $class => [$class, $parts];
-            }
+        foreach ([Caller::class => 'an interface', RemoveAccounts::class => 'a list', EmailAddress::class => 'a text', Brakes::class => 'named as contextual'] as $class => $why) {
+            self::assertArrayNotHasKey($class, self::wiring(), $why);
         }
     }
 
-    public function test_what_is_made_of_nothing_needs_nothing(): void
+    /** @return array<class-string, list<class-string>> */
+    private static function wiring(): array
     {
-        foreach (array_keys(array_filter([...Wiring::SCOPED, ...Wiring::BOUND, ...Wiring::SIGNIN], static fn (array $parts): bool => $parts === [])) as $class) {
-            self::assertSame(0, (new \ReflectionClass($class))->getConstructor()?->getNumberOfRequiredParameters() ?? 0, $class);
-        }
+        static $wiring = null;
+
+        return $wiring ??= Wiring::read(dirname(__DIR__, 2), [Brakes::class]);
     }
 
     /** RequestKernel asks none. */

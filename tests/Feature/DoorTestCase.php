@@ -15,6 +15,8 @@ use Kennel\App\Accounts\Account;
 use Kennel\App\Accounts\Accounts;
 use Kennel\App\Mail\Composition;
 use Kennel\App\Mail\Message;
+use Kennel\App\Platform\Container\KennelApplication;
+use Kennel\App\Platform\Container\Wiring;
 use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Outgoing\Resolver;
 use Kennel\App\Roles\Assignments;
@@ -45,6 +47,9 @@ abstract class DoorTestCase extends TestCase
 
     private string $browser = 'the first';
 
+    /** @var array<class-string, list<class-string>>|null as it is in production */
+    private static ?array $wiring = null;
+
     /** The data directory of this test alone. */
     protected string $data;
 
@@ -54,10 +59,11 @@ abstract class DoorTestCase extends TestCase
         foreach (['app', 'framework/cache/data', 'framework/views', 'logs'] as $folder) {
             is_dir("{$this->data}/{$folder}") || mkdir("{$this->data}/{$folder}", 0o700, true);
         }
-        /** @var Application $app */
+        /** @var KennelApplication $app */
         $app = require __DIR__.'/../../bootstrap/app.php';
         $app->useStoragePath($this->data);
         $app->make(Kernel::class)->bootstrap();
+        $app->wire(self::$wiring ??= Wiring::read($app->basePath(), array_map(strval(...), array_keys($app->contextual))));
         config([
             'database.connections.sqlite.database' => "{$this->data}/kennel.sqlite",
             // A persistent connection would stay open after the file is gone. Nothing here has to outlive a power cut.

@@ -21,6 +21,7 @@ use Kennel\App\Verification\AskForVerification;
 use Kennel\App\Verification\Claims;
 use Kennel\App\Verification\Presser;
 use Kennel\App\Verification\ProveAddress;
+use Kennel\App\Verification\ReadVerificationLink;
 use Kennel\App\Verification\SendVerification;
 use Kennel\App\Verification\TypedCode;
 use Kennel\Core\Accounts\Status;
@@ -48,7 +49,7 @@ final readonly class VerificationController
         $typed = self::typed($body);
         $body->complete();
 
-        return Json::ok(app(ProveAddress::class)->inspect(new Presser($token, BrowserMark::of($request), typed: $typed)));
+        return Json::ok(app(ReadVerificationLink::class)->inspect(new Presser($token, BrowserMark::of($request), typed: $typed)));
     }
 
     public function consume(Request $request): JsonResponse

@@ -7,13 +7,28 @@ namespace Kennel\App\Platform\Container;
 use Illuminate\Foundation\Application;
 
 /**
- * The framework's, with a short way to what is made once a request or once a process and is the same for whoever needs it. The framework's own way to the same
- * object goes past aliases, contexts and four kinds of listeners; that takes ten times as long, and a request is made of thirty parts.
+ * The framework's, with a short way to our own classes. The framework's way goes past aliases, contexts and four kinds of listeners and reads each constructor
+ * at each request; that takes ten times as long, and a request is made of thirty parts.
  */
 final class KennelApplication extends Application
 {
+    /** @var array<class-string, list<class-string>>|null what our classes are made of; null until it was looked for */
+    private ?array $wiring = null;
+
+    /** Beside the routes, since it is as old as they are. */
+    public function wiringPath(): string
+    {
+        return dirname($this->getCachedRoutesPath()).'/wiring.php';
+    }
+
+    /** @param  array<class-string, list<class-string>>  $wiring  as Wiring reads it */
+    public function wire(array $wiring): void
+    {
+        $this->wiring = $wiring;
+    }
+
     /**
-     * For what stands under its own name, and which nobody is given in another form.
+     * For a class or interface under its own name.
      *
      * @template T of object
      *
@@ -25,8 +40,46 @@ final class KennelApplication extends Application
         if (isset($this->instances[$class])) {
             return $this->instances[$class];
         }
+        // What is not ours may have listeners that set it up.
+        if (isset($this->extenders[$class]) || ! str_starts_with($class, 'Kennel\\')) {
+            return $this->make($class);
+        }
         $binding = $this->bindings[$class] ?? null;
+        if ($binding === null) {
+            return isset($this->wiring()[$class]) ? $this->assemble($class) : $this->make($class);
+        }
 
-        return $binding !== null && $binding['shared'] && ! isset($this->extenders[$class]) ? $this->instances[$class] = $binding['concrete']($this, []) : $this->make($class);
+        return $binding['shared'] ? $this->instances[$class] = $binding['concrete']($this, []) : $this->make($class);
+    }
+
+    /**
+     * @template T of object
+     *
+     * @param  \Closure(static, array<string, mixed>): T|class-string<T>  $concrete
+     * @return T
+     */
+    public function build($concrete)
+    {
+        if (is_string($concrete) && isset($this->wiring()[$concrete]) && $this->getLastParameterOverride() === []) {
+            return $this->assemble($concrete);
+        }
+
+        return parent::build($concrete);
+    }
+
+    private function assemble(string $class): object
+    {
+        $parts = [];
+        foreach ($this->wiring()[$class] as $part) {
+            $parts[] = $this->part($part);
+        }
+
+        return new $class(...$parts);
+    }
+
+    /** @return array<class-string, list<class-string>> */
+    private function wiring(): array
+    {
+        return $this->wiring ??= is_file($this->wiringPath()) ? require $this->wiringPath() : [];
     }
 }

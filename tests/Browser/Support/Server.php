@@ -40,6 +40,7 @@ final class Server
         // As it is served for real.
         $server->artisan('config:cache');
         $server->artisan('route:cache');
+        $server->artisan('kennel:wire');
         $server->serve();
         if ($worker) {
             $server->work();

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Feature\Platform;
 
+use Illuminate\Contracts\Container\BindingResolutionException;
 use Illuminate\Contracts\Encryption\Encrypter;
 use Kennel\App\Platform\Container\KennelApplication;
+use Kennel\App\Platform\Container\Wiring;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\Database\KeptConnector;
 use Kennel\App\Roles\Roles;
@@ -56,6 +58,35 @@ final class PartsTest extends DoorTestCase
         self::assertSame([3], $app->part(\ArrayObject::class)->getArrayCopy());
         $app->instance(\ArrayObject::class, new \ArrayObject([4]));
         self::assertSame([4], $app->part(\ArrayObject::class)->getArrayCopy());
+    }
+
+    public function test_a_wired_class_is_made_of_what_stands_in_the_container(): void
+    {
+        $app = $this->application();
+        $app->wire([\ArrayIterator::class => [], \IteratorIterator::class => [\ArrayIterator::class]]);
+        self::assertSame([], iterator_to_array($app->make(\IteratorIterator::class)));
+        $app->instance(\ArrayIterator::class, new \ArrayIterator([7]));
+        self::assertSame([7], iterator_to_array($app->make(\IteratorIterator::class)));
+        self::assertSame([8], iterator_to_array($app->make(\IteratorIterator::class, ['iterator' => new \ArrayIterator([8])])), 'parts that are given win');
+    }
+
+    public function test_every_wired_class_is_made_of_the_same_as_without(): void
+    {
+        $app = $this->application();
+        $wiring = Wiring::read(base_path(), array_map(strval(...), array_keys($app->contextual)));
+        $made = 0;
+        foreach (array_keys($wiring) as $class) {
+            $app->wire([]);
+            try {
+                $without = $app->make($class);
+            } catch (BindingResolutionException) {
+                continue;
+            }
+            $app->wire($wiring);
+            self::assertSame($without::class, $app->make($class)::class);
+            $made++;
+        }
+        self::assertGreaterThan(300, $made);
     }
 
     /** Docs: decision 0010. */

@@ -23,18 +23,22 @@ final class RefusalMeasures
     }
 
     /**
-     * One request after the other, in turns: a machine that is busy for a moment is so for all of them.
+     * One request after the other, in rounds of which each has an order of its own: a machine that is busy for a moment, or still writes down what was asked
+     * before, is so for all of them.
      *
      * @return list<Figure>
      */
     private static function refusals(): array
     {
         $stand = Stand::start(640);
-        $requests = self::requests();
-        $times = array_fill_keys(['empty', ...array_keys($requests)], []);
+        $requests = ['empty' => ['/bench/empty', 200, []], ...self::requests()];
+        $times = array_fill_keys(array_keys($requests), []);
+        mt_srand(32);
         for ($try = 0; $try <= self::TRIES; $try++) {
-            $times['empty'][] = self::took($stand->url('/bench/empty'), [], 200);
-            foreach ($requests as $name => [$path, $status, $options]) {
+            $names = array_keys($requests);
+            shuffle($names);
+            foreach ($names as $name) {
+                [$path, $status, $options] = $requests[$name];
                 $times[$name][] = self::took(str_starts_with($path, '//') ? $stand->site(substr($path, 1)) : $stand->url($path), $options, $status);
             }
         }

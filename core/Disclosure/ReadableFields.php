@@ -85,10 +85,10 @@ final readonly class ReadableFields
         return $document->only($this->ofKind($kind));
     }
 
-    /** @return \Closure(string): bool whether a key of one kind of metadata is handed out */
+    /** @return \Closure(string): bool whether a key of one kind of metadata is handed out; of a kind that there is not, none */
     public function ofKind(string $kind): \Closure
     {
-        return fn (string $key): bool => $this->has(FieldKey::metadata($kind, $key));
+        return fn (string $key): bool => FieldOrigin::tryFrom($kind)?->isMetadata() === true && $this->has(FieldKey::metadata($kind, $key));
     }
 
     public function reason(FieldKey $field, string $at): Reason

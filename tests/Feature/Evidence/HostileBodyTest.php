@@ -19,6 +19,7 @@ final class HostileBodyTest extends DoorTestCase
         yield 'an empty name' => ['{"":1,"__proto__":{"a":1}}'];
         yield 'no number' => ['{"app":1e999,"fields":{"a":-1e999}}'];
         yield 'names that are numbers' => ['{"0":1,"1":2}'];
+        yield 'kinds of metadata that there are not' => ['{"metadata":{"0":{"a":1},"built_in":{"name":1},"":[]},"fields":[[1],null]}'];
         yield 'five thousand names' => ['{'.implode(',', array_map(static fn (int $at): string => "\"k{$at}\":0", range(1, 5_000))).'}'];
     }
 
@@ -29,6 +30,7 @@ final class HostileBodyTest extends DoorTestCase
             self::assertLessThan(500, $this->knock('POST', $path, $body)->getStatusCode());
         }
         $this->keeper();
+        self::assertLessThan(500, $this->knock('POST', '/accounts', $body, surface: 'console')->getStatusCode());
         $items = (array) $this->ask('/evidence')->assertOk()->json('items');
         self::assertGreaterThanOrEqual(3, count(array_filter($items, static fn (array $one): bool => $one['lane'] === 'wire')));
         self::assertSame(0, DB::table('audit_events')->where('changes', '')->count());

@@ -55,7 +55,7 @@ final class Scenario
     private const DAY = 86_400;
 
     /** How often a long run says how far it is. */
-    private const TELL_EVERY = 10_000;
+    private const TELL_EVERY = 1_000;
 
     public function __construct(
         private readonly ConnectionInterface $database,

@@ -23,6 +23,7 @@ use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
+use Kennel\Core\Passwords\HashingRules;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Secrets\Secret;
@@ -49,6 +50,9 @@ abstract class DoorTestCase extends TestCase
 
     /** @var array<class-string, list<class-string>>|null as it is in production */
     private static ?array $wiring = null;
+
+    /** @var array<string, string> of PASSWORD, by the rules it was hashed by */
+    private static array $hashes = [];
 
     /** The data directory of this test alone. */
     protected string $data;
@@ -199,7 +203,7 @@ abstract class DoorTestCase extends TestCase
     protected function holder(string $email = 'tam@post.example', string $name = 'Tam Pellow', bool $proven = true, ?string $role = null): Account
     {
         $this->app->forgetScopedInstances();
-        $hash = $this->app->make(PasswordHasher::class)->hash(PreparedPassword::from(new Secret(self::PASSWORD)));
+        $hash = $this->hashOfPassword();
         $accounts = $this->app->make(Accounts::class);
         $account = $accounts->add(PersonName::parse($name), EmailAddress::parse($email), $hash, 'gaugebook');
         if ($proven) {
@@ -210,6 +214,15 @@ abstract class DoorTestCase extends TestCase
         }
 
         return $account;
+    }
+
+    /** Made once a process for rules that are alike: what a hash costs is not what most tests are about. */
+    private function hashOfPassword(): string
+    {
+        $hash = fn (): string => $this->app->make(PasswordHasher::class)->hash(PreparedPassword::from(new Secret(self::PASSWORD)));
+        $rules = $this->app->make(HashingRules::class);
+
+        return $rules->pepper !== '' ? $hash() : self::$hashes[serialize($rules)] ??= $hash();
     }
 
     protected function signIn(string $email = 'tam@post.example', string $surface = 'pages', bool $keep = false): TestResponse

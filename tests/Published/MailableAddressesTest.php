@@ -17,7 +17,7 @@ final class MailableAddressesTest extends TestCase
 {
     public function test_every_code_point_we_take_before_the_at_can_be_mailed(): void
     {
-        $taken = 0;
+        $taken = [];
         for ($point = 0x21; $point <= 0x10FFFF; $point++) {
             $character = $point >= 0xD800 && $point <= 0xDFFF ? false : mb_chr($point);
             if ($character === false) {
@@ -28,11 +28,14 @@ final class MailableAddressesTest extends TestCase
             } catch (Refused) {
                 continue;
             }
-            $taken++;
-            new Address($address->toString());
+            $taken[] = substr($address->toString(), 0, -strlen('@post.example'));
         }
         // Letters, marks and digits of every script: fewer would mean that something is refused by mistake.
-        self::assertGreaterThan(135_000, $taken);
+        self::assertGreaterThan(135_000, count($taken));
+        // Ten in one address: a local part has 64 octets at most, and each of these has six at most.
+        foreach (array_chunk($taken, 10) as $some) {
+            new Address(implode('', $some).'@post.example');
+        }
     }
 
     public function test_quoted_local_parts_too(): void

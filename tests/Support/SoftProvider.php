@@ -16,6 +16,11 @@ final class SoftProvider
 
     private \OpenSSLAsymmetricKey $key;
 
+    /** @var list<\OpenSSLAsymmetricKey> making one takes a tenth of a second; no test has more than these at a time */
+    private static array $keys = [];
+
+    private static int $handedOut = 0;
+
     /** @var array<string, mixed> over what it would say of itself */
     public array $saysOfItself = [];
 
@@ -27,7 +32,7 @@ final class SoftProvider
     public function changeKey(string $kid): void
     {
         $this->kid = $kid;
-        $this->key = openssl_pkey_new(['private_key_bits' => 2048, 'private_key_type' => OPENSSL_KEYTYPE_RSA]) ?: throw new \RuntimeException('no key');
+        $this->key = self::$keys[self::$handedOut++ % 8] ??= openssl_pkey_new(['private_key_bits' => 2048, 'private_key_type' => OPENSSL_KEYTYPE_RSA]) ?: throw new \RuntimeException('no key');
     }
 
     /** @return array<string, mixed> */

@@ -39,32 +39,50 @@ final class DoorsTest extends DoorTestCase
         self::assertEqualsCanonicalizing(OpenApi::read()->operations(), $doors);
     }
 
-    #[DataProvider('guarded')]
-    public function test_a_stranger_gets_401(string $method, string $path): void
+    public function test_a_stranger_gets_401(): void
     {
-        $this->knock($method, $path, $method === 'POST' ? ['reason' => 'x'] : null)->assertStatus(401)->assertJsonPath('code', 'session.required');
+        $this->assertRefusedAt(self::guarded(), 401, 'session.required', 'pages');
     }
 
-    #[DataProvider('operators')]
-    public function test_a_holder_without_the_permission_gets_403_and_on_the_pages_there_are_no_operators(string $method, string $path): void
+    public function test_a_holder_without_the_permission_gets_403(): void
     {
         $this->holder();
-        foreach (['pages' => [401, 'session.required'], 'console' => [403, 'permission.missing']] as $surface => [$status, $code]) {
-            $this->signIn(surface: $surface)->assertCreated();
-            $this->knock($method, $path, $method === 'POST' ? ['reason' => 'x'] : null, ['If-Match' => '*'], $surface)->assertStatus($status)->assertJsonPath('code', $code);
-        }
+        $this->signIn(surface: 'console')->assertCreated();
+        $this->assertRefusedAt(self::operators(), 403, 'permission.missing', 'console');
+    }
+
+    public function test_on_the_pages_there_are_no_operators(): void
+    {
+        $this->holder();
+        $this->signIn()->assertCreated();
+        $this->assertRefusedAt(self::operators(), 401, 'session.required', 'pages');
     }
 
     /** A route that lost its middleware: whoever reads or changes the rows asks again. */
-    #[DataProvider('operators')]
-    public function test_without_the_guard_at_the_door_the_rows_are_guarded_all_the_same(string $method, string $path): void
+    public function test_without_the_guard_at_the_door_the_rows_are_guarded_all_the_same(): void
     {
         $this->holder();
         $this->signIn(surface: 'console')->assertCreated();
         $this->withoutMiddleware([RequirePermission::class, RequireFreshProof::class]);
-        $answer = $this->knock($method, $path, in_array($method, ['POST', 'PATCH', 'PUT'], true) ? ['reason' => 'x'] : null, ['If-Match' => '*'], 'console');
+        $this->assertRefusedAt(self::operators(), 403, 'permission.missing', 'console');
+    }
 
-        self::assertSame([403, 'permission.missing'], [$answer->getStatusCode(), $answer->json('code')], (string) $answer->getContent());
+    /**
+     * Knocks at all of them, and names each that answers otherwise.
+     *
+     * @param  array<string, array{string, string}>  $doors
+     */
+    private function assertRefusedAt(array $doors, int $status, string $code, string $surface): void
+    {
+        self::assertNotSame([], $doors);
+        $open = [];
+        foreach ($doors as $door => [$method, $path]) {
+            $answer = $this->knock($method, $path, in_array($method, ['POST', 'PATCH', 'PUT'], true) ? ['reason' => 'x'] : null, ['If-Match' => '*'], $surface);
+            if ([$answer->getStatusCode(), $answer->json('code')] !== [$status, $code]) {
+                $open[] = "{$door}: {$answer->getStatusCode()} {$answer->getContent()}";
+            }
+        }
+        self::assertSame([], $open);
     }
 
     public function test_the_guard_at_the_door_asks_before_anything_is_done(): void
@@ -176,7 +194,9 @@ final class DoorsTest extends DoorTestCase
             foreach (['email', 'password', 'app'] as $box) {
                 self::assertContains($this->knock('POST', '/signups/verdict', [$box => $string] + $body)->getStatusCode(), [200, 422], $string);
             }
-            self::assertContains($this->knock('POST', '/sessions', ['email' => $string, 'password' => $string])->getStatusCode(), [401, 422], $string);
+            if ($index % 10 === 0) {
+                self::assertContains($this->knock('POST', '/sessions', ['email' => $string, 'password' => $string])->getStatusCode(), [401, 422], $string);
+            }
             if ($verdict->json('accepted') === true && $index % 10 === 0) {
                 $this->knock('POST', '/signups', $body)->assertStatus(202);
                 $stored++;

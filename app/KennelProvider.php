@@ -259,6 +259,7 @@ final class KennelProvider extends ServiceProvider
         $urls->forceRootUrl((string) config('app.url'));
         $urls->setKeyResolver(static fn (): array => DerivedKey::all('signed addresses'));
         if ($this->app->runningInConsole()) {
+            $this->optimizes('kennel:wire', key: 'wiring');
             $this->app->make('events')->listen(Looping::class, function (Looping $loop): void {
                 $this->app->make(Pulses::class)->beat($loop->connectionName);
             });

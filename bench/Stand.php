@@ -38,9 +38,7 @@ final class Stand
         $rules['throttles'] = array_replace_recursive($rules['throttles'], $isThrottled ? [] : InForce::UNTHROTTLED);
         $rules['messages'] = array_replace_recursive($rules['messages'], InForce::ALL_MAIL);
         InForce::write($stand->database(), $rules);
-        $stand->artisan('config:cache');
-        $stand->artisan('route:cache');
-        $stand->artisan('kennel:wire');
+        $stand->artisan('optimize', '--except=events,views');
         $stand->serve();
 
         return $stand;

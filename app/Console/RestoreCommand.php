@@ -31,7 +31,7 @@ final class RestoreCommand extends Command
         if ($done['kept'] !== null) {
             $this->line("What was here is in {$done['kept']}.");
         }
-        $this->line('Next: php artisan config:cache where it is used, start Kennel, php artisan kennel:check.');
+        $this->line('Next: php artisan optimize --except=events,views where it is used, start Kennel, php artisan kennel:check.');
 
         return self::SUCCESS;
     }

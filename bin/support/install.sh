@@ -141,7 +141,7 @@ prepare_data() {
 }
 
 cache_framework() {
-    php artisan config:cache --quiet && php artisan route:cache --quiet && php artisan kennel:wire --quiet || fail 'The framework could not be prepared.'
+    php artisan optimize --except=events,views --quiet || fail 'The framework could not be prepared.'
 }
 
 is_free() { ! (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }

@@ -44,6 +44,8 @@ final class Browser
 
     private ?string $withoutOffers = null;
 
+    private static ?self $shared = null;
+
     private function __construct(public readonly RemoteWebDriver $driver, private readonly ChromeDevToolsDriver $tools, private readonly string $profile)
     {
     }
@@ -60,6 +62,19 @@ final class Browser
         $browser->viewport(1280, 800);
 
         return $browser;
+    }
+
+    /** One for all classes of this process, as good as new. A class that needs a second one opens it, and closes it. */
+    public static function shared(): self
+    {
+        $browser = self::$shared ??= self::open();
+        $windows = $browser->driver->getWindowHandles();
+        foreach (array_slice($windows, 1) as $window) {
+            $browser->driver->switchTo()->window($window)->close();
+        }
+        $browser->driver->switchTo()->window($windows[0]);
+
+        return $browser->boxesOfferPasskeys(true)->offline(false)->language('')->unreachable([]);
     }
 
     public function close(): void

@@ -8,7 +8,7 @@ use Facebook\WebDriver\WebDriverBy;
 use Kennel\Demo\DemoKeeper;
 use PHPUnit\Framework\TestCase;
 
-/** One server and one window a class; the window is made to forget between tests, and must never have complained. */
+/** One server a class and one window a process; the window is made to forget between tests, and must never have complained. */
 abstract class BrowserTestCase extends TestCase
 {
     protected const ACCOUNTS = 120;
@@ -20,13 +20,12 @@ abstract class BrowserTestCase extends TestCase
     public static function setUpBeforeClass(): void
     {
         self::$server = Server::start(static::ACCOUNTS);
-        self::$browser = Browser::open();
+        self::$browser = Browser::shared();
         self::$browser->driver->manage()->timeouts()->setScriptTimeout(20);
     }
 
     public static function tearDownAfterClass(): void
     {
-        self::$browser->close();
         self::$server->stop();
     }
 

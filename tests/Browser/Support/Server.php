@@ -38,9 +38,7 @@ final class Server
             $server->changeRules(static fn (array $rules): array => array_replace_recursive($rules, ['hashing' => ['memory' => 7168], 'signup' => ['bots' => ['trap' => false, 'minimum_time' => 'PT0S', 'work_bits' => 0, 'attempts' => 0]], 'throttles' => InForce::UNTHROTTLED, 'messages' => InForce::ALL_MAIL]));
         }
         // As it is served for real.
-        $server->artisan('config:cache');
-        $server->artisan('route:cache');
-        $server->artisan('kennel:wire');
+        $server->artisan('optimize', '--except=events,views');
         $server->serve();
         if ($worker) {
             $server->work();
@@ -133,14 +131,14 @@ final class Server
 
     public function serve(): void
     {
-        $this->begin(['php', '-d', 'opcache.enable_cli=1', '-S', "127.0.0.1:{$this->port}", '-t', 'public', 'bin/support/router.php'], ['PHP_CLI_SERVER_WORKERS' => '4']);
+        $this->begin([...self::php(), '-S', "127.0.0.1:{$this->port}", '-t', 'public', 'bin/support/router.php'], ['PHP_CLI_SERVER_WORKERS' => '4']);
         FreePort::awaitListener($this->port);
     }
 
     public function work(string ...$queues): void
     {
         foreach ($queues === [] ? ['mail', 'long'] : $queues as $queue) {
-            $this->begin(['php', 'artisan', 'queue:work', $queue, '--sleep=0.1', '--quiet']);
+            $this->begin([...self::php(), 'artisan', 'queue:work', $queue, '--sleep=0.1', '--quiet']);
         }
     }
 
@@ -209,7 +207,7 @@ final class Server
 
     public function artisan(string ...$arguments): void
     {
-        $process = proc_open(['php', 'artisan', ...$arguments, '--quiet'], [], $pipes, $this->root(), $this->environment());
+        $process = proc_open([...self::php(), 'artisan', ...$arguments, '--quiet'], [], $pipes, $this->root(), $this->environment());
         if ($process === false || proc_close($process) !== 0) {
             throw new \RuntimeException("php artisan {$arguments[0]} failed.");
         }
@@ -223,7 +221,7 @@ final class Server
      */
     public function artisanAll(array $commands): array
     {
-        $processes = array_map(fn (array $arguments) => proc_open(['php', 'artisan', ...$arguments], [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes, $this->root(), $this->environment()), $commands);
+        $processes = array_map(fn (array $arguments) => proc_open([...self::php(), 'artisan', ...$arguments], [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes, $this->root(), $this->environment()), $commands);
 
         return array_map(static fn ($process): int => is_resource($process) ? proc_close($process) : -1, $processes);
     }
@@ -344,6 +342,15 @@ final class Server
             'PATH' => (string) getenv('PATH'),
             ...$this->settings,
         ];
+    }
+
+    /** @return list<string> with the code compiled once for all servers and commands of this user */
+    private static function php(): array
+    {
+        $folder = sys_get_temp_dir().'/kennel-opcache-'.posix_geteuid();
+        is_dir($folder) || @mkdir($folder, 0o700);
+
+        return ['php', '-d', 'opcache.enable_cli=1', '-d', "opcache.file_cache={$folder}"];
     }
 
     private function root(): string

@@ -55,7 +55,7 @@ abstract class BrowserTestCase extends TestCase
     /** As the demo's keeper, who has signed in already; signing in on the page has tests of its own. */
     protected function enterConsole(string $path = ''): Browser
     {
-        self::$browser->cookie(self::$server->url(), substr(self::$server->cookieOf('maren@alderwend.example', DemoKeeper::PASSWORD), strlen('Cookie: ')));
+        self::$browser->cookie(self::$server->url(), substr(self::$server->keepersCookie(), strlen('Cookie: ')));
         $this->visit("/console{$path}");
 
         return $path === '' ? self::$browser->see('Needs you') : self::$browser;

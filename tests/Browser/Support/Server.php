@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Kennel\Tests\Browser\Support;
 
 use Illuminate\Encryption\Encrypter;
+use Kennel\Core\Secrets\Token;
 use Kennel\Core\Signup\ProofOfWork;
+use Kennel\Demo\DemoKeeper;
 use Kennel\Tests\Support\InForce;
 
 /** A whole Kennel on a free port with data of its own: server, worker, and the demo's organisation or scenario. */
@@ -15,6 +17,8 @@ final class Server
 
     /** @var list<resource> */
     private array $processes = [];
+
+    private ?string $keepersCookie = null;
 
     /** @param  array<string, string>  $settings  of the environment, beside those every test server has */
     private function __construct(public readonly string $directory, public readonly int $port, private readonly array $settings)
@@ -280,6 +284,16 @@ final class Server
         preg_match("/__Host-kennel-{$surface}=[A-Za-z0-9_-]{43}/", (string) curl_exec($handle), $found);
 
         return 'Cookie: '.($found[0] ?? throw new \RuntimeException("{$email} could not sign in."));
+    }
+
+    /** Of the keeper's session at the console; a new one where that of before has ended, or proves nothing any more. */
+    public function keepersCookie(): string
+    {
+        $token = $this->keepersCookie === null ? null : Token::read((string) substr(strrchr($this->keepersCookie, '=') ?: '', 1));
+        $live = $this->database()->prepare('SELECT count(*) FROM sessions WHERE token_digest = ? AND ended_at IS NULL AND proven_at > ?');
+        $live->execute([$token?->digest(), gmdate('Y-m-d\TH:i:s', time() - 300)]);
+
+        return $live->fetchColumn() > 0 ? (string) $this->keepersCookie : $this->keepersCookie = $this->cookieOf(DemoKeeper::EMAIL, DemoKeeper::PASSWORD);
     }
 
     /**

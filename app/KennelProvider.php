@@ -82,6 +82,7 @@ use Kennel\App\Platform\Pause;
 use Kennel\App\Platform\Pulses\Pulses;
 use Kennel\App\Platform\Queue\ForgetFailedJobs;
 use Kennel\App\Platform\RequestContext;
+use Kennel\App\Platform\Retention\Purge;
 use Kennel\App\Platform\SystemEntropy;
 use Kennel\App\Platform\SystemPause;
 use Kennel\App\Platform\Throttling\CountingLimiter;
@@ -244,6 +245,7 @@ final class KennelProvider extends ServiceProvider
         }
         $this->app->bind(SealedValues::class, static fn ($app): SealedValues => new SealedValues(array_map($app->make(...), self::RESEALS)));
         $this->app->when(RemoveAccounts::class)->needs('$elsewhere')->give(static fn ($app): array => array_map($app->make(...), self::FORGETS_ACCOUNTS));
+        $this->app->bind(Purge::class, static fn (KennelApplication $app): Purge => new Purge(self::PRUNED, self::FORGETS, $app, $app->part(ClockInterface::class)));
         $this->app->bind(Migrator::class, static fn ($app): Migrator => $app['migrator']);
         $this->app->bind(FailedJobProviderInterface::class, static fn ($app): FailedJobProviderInterface => $app['queue.failer']);
         // Most requests count nothing and need no cache.

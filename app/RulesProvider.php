@@ -6,6 +6,7 @@ namespace Kennel\App;
 
 use Illuminate\Support\ServiceProvider;
 use Kennel\App\Apps\Apps;
+use Kennel\App\Apps\DefaultRoles;
 use Kennel\App\Platform\Container\KennelApplication;
 use Kennel\App\Platform\Database\ImmediateSqliteConnection;
 use Kennel\App\Platform\Memory\ApcuMemory;
@@ -36,6 +37,7 @@ use Kennel\Core\Pictures\PictureRules;
 use Kennel\Core\Providers\ProviderRules;
 use Kennel\Core\Retention\RetentionRules;
 use Kennel\Core\Rules\ReviewRules;
+use Kennel\Core\Rules\Upgrades\UpgradeBook;
 use Kennel\Core\Sessions\SessionRules;
 use Kennel\Core\Signin\SigninRules;
 use Kennel\Core\SigningKeys\KeyRules;
@@ -57,7 +59,12 @@ final class RulesProvider extends ServiceProvider
         $this->app->singleton(SharedMemory::class, static fn (): SharedMemory => ApcuMemory::isThere() ? new ApcuMemory(base_path()) : new NoMemory());
         $this->app->scoped(
             RulesInForce::class,
-            static fn (KennelApplication $app): RulesInForce => new RulesInForce($app->part(ImmediateSqliteConnection::class), storage_path('framework/rules'), $app->part(SharedMemory::class)),
+            static fn (KennelApplication $app): RulesInForce => new RulesInForce(
+                $app->part(ImmediateSqliteConnection::class),
+                storage_path('framework/rules'),
+                $app->part(SharedMemory::class),
+                static fn (array $document): array => UpgradeBook::ofToday()($document),
+            ),
         );
         foreach (self::parts() as $class => $read) {
             $this->app->scoped($class, static function (KennelApplication $app) use ($class, $read): object {
@@ -66,6 +73,11 @@ final class RulesProvider extends ServiceProvider
                 return $rules->part($class, static fn (): object => $read($rules));
             });
         }
+        $this->app->bind(DefaultRoles::class, static fn (KennelApplication $app): DefaultRoles => new DefaultRoles(
+            $app->part(Apps::class),
+            $app->part(SignupRules::class)->roles,
+            $app->part(Roles::class),
+        ));
         // Of today, and so of no revision alone.
         $this->app->scoped(DutyRules::class, static function (KennelApplication $app): DutyRules {
             $owed = $app->part(RulesInForce::class)->part(OwedRules::class, static fn (): OwedRules => new OwedRules(

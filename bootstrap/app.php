@@ -29,6 +29,7 @@ use Kennel\App\Http\Protocol\SecurityHeaders;
 use Kennel\App\Http\RequestKernel;
 use Kennel\App\Http\Routing\KennelRouter;
 use Kennel\App\Http\Rules\RefuseDraft;
+use Kennel\App\Http\Tokens\OAuthAnswer;
 use Kennel\App\Platform\Container\KennelApplication;
 use Kennel\App\Platform\Pulses\Pulses;
 use Kennel\App\Platform\Refusals\Refusal;
@@ -73,6 +74,7 @@ $app = KennelApplication::configure(basePath: dirname(__DIR__))
         $exceptions->dontReport([Problem::class, Refusal::class, OAuthRefused::class]);
         // Whoever was told the act's id finds here what failed.
         $exceptions->context(static fn (): array => ['act_id' => app(RequestContext::class)->actId]);
+        $exceptions->render(static fn (OAuthRefused $refused) => OAuthAnswer::refusal($refused));
         $exceptions->render(static fn (Throwable $error, Illuminate\Http\Request $request) => app(RenderProblem::class)($error, $request));
     })
     ->create();

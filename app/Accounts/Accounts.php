@@ -15,7 +15,7 @@ use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Accounts\Status;
-use Kennel\Core\Passwords\HashKind;
+use Kennel\Core\Accounts\StoredHash;
 use Kennel\Core\Text\SearchText;
 use Psr\Clock\ClockInterface;
 
@@ -142,7 +142,7 @@ final readonly class Accounts
     }
 
     /** @throws \Illuminate\Database\UniqueConstraintViolationException when the lookup key is taken */
-    public function add(PersonName $name, EmailAddress $email, string $passwordHash, string $appKey, string $termsVersion = '', string $cameBy = 'signup'): Account
+    public function add(PersonName $name, EmailAddress $email, StoredHash $password, string $appKey, string $termsVersion = '', string $cameBy = 'signup'): Account
     {
         $account = Account::query()->create([
             'id' => (string) Str::uuid7(),
@@ -154,8 +154,8 @@ final readonly class Accounts
             'status' => Status::Pending,
             'terms_version' => $termsVersion,
             'password_owed' => PasswordOwed::Nothing,
-            'password_hash' => $passwordHash,
-            'hash_kind' => HashKind::of($passwordHash),
+            'password_hash' => $password->hash,
+            'hash_kind' => $password->kind,
             'created_at' => $now = Moment::write($this->clock->now()),
             'changed_at' => $now,
             'seen_at' => '',
@@ -255,18 +255,18 @@ final readonly class Accounts
      *
      * @throws Refusal when it changed meanwhile
      */
-    public function storeHash(Account $account, string $passwordHash): void
+    public function storeHash(Account $account, StoredHash $password): void
     {
-        if (! $this->swapHash($account, $passwordHash)) {
+        if (! $this->swapHash($account, $password)) {
             throw Refusal::changedMeanwhile();
         }
     }
 
     /** As storeHash(), for whoever has nobody to tell. @return bool false when another hash was there by then */
-    public function swapHash(Account $account, string $passwordHash): bool
+    public function swapHash(Account $account, StoredHash $password): bool
     {
         $read = $account->password_hash;
-        $account->fill(['password_hash' => $passwordHash, 'hash_kind' => HashKind::of($passwordHash)]);
+        $account->fill(['password_hash' => $password->hash, 'hash_kind' => $password->kind]);
         $isStored = Account::query()->where('seq', $account->seq)->where('password_hash', $read)->update($account->getDirty()) === 1;
         $account->syncOriginal();
 

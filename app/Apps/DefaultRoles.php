@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Kennel\App\Apps;
 
 use Kennel\App\Roles\Roles;
-use Kennel\Core\Signup\SignupRules;
 
 /** The roles whoever signs up on an app gets: what everybody gets, and what that app gives. None that gives anything over Kennel, whatever the rules say. */
 final readonly class DefaultRoles
 {
-    public function __construct(private Apps $apps, private SignupRules $signup, private Roles $roles)
+    /** @param  list<string>  $everybodys  what whoever signs up gets, on any app */
+    public function __construct(private Apps $apps, private array $everybodys, private Roles $roles)
     {
     }
 
@@ -19,7 +19,7 @@ final readonly class DefaultRoles
     {
         $rules = $app === null ? null : $this->apps->find($app)?->rules;
 
-        return $this->roles->harmless(array_values(array_unique([...$this->signup->roles, ...$rules->roles ?? []])));
+        return $this->roles->harmless(array_values(array_unique([...$this->everybodys, ...$rules->roles ?? []])));
     }
 
     /** Whether somebody would be given it at sign-up. */
@@ -31,6 +31,6 @@ final readonly class DefaultRoles
     /** @return non-empty-list<list<string>> what is given together: what everybody gets, and with it what each app gives */
     public function all(): array
     {
-        return [$this->signup->roles, ...array_map(fn (App $app): array => [...$this->signup->roles, ...$app->rules->roles], $this->apps->all())];
+        return [$this->everybodys, ...array_map(fn (App $app): array => [...$this->everybodys, ...$app->rules->roles], $this->apps->all())];
     }
 }

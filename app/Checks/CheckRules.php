@@ -6,6 +6,7 @@ namespace Kennel\App\Checks;
 
 use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Documents\InvalidRuleBook;
+use Kennel\Core\Rules\RuleBook;
 
 /** Whether every rule is there that a door will ask for. */
 final readonly class CheckRules implements Check
@@ -17,7 +18,7 @@ final readonly class CheckRules implements Check
     public function look(): array
     {
         try {
-            $this->rules->book();
+            RuleBook::fromArray($this->rules->document());
         } catch (InvalidRuleBook $mistake) {
             return [Finding::wrong('rules.not_whole', ['mistake' => $mistake->getMessage()])];
         }

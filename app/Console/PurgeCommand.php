@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Console;
 
 use Illuminate\Console\Command;
-use Kennel\App\Purge;
+use Kennel\App\Platform\Retention\Purge;
 
 /** Really deletes what nobody needs any more. Scheduled; safe to run at any time and as often as one likes. */
 final class PurgeCommand extends Command

@@ -70,7 +70,7 @@ final class RulesCommand extends Command
     private function check(RulesInForce $rules): int
     {
         try {
-            $rules->book();
+            RuleBook::fromArray($rules->document());
         } catch (InvalidRuleBook $mistake) {
             return $this->refuse("Revision {$rules->revision()} is not whole. {$mistake->getMessage()}. Export it, mend it, and apply it.");
         }
@@ -112,7 +112,7 @@ final class RulesCommand extends Command
         }
         $book = RuleBook::fromArray($document);
         try {
-            $this->reportImpact($impact->measure($rules->book(), $book));
+            $this->reportImpact($impact->measure(RuleBook::fromArray($rules->document()), $book));
         } catch (InvalidRuleBook $mistake) {
             $this->warn("What is in force is not whole ({$mistake->getMessage()}), so the impact of these rules cannot be said.");
         }

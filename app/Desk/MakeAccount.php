@@ -40,6 +40,7 @@ use Kennel\Core\Desk\FirstWayIn;
 use Kennel\Core\Fields\FieldRules;
 use Kennel\Core\Metadata\MetadataDocument;
 use Kennel\Core\Metadata\MetadataKind;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Roles\Bounds;
 use Kennel\Core\Secrets\Secret;
@@ -145,7 +146,7 @@ final readonly class MakeAccount
     {
         $this->rules->requireUnchanged();
         $this->roles->readAgain();
-        $account = $this->accounts->add($plan->name, $plan->email, $hash, $app, cameBy: 'operator');
+        $account = $this->accounts->add($plan->name, $plan->email, HashKind::describe($hash), $app, cameBy: 'operator');
         $this->context->accountId = $account->id;
         $roles = $plan->roles ?? $this->defaults->of($app);
         // The operator may have been stopped since they were let in, or have lost what they give.

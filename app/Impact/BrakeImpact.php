@@ -64,7 +64,7 @@ final readonly class BrakeImpact
 
                 return ['one' => $one, 'all' => $all, 'one_share' => FallingShare::of($one, $refused), 'all_share' => FallingShare::of(intdiv($all, $accounts), $refused)];
             };
-            $spans[] = ['span' => $span, 'unbraked' => $unbraked, 'rules' => ['in_force' => $of($this->inForce->book()), 'draft' => $draft === null ? null : $of($draft)]];
+            $spans[] = ['span' => $span, 'unbraked' => $unbraked, 'rules' => ['in_force' => $of(RuleBook::fromArray($this->inForce->document())), 'draft' => $draft === null ? null : $of($draft)]];
         }
 
         return ['accounts' => $accounts, 'sources' => $sources, 'nets' => $nets, 'a_second' => round($aSecond, 1), 'refused' => $refused, 'spans' => $spans];
@@ -77,7 +77,7 @@ final readonly class BrakeImpact
     {
         $began = hrtime(true);
         $draft = $this->drafted();
-        $replays = ['in_force' => new Replay($this->inForce->book()->throttles), ...$draft === null ? [] : ['draft' => new Replay($draft->throttles)]];
+        $replays = ['in_force' => new Replay(RuleBook::fromArray($this->inForce->document())->throttles), ...$draft === null ? [] : ['draft' => new Replay($draft->throttles)]];
         $attempts = 0;
         foreach ($this->history->since($this->clock->now()->modify('-'.self::DAYS.' days')) as $one) {
             $attempts++;

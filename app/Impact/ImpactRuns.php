@@ -106,7 +106,7 @@ final readonly class ImpactRuns
             return true;
         }
         $counts = new ImpactCounts($run->counts);
-        foreach ($this->impact->of($this->rules->book(), RuleBook::fromArray($document), $run->cursor) as $last => ['accounts' => $accounts, 'findings' => $findings]) {
+        foreach ($this->impact->of(RuleBook::fromArray($this->rules->document()), RuleBook::fromArray($document), $run->cursor) as $last => ['accounts' => $accounts, 'findings' => $findings]) {
             if (! $this->keep($id, $counts->add($findings), $last, $accounts, $counts)) {
                 return true;
             }
@@ -161,7 +161,7 @@ final readonly class ImpactRuns
     private function inShort(string $code, ?string $field): string
     {
         if (preg_match('/^disclosure\.fields\.(.+)\.grants\.([^.]+)$/Ds', (string) $field, $found) === 1) {
-            $book = $this->rules->book();
+            $book = RuleBook::fromArray($this->rules->document());
 
             return $this->words->say(new Reason($code, parameters: [
                 'audience' => AudienceNames::of(Audience::parse($found[2]), $book), 'label' => FieldNames::label(FieldKey::parse($found[1]), $book->fields),

@@ -24,6 +24,7 @@ use Kennel\Core\Accounts\Status;
 use Kennel\Core\Apps\AppRules;
 use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Documents\Duration;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Reasons\Reason;
 use Psr\Clock\ClockInterface;
 
@@ -132,7 +133,7 @@ final readonly class Install
             // Whoever has an account is made a keeper in the console, by one; whoever has none signs up.
             throw Refusal::invalid([new Reason($account !== null ? 'email.taken' : 'installation.has_keeper', 'email')]);
         }
-        $account = $this->accounts->add($wanted->name, $wanted->email, $hash, $wanted->app->key, cameBy: 'installation');
+        $account = $this->accounts->add($wanted->name, $wanted->email, HashKind::describe($hash), $wanted->app->key, cameBy: 'installation');
         // Whoever installs vouches for the address: there is nobody else yet, and perhaps no relay.
         $this->accounts->change($account, ['status' => Status::Active, 'email_proven_at' => Moment::write($this->clock->now())]);
         ($this->markComplete)($account);

@@ -26,6 +26,7 @@ use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Invitations\DecideAcceptance;
 use Kennel\Core\Invitations\InvitationState;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Roles\Assignment;
 use Psr\Clock\ClockInterface;
@@ -116,7 +117,7 @@ final readonly class WelcomeInvited
         $email = EmailAddress::parse($invitation->email);
         $unproven = $this->accounts->byAddress($email);
         if ($unproven === null) {
-            return $this->accounts->add($name, $email, $hash, $invitation->app_key, cameBy: 'invitation');
+            return $this->accounts->add($name, $email, HashKind::describe($hash), $invitation->app_key, cameBy: 'invitation');
         }
         if (! $unproven->isUnproven()) {
             throw Refusal::changedMeanwhile();

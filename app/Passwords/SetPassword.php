@@ -15,6 +15,7 @@ use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Challenges\ChallengePurpose;
 use Kennel\Core\Passwords\ChangedBy;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PasswordPolicy;
 use Kennel\Core\Passwords\Policy\Candidate;
@@ -134,7 +135,7 @@ final readonly class SetPassword
     public function store(Account $account, #[\SensitiveParameter] string $hash): void
     {
         $this->history->keep($account);
-        $this->accounts->storeHash($account, $hash);
+        $this->accounts->storeHash($account, HashKind::describe($hash));
         $this->accounts->change($account, ['password_owed' => PasswordOwed::Nothing, 'password_until' => null]);
         // Whatever was guessed so far was guessed at another one.
         $this->brakes->release($account->lookup_key, $account->id);

@@ -14,6 +14,7 @@ use Kennel\App\Platform\Moment;
 use Kennel\App\Platform\Queue\Step;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Passwords\HashingRules;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\Schemes\Schemes;
 use Kennel\Core\Passwords\Schemes\Wrappable;
 use Kennel\Core\Passwords\Schemes\Wrapped;
@@ -153,7 +154,7 @@ final readonly class Wrapping
         if ($scheme instanceof Wrappable) {
             $this->accounts->swapHash(
                 $account,
-                Wrapped::enclose($scheme, $account->password_hash, $this->rules->argon2id, $this->entropy->bytes(self::SALT_BYTES)),
+                HashKind::describe(Wrapped::enclose($scheme, $account->password_hash, $this->rules->argon2id, $this->entropy->bytes(self::SALT_BYTES))),
             );
         }
     }

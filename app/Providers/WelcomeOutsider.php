@@ -20,6 +20,7 @@ use Kennel\App\Verification\TakeOver;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Accounts\Status;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Providers\OutsidePerson;
 use Kennel\Core\Reasons\Refused;
 use Psr\Clock\ClockInterface;
@@ -49,7 +50,7 @@ final readonly class WelcomeOutsider
     {
         $name = self::name($person, $email);
         if ($unproven === null) {
-            $account = $this->accounts->add($name, $email, $hash, $app->key, cameBy: 'provider');
+            $account = $this->accounts->add($name, $email, HashKind::describe($hash), $app->key, cameBy: 'provider');
         } else {
             $account = $unproven;
             // An account nobody signed up for, such as an imported one, keeps what operators gave it.

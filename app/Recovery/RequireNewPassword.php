@@ -20,6 +20,7 @@ use Kennel\App\Sessions\EndSessions;
 use Kennel\Core\Accounts\PasswordOwed;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Challenges\ChallengePurpose;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Reasons\WrittenReason;
 use Kennel\Core\Secrets\Secret;
@@ -113,7 +114,7 @@ final readonly class RequireNewPassword
             $account = $this->somebodyElse($id, $why, $operator, $seen);
             $before = $account->password_owed;
             $this->history->keep($account);
-            $this->accounts->storeHash($account, $hash);
+            $this->accounts->storeHash($account, HashKind::describe($hash));
             $owed = $this->handOver->owed();
             $this->accounts->change($account, $owed);
             $ended = $this->endSessions->allOf($account->id, 'temporary password');

@@ -7,7 +7,7 @@ namespace Kennel\App\Rehearsals;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Support\Str;
 use Kennel\App\Accounts\Accounts;
-use Kennel\App\Purge;
+use Kennel\App\Platform\Retention\Purge;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Factors\Totp;
 use Kennel\Core\Rehearsals\Outcome;

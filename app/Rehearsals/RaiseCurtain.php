@@ -13,6 +13,7 @@ use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Accounts\Status;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Roles\Bounds;
@@ -65,7 +66,7 @@ final readonly class RaiseCurtain
         $accounts = $inner->make(Accounts::class);
         $hash = $inner->make(PasswordHasher::class)->hash(PreparedPassword::from(new Secret($cast->operator['password'])));
         $inner->make('db')->transaction(function () use ($inner, $accounts, $cast, $hash, $app): void {
-            $keeper = $accounts->add(PersonName::parse('The keeper'), EmailAddress::parse($cast->operator['email']), $hash, $app, cameBy: 'operator');
+            $keeper = $accounts->add(PersonName::parse('The keeper'), EmailAddress::parse($cast->operator['email']), HashKind::describe($hash), $app, cameBy: 'operator');
             $accounts->change($keeper, ['status' => Status::Active, 'email_proven_at' => Moment::write($inner->make(ClockInterface::class)->now())]);
             $inner->make(Assignments::class)->assign($keeper->id, $this->keeperRole($inner->make(Roles::class)), 'Kennel', 'rehearsal');
         });

@@ -20,6 +20,7 @@ use Kennel\Core\Accounts\Status;
 use Kennel\Core\Clients\Client;
 use Kennel\Core\Clients\ClientAuthentication;
 use Kennel\Core\Clients\Clients;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Reasons\Reason;
@@ -92,7 +93,7 @@ final readonly class TryApp
         $inner->make('db')->transaction(function () use ($inner, $cast, $client, $book, $hash): void {
             Apps::registerMissing([$client->key => ['name' => $client->key, 'kind' => $client->kind->value]]);
             $accounts = $inner->make(Accounts::class);
-            $person = $accounts->add(PersonName::parse($cast->person['name']), EmailAddress::parse($cast->person['email']), $hash, $client->key, $book->signup->terms->version);
+            $person = $accounts->add(PersonName::parse($cast->person['name']), EmailAddress::parse($cast->person['email']), HashKind::describe($hash), $client->key, $book->signup->terms->version);
             $accounts->change($person, ['status' => Status::Active, 'email_proven_at' => Moment::write($inner->make(ClockInterface::class)->now())]);
             $inner->make(Assignments::class)->assignAll([$person->id], array_values(array_unique([...$book->signup->roles, ...$book->apps[$client->key]->roles ?? []])), 'Kennel', 'trial');
         });

@@ -65,7 +65,7 @@ final readonly class Blockers
     private function inForce(): ?RuleBook
     {
         try {
-            return $this->rules->book();
+            return RuleBook::fromArray($this->rules->document());
         } catch (InvalidRuleBook) {
             return null;
         }

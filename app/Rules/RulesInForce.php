@@ -9,8 +9,6 @@ use Kennel\App\Platform\Memory\SharedMemory;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\Core\Documents\Document;
 use Kennel\Core\Documents\InvalidRuleBook;
-use Kennel\Core\Rules\RuleBook;
-use Kennel\Core\Rules\Upgrades\UpgradeBook;
 
 /**
  * The rule book that is in force: the newest published revision, and what ships until there is one. A file beside it is a copy that is
@@ -30,9 +28,16 @@ final class RulesInForce
     /** @var array<string, object> parts that were asked for, by what names them */
     private array $kept = [];
 
-    /** @param  string  $folder  of the copies; need not exist */
-    public function __construct(private readonly Connection $database, private readonly string $folder, private readonly SharedMemory $memory)
-    {
+    /**
+     * @param  string  $folder  of the copies; need not exist
+     * @param  \Closure(array<string, mixed>): array<string, mixed>  $upgrade  a document of an older format, as today's
+     */
+    public function __construct(
+        private readonly Connection $database,
+        private readonly string $folder,
+        private readonly SharedMemory $memory,
+        private readonly \Closure $upgrade,
+    ) {
     }
 
     /** @return array<string, mixed> */
@@ -121,12 +126,6 @@ final class RulesInForce
         return new Document(array_intersect_key($this->document(), [$key => true]));
     }
 
-    /** @throws InvalidRuleBook naming what is missing or wrong by its path */
-    public function book(): RuleBook
-    {
-        return RuleBook::fromArray($this->document());
-    }
-
     /**
      * Lets the request under way be judged by another document.
      *
@@ -173,7 +172,7 @@ final class RulesInForce
         /** @var array<string, mixed> $document */
         $document = json_decode($this->text($newest->number, $newest->digest), true, flags: JSON_THROW_ON_ERROR);
 
-        return UpgradeBook::ofToday()($document);
+        return ($this->upgrade)($document);
     }
 
     /** @return object{number: int, digest: string} */

@@ -23,6 +23,7 @@ use Kennel\App\Throttling\Whom;
 use Kennel\Core\Accounts\AddressRules;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\Status;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Reasons\Refused;
@@ -116,7 +117,7 @@ final readonly class AttemptSignin
                 throw new ChangedMeanwhile;
             }
             if ($renewed !== null) {
-                $this->accounts->storeHash($now, $renewed);
+                $this->accounts->storeHash($now, HashKind::describe($renewed));
             }
 
             $this->history->note($attempt->whom, 'in');

@@ -14,6 +14,7 @@ use Kennel\App\Platform\RequestContext;
 use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\EmailAddress;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Signup\SignupPlan;
 
 /** The rows of a new account: itself, its fields, its accepted terms and its default roles. Called inside the act's transaction. */
@@ -31,7 +32,7 @@ final readonly class NewAccount
 
     public function __invoke(SignupPlan $plan, EmailAddress $email, #[\SensitiveParameter] string $hash, App $app): Account
     {
-        $account = $this->accounts->add($plan->name, $email, $hash, $app->key, $plan->terms);
+        $account = $this->accounts->add($plan->name, $email, HashKind::describe($hash), $app->key, $plan->terms);
         $this->fields->write($account->seq, $plan->fields);
         if ($plan->terms !== '') {
             $this->acceptances->add($account->id, $plan->terms, $this->context->source);

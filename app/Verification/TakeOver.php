@@ -13,6 +13,7 @@ use Kennel\App\Platform\RequestContext;
 use Kennel\App\Sessions\EndSessions;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
+use Kennel\Core\Passwords\HashKind;
 
 /**
  * Makes an account whose address is being proven that of whoever proves it. What another claim to the address brought, name and fields
@@ -45,7 +46,7 @@ final readonly class TakeOver
             if ((string) $claim->terms_version !== '') {
                 $this->acceptances->add($account->id, (string) $claim->terms_version, $this->context->source);
             }
-            $this->accounts->storeHash($account, (string) $claim->password_hash);
+            $this->accounts->storeHash($account, HashKind::describe((string) $claim->password_hash));
         }
 
         return [

@@ -4,12 +4,18 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Passwords;
 
+use Kennel\Core\Accounts\StoredHash;
 use Kennel\Core\Passwords\Peppers\Peppered;
 use Kennel\Core\Passwords\Schemes\Schemes;
 
 /** A stored hash's scheme and parameters as one label, such as "Argon2id 47104/1/1": what a census counts by. */
 final class HashKind
 {
+    public static function describe(string $stored): StoredHash
+    {
+        return new StoredHash($stored, self::of($stored));
+    }
+
     public static function of(string $stored): string
     {
         $peppered = Peppered::parse($stored);

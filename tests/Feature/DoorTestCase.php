@@ -24,6 +24,7 @@ use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
 use Kennel\Core\Passwords\HashingRules;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Core\Passwords\PasswordHasher;
 use Kennel\Core\Passwords\PreparedPassword;
 use Kennel\Core\Secrets\Secret;
@@ -205,7 +206,7 @@ abstract class DoorTestCase extends TestCase
         $this->app->forgetScopedInstances();
         $hash = $this->hashOfPassword();
         $accounts = $this->app->make(Accounts::class);
-        $account = $accounts->add(PersonName::parse($name), EmailAddress::parse($email), $hash, 'gaugebook');
+        $account = $accounts->add(PersonName::parse($name), EmailAddress::parse($email), HashKind::describe($hash), 'gaugebook');
         if ($proven) {
             $accounts->change($account, ['status' => 'active', 'email_proven_at' => Moment::write($this->clock->now())]);
         }

@@ -21,6 +21,7 @@ use Kennel\Core\Disclosure\FieldKey;
 use Kennel\Core\Disclosure\FieldOrigin;
 use Kennel\Core\Disclosure\Recipient;
 use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Rules\RuleBook;
 
 /** Which fields there are to be handed out, and what an audience is handed of an account. */
 final readonly class DisclosureController
@@ -62,6 +63,6 @@ final readonly class DisclosureController
             default => throw Refusal::notFound(),
         };
 
-        return Json::ok($preview->of($account, $recipient, $query->choice('rules', ['draft', 'in_force']) === 'draft' ? $this->drafts->current()->book() : $this->inForce->book()));
+        return Json::ok($preview->of($account, $recipient, $query->choice('rules', ['draft', 'in_force']) === 'draft' ? $this->drafts->current()->book() : RuleBook::fromArray($this->inForce->document())));
     }
 }

@@ -16,6 +16,7 @@ use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Disclosure\FieldKey;
+use Kennel\Core\Rules\RuleBook;
 use Psr\Clock\ClockInterface;
 
 /** "Needs you": what the data says an operator should look at. An item disappears when it is settled, not when it is dismissed. */
@@ -58,13 +59,13 @@ final readonly class Needs
             'invitations.lapsing' => $this->invitations->countAll()['lapsing'],
             'signin.guessing' => $refused >= self::GUESSING ? $refused : 0,
             'verification.lapsed' => $this->challenges->countLapsed(),
-            'rules.cases_fail' => count($this->cases->failing($this->rules->book())),
+            'rules.cases_fail' => count($this->cases->failing(RuleBook::fromArray($this->rules->document()))),
             'passwords.stranded' => array_sum(array_column(array_filter($kinds, static fn (array $kind): bool => ! $kind['is_verifiable']), 'accounts')),
             'passwords.below_rule' => array_sum(array_column(array_filter($kinds, static fn (array $kind): bool => ! $kind['is_current']), 'accounts')),
         ];
         $overgrown = $this->assignments->overgrown(self::COUNTED);
         $counts['roles.overgrown'] = $overgrown['accounts'];
-        $book = $this->rules->book();
+        $book = RuleBook::fromArray($this->rules->document());
         $unclassified = array_map(static fn (FieldKey $field): string => FieldNames::label($field, $book->fields), $this->fieldNames->unclassified($book->fields, $book->disclosure));
         $counts['disclosure.unclassified'] = count($unclassified);
         $needs = [];

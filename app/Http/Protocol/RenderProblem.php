@@ -7,12 +7,10 @@ namespace Kennel\App\Http\Protocol;
 use Illuminate\Contracts\Translation\Translator;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Kennel\App\Http\Tokens\OAuthAnswer;
 use Kennel\App\Platform\Refusals\Refusal;
 use Kennel\App\Platform\RequestContext;
 use Kennel\App\Platform\Words;
 use Kennel\Core\Documents\InvalidRuleBook;
-use Kennel\Core\Tokens\OAuthRefused;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 
@@ -25,9 +23,6 @@ final readonly class RenderProblem
 
     public function __invoke(\Throwable $error, Request $request): Response
     {
-        if ($error instanceof OAuthRefused) {
-            return OAuthAnswer::refusal($error);
-        }
         $problem = match (true) {
             $error instanceof Problem => $error,
             $error instanceof Refusal => Problem::of($error),

@@ -10,6 +10,7 @@ use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Rules\DescribeSettings;
 use Kennel\App\Rules\Revisions;
 use Kennel\App\Rules\RulesInForce;
+use Kennel\Core\Rules\RuleBook;
 
 /** The rule book that is in force. */
 final readonly class RulesController
@@ -24,7 +25,7 @@ final readonly class RulesController
 
         return Json::ok([
             'document' => $rules->document(),
-            'schema' => $rules->book()->schema(),
+            'schema' => RuleBook::fromArray($rules->document())->schema(),
             'settings' => ($this->describe)(),
             'revision' => $this->revisions->newest()->number,
         ]);

@@ -6,16 +6,14 @@ namespace Kennel\App\Http\Rules;
 
 use Illuminate\Http\Request;
 use Kennel\App\Http\Protocol\Problem;
-use Kennel\App\Platform\Identity\Surface;
+use Kennel\App\Http\Sessions\ConsoleOperator;
 use Kennel\App\Rules\Drafts;
-use Kennel\App\Rules\MakeJudge;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\App\RulesProvider;
-use Kennel\App\Sessions\CurrentSession;
 use Symfony\Component\HttpFoundation\Response;
 
 /**
- * MakeJudge one request by the draft, for an operator who tries it on the real account page. The page speaks as an account page does;
+ * Judges one request by the draft, for an operator who tries it on the real account page. The page speaks as an account page does;
  * that an operator is behind it is read from the console's own cookie.
  */
 final readonly class UnderDraft
@@ -32,7 +30,7 @@ final readonly class UnderDraft
         if ($asked !== 'draft') {
             throw new Problem(400, 'request.malformed');
         }
-        self::requireOperator($request);
+        ConsoleOperator::of($request, 'kennel:rules.read');
         $draft = app(Drafts::class)->current();
         // What was read of the rules in force for the check above gives way.
         foreach (RulesProvider::classes() as $rules) {
@@ -44,13 +42,5 @@ final readonly class UnderDraft
         $response->headers->set('Cache-Control', 'no-store');
 
         return $response;
-    }
-
-    /** For doors that exist for the try alone. */
-    public static function requireOperator(Request $request): void
-    {
-        $console = $request->duplicate();
-        $console->headers->set(Surface::HEADER, Surface::Console->value);
-        app(CurrentSession::class)->of($console)->require('kennel:rules.read');
     }
 }

@@ -13,7 +13,7 @@ use Kennel\App\Http\Protocol\Body;
 use Kennel\App\Http\Protocol\BrowserMark;
 use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Http\Protocol\Query;
-use Kennel\App\Http\Rules\UnderDraft;
+use Kennel\App\Http\Sessions\ConsoleOperator;
 use Kennel\App\Platform\Identity\Browser;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Refusals\Refusal;
@@ -85,7 +85,7 @@ final readonly class SignupController
     /** Everything a sign-up does, shown and undone: what it would write, send and record. */
     public function rehearse(Request $request, SubmitSignup $signUp, Rehearsal $rehearsal): JsonResponse
     {
-        UnderDraft::requireOperator($request);
+        ConsoleOperator::of($request, 'kennel:rules.read');
         [$input, $app] = $this->read($request);
         $prepared = $signUp->prepare($input, $app, isRehearsal: true);
         $evidence = ! $prepared->verdict->isAccepted() ? [] : $rehearsal->of(static fn () => $signUp->write($prepared, $app, null, static function (): void {

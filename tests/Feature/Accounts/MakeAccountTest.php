@@ -13,6 +13,7 @@ use Kennel\App\Roles\Assignments;
 use Kennel\App\Roles\Roles;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Feature\Trail;
 use Kennel\Tests\Support\Books;
@@ -146,7 +147,7 @@ final class MakeAccountTest extends DoorTestCase
             static $once = false;
             if (! $once) {
                 $once = true;
-                $this->app->make(Accounts::class)->add(PersonName::parse('Ada First'), EmailAddress::parse('ada@holm.example'), '-', 'gaugebook');
+                $this->app->make(Accounts::class)->add(PersonName::parse('Ada First'), EmailAddress::parse('ada@holm.example'), HashKind::describe('-'), 'gaugebook');
             }
         });
         $this->make()->assertStatus(422)->assertJsonPath('reasons.0.code', 'account.address_taken');

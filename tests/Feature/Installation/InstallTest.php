@@ -10,6 +10,8 @@ use Kennel\App\Platform\Keys\KeyFile;
 use Kennel\App\Rules\RulesInForce;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Accounts\PersonName;
+use Kennel\Core\Passwords\HashKind;
+use Kennel\Core\Rules\RuleBook;
 
 final class InstallTest extends InstallTestCase
 {
@@ -36,7 +38,7 @@ final class InstallTest extends InstallTestCase
         $account = $this->ask('/accounts?q=ada')->assertOk()->json('items.0.id');
         $this->ask("/accounts/{$account}")->assertOk()->assertJsonPath('came_by', 'installation')->assertJsonPath('status', 'active')->assertJsonPath('duties', []);
 
-        $book = $this->app->make(RulesInForce::class)->book();
+        $book = RuleBook::fromArray($this->app->make(RulesInForce::class)->document());
         self::assertFalse($book->apps['portal']->admission->isOpen(), 'nobody signs up until somebody decides who may');
         self::assertSame(1, $this->app->make(RulesInForce::class)->revision());
     }
@@ -118,7 +120,7 @@ final class InstallTest extends InstallTestCase
         [$status, $said] = $this->attempt('kennel:install', [...self::wanted(), '--email' => 'eve@holm.example']);
         self::assertSame(1, $status);
         self::assertStringContainsString('There is a keeper who can sign in', $said);
-        $this->app->make(Accounts::class)->add(PersonName::parse('Eve Holm'), EmailAddress::parse('eve@holm.example'), '-', 'portal');
+        $this->app->make(Accounts::class)->add(PersonName::parse('Eve Holm'), EmailAddress::parse('eve@holm.example'), HashKind::describe('-'), 'portal');
         self::assertStringContainsString('There is an account with this address already', ($this->attempt('kennel:install', [...self::wanted(), '--email' => 'eve@holm.example'])[1]), 'whoever has an account is made one in the console');
         DB::table('accounts')->where('email', 'eve@holm.example')->delete();
         self::assertSame(1, self::rows('accounts'));

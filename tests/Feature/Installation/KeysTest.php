@@ -12,6 +12,7 @@ use Kennel\App\Platform\Keys\KeyFile;
 use Kennel\App\Platform\PrivateFile;
 use Kennel\Core\Accounts\EmailAddress;
 use Kennel\Core\Cases\SignupCase;
+use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Secrets\Secret;
 use Kennel\Core\Signup\SignupInput;
 use Kennel\Core\Wording\MessageKind;
@@ -83,7 +84,7 @@ final class KeysTest extends InstallTestCase
         self::assertCount(1, $this->keys());
         $this->startAnew();
         self::assertStringContainsString('by the link', $this->openNewest());
-        self::assertSame(['One'], array_column($this->app->make(Cases::class)->run($this->app->make(\Kennel\App\Rules\RulesInForce::class)->book()), 'name'));
+        self::assertSame(['One'], array_column($this->app->make(Cases::class)->run(RuleBook::fromArray($this->app->make(\Kennel\App\Rules\RulesInForce::class)->document())), 'name'));
         self::assertSame(0o600, fileperms("{$this->data}/app.key") & 0o777);
     }
 

@@ -7,6 +7,7 @@ namespace Kennel\Tests\Feature\Passwords;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
 use Kennel\App\Rules\RulesInForce;
+use Kennel\Core\Rules\RuleBook;
 use Kennel\Tests\Feature\DoorTestCase;
 
 final class PepperRotationTest extends DoorTestCase
@@ -48,7 +49,7 @@ final class PepperRotationTest extends DoorTestCase
     {
         $this->app->forgetScopedInstances();
 
-        return $this->app->make(RulesInForce::class)->book()->hashing->pepper;
+        return RuleBook::fromArray($this->app->make(RulesInForce::class)->document())->hashing->pepper;
     }
 
     /**

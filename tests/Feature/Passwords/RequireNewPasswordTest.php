@@ -7,6 +7,7 @@ namespace Kennel\Tests\Feature\Passwords;
 use Illuminate\Support\Facades\DB;
 use Kennel\App\Mail\Composition;
 use Kennel\App\Platform\Refusals\RefusalKind;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Feature\Trail;
 
@@ -217,9 +218,9 @@ final class RequireNewPasswordTest extends DoorTestCase
         $accounts = $this->app->make(\Kennel\App\Accounts\Accounts::class);
         $change = $this->app->make(\Kennel\App\Passwords\ChangePassword::class);
         $write = $change->prepare($account, new \Kennel\Core\Secrets\Secret(self::PASSWORD), new \Kennel\Core\Secrets\Secret('seven grey herons wait'));
-        $accounts->storeHash($accounts->find($account->id) ?? $account, password_hash('x', PASSWORD_BCRYPT, ['cost' => 4]));
+        $accounts->storeHash($accounts->find($account->id) ?? $account, HashKind::describe(password_hash('x', PASSWORD_BCRYPT, ['cost' => 4])));
         $stale = $account->replicate();
-        foreach ([fn () => $write($accounts->find($account->id) ?? $account, $this->signedInAs($account), false), fn () => $accounts->storeHash($account, 'x'), fn () => $accounts->change($account->forceFill(['version' => 7])->syncOriginal(), ['name' => 'Lost'])] as $late) {
+        foreach ([fn () => $write($accounts->find($account->id) ?? $account, $this->signedInAs($account), false), fn () => $accounts->storeHash($account, HashKind::describe('x')), fn () => $accounts->change($account->forceFill(['version' => 7])->syncOriginal(), ['name' => 'Lost'])] as $late) {
             try {
                 $late();
                 self::fail('It was written over.');

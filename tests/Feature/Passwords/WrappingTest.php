@@ -6,6 +6,7 @@ namespace Kennel\Tests\Feature\Passwords;
 
 use Illuminate\Support\Facades\DB;
 use Kennel\App\Accounts\Accounts;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Feature\Trail;
 
@@ -15,7 +16,7 @@ final class WrappingTest extends DoorTestCase
     {
         $this->keeper();
         foreach (['a' => '{SSHA}'.base64_encode(sha1(self::PASSWORD.'salt', true).'salt'), 'b' => password_hash(self::PASSWORD, PASSWORD_BCRYPT, ['cost' => 4]), 'c' => '$y$unknown'] as $who => $stored) {
-            $this->app->make(Accounts::class)->storeHash($this->holder("{$who}@post.example"), $stored);
+            $this->app->make(Accounts::class)->storeHash($this->holder("{$who}@post.example"), HashKind::describe($stored));
         }
         $preview = $this->ask('/passwords/wrapping')->assertOk();
         self::assertSame([2, null], [$preview->json('accounts'), $preview->json('run')]);
@@ -40,13 +41,13 @@ final class WrappingTest extends DoorTestCase
         $stored = '$digest$md5$password$$'.md5(self::PASSWORD);
         $accounts = $this->app->make(Accounts::class);
         $account = $this->holder();
-        $accounts->storeHash($account, $stored);
+        $accounts->storeHash($account, HashKind::describe($stored));
         $read = $accounts->find($account->id);
         self::assertNotNull($read);
         $now = $accounts->find($account->id);
         self::assertNotNull($now);
-        $accounts->storeHash($now, password_hash('another by now', PASSWORD_BCRYPT, ['cost' => 4]));
-        self::assertFalse($accounts->swapHash($read, 'wrapped'));
+        $accounts->storeHash($now, HashKind::describe(password_hash('another by now', PASSWORD_BCRYPT, ['cost' => 4])));
+        self::assertFalse($accounts->swapHash($read, HashKind::describe('wrapped')));
         self::assertStringStartsWith('$2y$', (string) DB::table('accounts')->value('password_hash'));
     }
 
@@ -74,7 +75,7 @@ final class WrappingTest extends DoorTestCase
     public function test_a_run_that_was_stopped_wraps_no_more(): void
     {
         $this->keeper();
-        $this->app->make(Accounts::class)->storeHash($this->holder(), '$digest$md5$password$$'.md5(self::PASSWORD));
+        $this->app->make(Accounts::class)->storeHash($this->holder(), HashKind::describe('$digest$md5$password$$'.md5(self::PASSWORD)));
         $former = (string) $this->knock('POST', '/passwords/wrapping', ['reason' => 'x'], [], 'console')->json('run.id');
         $id = (string) $this->knock('POST', '/passwords/wrapping', ['reason' => 'x'], [], 'console')->json('run.id');
         self::assertSame(['cancelled', 'queued'], [DB::table('wrap_runs')->where('id', $former)->value('state'), DB::table('wrap_runs')->where('id', $id)->value('state')], 'there is one at a time');

@@ -9,7 +9,7 @@ use Illuminate\Support\Facades\Schema;
 use Kennel\App\KennelProvider;
 use Kennel\App\Platform\Database\Record;
 use Kennel\App\Platform\Moment;
-use Kennel\App\Purge;
+use Kennel\App\Platform\Retention\Purge;
 use Kennel\Core\Accounts\Status;
 use Kennel\Core\Retention\RetentionRules;
 use Kennel\Tests\Factories\AccessTokenFactory;

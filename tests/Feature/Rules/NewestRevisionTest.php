@@ -10,6 +10,7 @@ use Kennel\App\Platform\Identity\Actor;
 use Kennel\App\Platform\Memory\NoMemory;
 use Kennel\App\Rules\Revisions;
 use Kennel\App\Rules\RulesInForce;
+use Kennel\Core\Rules\Upgrades\UpgradeBook;
 use Kennel\Tests\Feature\DoorTestCase;
 
 /** One source of truth: the newest published revision. */
@@ -21,7 +22,7 @@ final class NewestRevisionTest extends DoorTestCase
     {
         parent::setUp();
         $this->copies = sys_get_temp_dir().'/kennel-copies-'.bin2hex(random_bytes(6));
-        $this->app->scoped(RulesInForce::class, fn ($app): RulesInForce => new RulesInForce($app->make(\Illuminate\Database\Connection::class), $this->copies, new NoMemory));
+        $this->app->scoped(RulesInForce::class, fn ($app): RulesInForce => new RulesInForce($app->make(\Illuminate\Database\Connection::class), $this->copies, new NoMemory, static fn (array $document): array => UpgradeBook::ofToday()($document)));
         $this->keeper();
     }
 

@@ -8,6 +8,7 @@ use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
 use Kennel\App\Platform\Memory\NoMemory;
 use Kennel\App\Rules\RulesInForce;
+use Kennel\Core\Rules\Upgrades\UpgradeBook;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Feature\Trail;
 
@@ -20,7 +21,7 @@ final class RulesTest extends DoorTestCase
         parent::setUp();
         $this->folder = sys_get_temp_dir().'/kennel-rules-'.bin2hex(random_bytes(6));
         mkdir($this->folder);
-        $this->app->scoped(RulesInForce::class, fn ($app): RulesInForce => new RulesInForce($app->make(\Illuminate\Database\Connection::class), "{$this->folder}/copies", new NoMemory));
+        $this->app->scoped(RulesInForce::class, fn ($app): RulesInForce => new RulesInForce($app->make(\Illuminate\Database\Connection::class), "{$this->folder}/copies", new NoMemory, static fn (array $document): array => UpgradeBook::ofToday()($document)));
     }
 
     protected function tearDown(): void

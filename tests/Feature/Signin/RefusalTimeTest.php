@@ -9,6 +9,7 @@ use Kennel\App\Accounts\Accounts;
 use Kennel\App\Passwords\Machine;
 use Kennel\App\Platform\Pause;
 use Kennel\App\Signin\RefusalTime;
+use Kennel\Core\Passwords\HashKind;
 use Kennel\Tests\Feature\DoorTestCase;
 
 /** That refusals wait for the slowest hash; how well they agree is measured by bin/bench refusal. */
@@ -47,7 +48,7 @@ final class RefusalTimeTest extends DoorTestCase
     public function test_every_refusal_waits_for_the_slowest_and_nobody_waits_twice(): void
     {
         $this->holder('fast@post.example');
-        $this->app->make(Accounts::class)->storeHash($this->holder('slow@post.example'), password_hash(self::PASSWORD, PASSWORD_BCRYPT, ['cost' => 9]));
+        $this->app->make(Accounts::class)->storeHash($this->holder('slow@post.example'), HashKind::describe(password_hash(self::PASSWORD, PASSWORD_BCRYPT, ['cost' => 9])));
         $this->refuse('nobody@post.example');
         $times = DB::table('hash_times')->orderBy('kind')->pluck('seconds', 'kind')->all();
         self::assertSame(['Argon2id 7168/1/1', 'bcrypt 9'], array_keys($times));
@@ -72,7 +73,7 @@ final class RefusalTimeTest extends DoorTestCase
 
     public function test_nobody_waits_longer_than_three_seconds_whatever_is_stored(): void
     {
-        $this->app->make(Accounts::class)->storeHash($this->holder('slow@post.example'), password_hash(self::PASSWORD, PASSWORD_BCRYPT, ['cost' => 4]));
+        $this->app->make(Accounts::class)->storeHash($this->holder('slow@post.example'), HashKind::describe(password_hash(self::PASSWORD, PASSWORD_BCRYPT, ['cost' => 4])));
         $this->refuse('nobody@post.example');
         DB::table('hash_times')->update(['seconds' => 40.0]);
         $this->pauses = [];
@@ -82,7 +83,7 @@ final class RefusalTimeTest extends DoorTestCase
 
     public function test_a_figure_is_measured_anew_after_a_week(): void
     {
-        $this->app->make(Accounts::class)->storeHash($this->holder('slow@post.example'), password_hash(self::PASSWORD, PASSWORD_BCRYPT, ['cost' => 4]));
+        $this->app->make(Accounts::class)->storeHash($this->holder('slow@post.example'), HashKind::describe(password_hash(self::PASSWORD, PASSWORD_BCRYPT, ['cost' => 4])));
         $this->refuse('nobody@post.example');
         DB::table('hash_times')->update(['seconds' => 40.0]);
         $this->clock->move('+6 days');
@@ -96,7 +97,7 @@ final class RefusalTimeTest extends DoorTestCase
 
     public function test_a_hash_nobody_can_verify_costs_nothing(): void
     {
-        $this->app->make(Accounts::class)->storeHash($this->holder('odd@post.example'), '$y$j9T$abc');
+        $this->app->make(Accounts::class)->storeHash($this->holder('odd@post.example'), HashKind::describe('$y$j9T$abc'));
         $this->refuse('odd@post.example');
         $times = DB::table('hash_times')->pluck('seconds', 'kind');
         self::assertLessThan((float) $times['Argon2id 7168/1/1'], (float) $times['not recognised: y']);

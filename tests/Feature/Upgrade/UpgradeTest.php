@@ -138,7 +138,7 @@ final class UpgradeTest extends DoorTestCase
         $this->knock('POST', '/rules/draft/publish', ['reason' => 'After the upgrade', 'overrule' => 'Not what is tried here'], ['If-Match' => (string) $reviewed->headers->get('ETag')], 'console')->assertCreated();
         $this->app->forgetScopedInstances();
 
-        self::assertSame(15, $this->app->make(RulesInForce::class)->book()->password->minimum);
+        self::assertSame(15, RuleBook::fromArray($this->app->make(RulesInForce::class)->document())->password->minimum);
         $trail = (string) DB::table('audit_events')->where('event', 'rules.published')->orderByDesc('seq')->value('changes');
         self::assertStringContainsString('format 11', $trail, 'and so does the trail');
     }

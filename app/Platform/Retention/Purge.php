@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Kennel\App;
+namespace Kennel\App\Platform\Retention;
 
 use Illuminate\Contracts\Container\Container;
 use Psr\Clock\ClockInterface;
@@ -13,7 +13,11 @@ final readonly class Purge
     /** In one statement, so that nobody waits long. */
     private const ROWS = 1_000;
 
-    public function __construct(private Container $container, private ClockInterface $clock)
+    /**
+     * @param  list<class-string>  $pruned  Eloquent records whose rows end by their own rule
+     * @param  list<class-string<Forgets>>  $forgets  what deletes by a rule of its own
+     */
+    public function __construct(private array $pruned, private array $forgets, private Container $container, private ClockInterface $clock)
     {
     }
 
@@ -21,10 +25,10 @@ final readonly class Purge
     public function steps(): array
     {
         $steps = [];
-        foreach (KennelProvider::PRUNED as $record) {
+        foreach ($this->pruned as $record) {
             $steps[$record] = static fn (): array => [(new $record)->getTable() => (new $record)->pruneAll(self::ROWS)];
         }
-        foreach (KennelProvider::FORGETS as $class) {
+        foreach ($this->forgets as $class) {
             $steps[$class] = fn (): array => $this->container->make($class)->forget($this->clock->now());
         }
 

@@ -42,7 +42,8 @@ final readonly class ActAs
             throw Refusal::invalid([new Reason('command.nobody', 'as')]);
         }
         $now = $this->clock->now();
-        $operator = new SignedIn('', Surface::Console, Moment::write($now), $account->id, $account->name, $account->email, $account->app_key, $this->standings->of($account), $now);
+        $standing = $this->standings->of($account);
+        $operator = new SignedIn('', Surface::Console, Moment::write($now), $account->id, $account->name, $account->email, $account->app_key, $standing->access, $now, reasons: $standing->reasons);
         $caller = new CommandCaller($operator, ($this->permissions)($account->id), $this->permissions->bounds($account->id));
         $this->app->instance(Caller::class, $caller);
 

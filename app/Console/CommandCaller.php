@@ -31,8 +31,8 @@ final readonly class CommandCaller implements Caller
     /** @throws Refusal without full standing or without the permission */
     public function require(string $permission): SignedIn
     {
-        if ($this->operator->standing->access !== Access::Full) {
-            throw Refusal::notAllowed('session.limited', $this->operator->standing->reasons);
+        if ($this->operator->access !== Access::Full) {
+            throw Refusal::notAllowed('session.limited', $this->operator->reasons);
         }
         if (! $this->permissions->allows($permission)) {
             throw Refusal::missing($permission);

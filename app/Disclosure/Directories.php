@@ -71,8 +71,8 @@ final readonly class Directories
         if ($directory === null) {
             throw Refusal::notFound();
         }
-        if ($reader->standing->access !== Access::Full) {
-            throw Refusal::notAllowed('session.limited', $reader->standing->reasons);
+        if ($reader->access !== Access::Full) {
+            throw Refusal::notAllowed('session.limited', $reader->reasons);
         }
         if ($reader->appKey !== $directory->app) {
             throw Refusal::notAllowed('directory.other_app', [new Reason('directory.other_app', 'app', ['app' => $directory->app])]);

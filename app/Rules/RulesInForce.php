@@ -103,7 +103,7 @@ final class RulesInForce
      */
     public function requireUnchanged(): void
     {
-        if ($this->newest !== null && ! $this->isPretended && (int) RuleRevision::query()->max('number') !== $this->newest->number) {
+        if ($this->newest !== null && ! $this->isPretended && (int) $this->database->table('rule_revisions')->max('number') !== $this->newest->number) {
             throw Refusal::conflict('rules.published_meanwhile', 1);
         }
     }
@@ -194,7 +194,7 @@ final class RulesInForce
         if (hash('sha256', $copy) === $digest) {
             return $copy;
         }
-        $text = (string) RuleRevision::query()->where('number', $number)->value('document');
+        $text = (string) $this->database->table('rule_revisions')->where('number', $number)->value('document');
         if (hash('sha256', $text) !== $digest) {
             throw new InvalidRuleBook("revision {$number}: is not what was published; its digest differs");
         }

@@ -90,8 +90,8 @@ final class CurrentSession implements Caller
         if ($signedIn->surface !== Surface::Console) {
             throw Refusal::nobodySignedIn();
         }
-        if ($signedIn->standing->access !== Access::Full) {
-            throw Refusal::notAllowed('session.limited', $signedIn->standing->reasons);
+        if ($signedIn->access !== Access::Full) {
+            throw Refusal::notAllowed('session.limited', $signedIn->reasons);
         }
         if (! $this->permissions()->allows($permission)) {
             throw Refusal::missing($permission);
@@ -192,9 +192,11 @@ final class CurrentSession implements Caller
             $row->name,
             $row->email,
             $row->app_key,
-            $standing,
+            $standing->access,
             Moment::read($row->proven_at),
             new Proof($row->proven_by, $row->second_factor),
+            $standing->reasons,
+            array_column($standing->duties, 'value'),
         );
     }
 }

@@ -153,7 +153,7 @@ final readonly class Authorize
         $agreed = $person === null ? null : $this->grants->find($person->accountId, $pending->client->key);
 
         $step = DecideAuthorization::of($pending->request, $pending->client, $person === null ? null : new Present(
-            Moment::read($person->startedAt), $person->provenAt, $person->standing->access === Access::Full, Assurance::of($person->proof), $agreed['scope'] ?? null, $agreed['at'] ?? null,
+            Moment::read($person->startedAt), $person->provenAt, $person->access === Access::Full, Assurance::of($person->proof), $agreed['scope'] ?? null, $agreed['at'] ?? null,
         ), $pending->askedAt, $this->clock->now());
         if ($person !== null && $step === Step::Grant && ! $this->isMeant($pending->request, $person)) {
             // Somebody else is signed in than whom the app means (OpenID Connect Core 1.0 §3.1.2.1, id_token_hint).

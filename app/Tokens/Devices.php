@@ -97,8 +97,8 @@ final readonly class Devices
     public function answer(string $typed, bool $isLetIn, SignedIn $person): void
     {
         ['request' => $row, 'client' => $client] = $this->find($typed);
-        if ($person->standing->access !== Access::Full) {
-            throw Refusal::notAllowed('session.limited', $person->standing->reasons);
+        if ($person->access !== Access::Full) {
+            throw Refusal::notAllowed('session.limited', $person->reasons);
         }
         // Of what the app may still ask for: it may be registered otherwise since.
         $scope = Scope::parse($row->scope) ?? Scope::of([]);

@@ -9,7 +9,6 @@ use Kennel\App\Http\Protocol\Json;
 use Kennel\App\Platform\Identity\Caller;
 use Kennel\App\Platform\Identity\Surface;
 use Kennel\App\Platform\Words;
-use Kennel\Core\Accounts\Duty;
 
 /** The busiest door of all, so it has a controller of its own that asks for nothing it does not need. */
 final readonly class CurrentSessionController
@@ -21,7 +20,6 @@ final readonly class CurrentSessionController
     public function show(): JsonResponse
     {
         $signedIn = $this->caller->get();
-        $standing = $signedIn->standing;
 
         return Json::ok([
             'id' => $signedIn->sessionId,
@@ -31,9 +29,9 @@ final readonly class CurrentSessionController
             'auth_time' => $signedIn->provenAt->getTimestamp(),
             'account' => ['id' => $signedIn->accountId, 'name' => $signedIn->name, 'email' => $signedIn->email, 'app' => $signedIn->appKey],
             'standing' => [
-                'access' => $standing->access->value,
-                'duties' => array_map(static fn (Duty $duty): string => $duty->value, $standing->duties),
-                'reasons' => $standing->reasons === [] ? [] : app(Words::class)->reasons($standing->reasons),
+                'access' => $signedIn->access->value,
+                'duties' => $signedIn->duties,
+                'reasons' => $signedIn->reasons === [] ? [] : app(Words::class)->reasons($signedIn->reasons),
             ],
             // On account pages there are no operators: what the holder may do on the app they came by.
             'permissions' => $signedIn->surface === Surface::Console ? $this->caller->permissions()->names : $this->caller->permissionsOn($signedIn->appKey),

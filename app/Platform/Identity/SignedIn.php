@@ -4,12 +4,17 @@ declare(strict_types=1);
 
 namespace Kennel\App\Platform\Identity;
 
-use Kennel\Core\Accounts\Standing;
+use Kennel\Core\Accounts\Access;
+use Kennel\Core\Reasons\Reason;
 use Kennel\Core\Sessions\Proof;
 
 /** A live session and the account behind it. */
 final readonly class SignedIn
 {
+    /**
+     * @param  list<Reason>  $reasons  why access is limited; empty when it is full
+     * @param  list<string>  $duties  what is owed before it is full
+     */
     public function __construct(
         public string $sessionId,
         public Surface $surface,
@@ -18,9 +23,11 @@ final readonly class SignedIn
         public string $name,
         public string $email,
         public ?string $appKey,
-        public Standing $standing,
+        public Access $access,
         public \DateTimeImmutable $provenAt,
         public Proof $proof = new Proof('password'),
+        public array $reasons = [],
+        public array $duties = [],
     ) {
     }
 

@@ -239,6 +239,6 @@ final class RequireNewPasswordTest extends DoorTestCase
 
     private function signedInAs(\Kennel\App\Accounts\Account $account): \Kennel\App\Platform\Identity\SignedIn
     {
-        return new \Kennel\App\Platform\Identity\SignedIn('s', \Kennel\App\Platform\Identity\Surface::Pages, '', $account->id, $account->name, $account->email, null, $this->app->make(\Kennel\App\Accounts\Standings::class)->of($account), $this->clock->now());
+        return new \Kennel\App\Platform\Identity\SignedIn('s', \Kennel\App\Platform\Identity\Surface::Pages, '', $account->id, $account->name, $account->email, null, $this->app->make(\Kennel\App\Accounts\Standings::class)->of($account)->access, $this->clock->now());
     }
 }

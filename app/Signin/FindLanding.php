@@ -20,7 +20,7 @@ final readonly class FindLanding
 
     public function __invoke(SignedIn $holder, App $app, ?string $asked = null): Landing
     {
-        return ($this->decide)($holder->standing, $app->rules->landing, $app->rules->landing->roles === [] ? [] : $this->heldOn($app->key, $holder->accountId), $asked);
+        return ($this->decide)($holder->access, $holder->duties, $app->rules->landing, $app->rules->landing->roles === [] ? [] : $this->heldOn($app->key, $holder->accountId), $asked);
     }
 
     /** @return list<string> */

@@ -6,7 +6,6 @@ namespace Kennel\Core\Signin;
 
 use Kennel\Core\Accounts\Access;
 use Kennel\Core\Accounts\Duty;
-use Kennel\Core\Accounts\Standing;
 use Kennel\Core\Apps\LandingRules;
 
 /** Where somebody who has just signed in, or settled a duty, goes on to. */
@@ -16,18 +15,19 @@ final class DecideLanding
     private const PAGES = ['password' => [Duty::ChangePassword], 'factors' => [Duty::AddFactor], 'details' => [Duty::AcceptTerms, Duty::CompleteFields]];
 
     /**
+     * @param  list<string>  $duties  what is owed, by the values of Duty
      * @param  list<string>  $roles  keys of those that hold on the app, those included as well
      * @param  string|null  $asked  where the app asked for; it counts only where it is one of its own addresses
      */
-    public function __invoke(Standing $standing, LandingRules $rules, array $roles, ?string $asked = null): Landing
+    public function __invoke(Access $access, array $duties, LandingRules $rules, array $roles, ?string $asked = null): Landing
     {
-        foreach (self::PAGES as $page => $duties) {
-            if (array_intersect(array_column($duties, 'value'), array_column($standing->duties, 'value')) !== []) {
+        foreach (self::PAGES as $page => $settled) {
+            if (array_intersect(array_column($settled, 'value'), $duties) !== []) {
                 return new Landing($page, null);
             }
         }
 
         // An app would only send back whoever may not use it yet; the account page says what is owed.
-        return new Landing(null, $standing->access === Access::Full ? ($asked === null ? null : $rules->asked($asked)) ?? $rules->of($roles) : null);
+        return new Landing(null, $access === Access::Full ? ($asked === null ? null : $rules->asked($asked)) ?? $rules->of($roles) : null);
     }
 }

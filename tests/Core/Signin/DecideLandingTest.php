@@ -15,6 +15,7 @@ use Kennel\Core\Fields\DecideFields;
 use Kennel\Core\Fields\FieldTypes;
 use Kennel\Core\Rules\RuleBook;
 use Kennel\Core\Signin\DecideLanding;
+use Kennel\Core\Signin\Landing;
 use Kennel\Tests\Support\Books;
 use Kennel\Tests\Support\FakeLists;
 use PHPUnit\Framework\TestCase;
@@ -29,7 +30,7 @@ final class DecideLandingTest extends TestCase
     /** @param  list<string>  $roles */
     private static function address(Standing $standing, LandingRules $rules, array $roles = []): ?string
     {
-        return (new DecideLanding)($standing, $rules, $roles)->address?->toString();
+        return (new DecideLanding)($standing->access, array_column($standing->duties, 'value'), $rules, $roles)->address?->toString();
     }
 
     public function test_the_first_role_of_the_list_that_is_held_counts_and_else_the_apps_own_address(): void
@@ -43,7 +44,7 @@ final class DecideLandingTest extends TestCase
 
     public function test_who_owes_something_settles_it_first(): void
     {
-        $decide = new DecideLanding;
+        $decide = static fn (Standing $standing, LandingRules $rules, array $roles): Landing => (new DecideLanding)($standing->access, array_column($standing->duties, 'value'), $rules, $roles);
         $password = $decide(self::standing(new AccountFacts(Status::Active, true, passwordOwed: PasswordOwed::Temporary)), self::rules(), ['lead']);
         self::assertSame(['password', null], [$password->page, $password->address]);
         $terms = $decide(self::standing(new AccountFacts(Status::Active, true), '2026-01-01'), self::rules(), ['lead']);

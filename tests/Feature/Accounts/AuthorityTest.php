@@ -122,7 +122,7 @@ final class AuthorityTest extends DoorTestCase
     {
         $standing = $this->app->make(\Kennel\App\Accounts\Standings::class)->of($account);
 
-        return new \Kennel\App\Platform\Identity\SignedIn('s', \Kennel\App\Platform\Identity\Surface::Console, '', $account->id, $account->name, $account->email, null, $standing, $this->clock->now());
+        return new \Kennel\App\Platform\Identity\SignedIn('s', \Kennel\App\Platform\Identity\Surface::Console, '', $account->id, $account->name, $account->email, null, $standing->access, $this->clock->now());
     }
 
     /** @return list<mixed> */

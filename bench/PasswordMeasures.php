@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Bench;
 
-use Kennel\App\Passwords\CommonPasswords;
-use Kennel\App\Passwords\RankedWords;
-use Kennel\Core\Passwords\Guesses\EstimateGuesses;
+use Kennel\App\Credentials\Passwords\CommonPasswords;
+use Kennel\App\Credentials\Passwords\RankedWords;
+use Kennel\Core\Credentials\Passwords\Guesses\EstimateGuesses;
 
 /** What bin/bench measures of passwords: importing hashes, checking the blocklist, estimating guesses, refusing in one time. */
 final class PasswordMeasures

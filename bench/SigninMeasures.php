@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Bench;
 
-use Kennel\Core\Factors\Totp;
-use Kennel\Core\Passkeys\Base64Url;
-use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Credentials\Factors\Totp;
+use Kennel\Core\Credentials\Passkeys\Base64Url;
+use Kennel\Core\Foundation\Secrets\Secret;
 use Kennel\Tests\Support\SoftAuthenticator;
 use ParagonIE\ConstantTime\Base32;
 

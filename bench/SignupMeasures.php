@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Bench;
 
-use Kennel\Core\Signup\ProofOfWork;
+use Kennel\Core\Registration\Signup\ProofOfWork;
 use Kennel\Tests\Browser\Support\Browser;
 
 /** What bin/bench measures of sign-up and its rules. */

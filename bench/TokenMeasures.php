@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Bench;
 
-use Kennel\Core\Tokens\CodeChallenge;
+use Kennel\Core\OAuth\Tokens\CodeChallenge;
 
 /** What apps ask all the time: tokens for a code, renewed, asked about; and the same with a million of them. */
 final class TokenMeasures

@@ -4,5 +4,5 @@ declare(strict_types=1);
 
 return [
     Kennel\App\KennelProvider::class,
-    Kennel\App\RulesProvider::class,
+    Kennel\App\Policy\RulesProvider::class,
 ];

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use Kennel\App\Platform\Keys\KeyFile;
+use Kennel\App\Foundation\Keys\KeyFile;
 
 $keys = (new KeyFile((string) env('KENNEL_KEY_FILE', storage_path('app.key'))))->keys();
 

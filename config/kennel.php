@@ -10,7 +10,7 @@ return [
     // "stand-in" holds every message for the console to show; any other value is a Symfony Mailer DSN such as smtp://relay:587.
     'relay' => env('KENNEL_RELAY', 'stand-in'),
 
-    // The same for text messages: "stand-in", or the address of a gateway that takes them by HTTP (app/Mail/HttpTextRelay.php), and its token.
+    // The same for text messages: "stand-in", or the address of a gateway that takes them by HTTP (app/Messaging/Mail/HttpTextRelay.php), and its token.
     'texts' => env('KENNEL_TEXTS', 'stand-in'),
     'texts_token' => env('KENNEL_TEXTS_TOKEN', ''),
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 // The rule book as it ships. Durations are ISO 8601; password lengths are code points; memory is KiB. An app that is not listed
 // takes no sign-ups; bin/demo puts its own three into force.
 return [
-    // The form of this document. Every change of it is a step in core/Rules/Upgrades.
+    // The form of this document. Every change of it is a step in core/Policy/Rules/Upgrades.
     'format' => 11,
     'apps' => [],
     // By what apps come to tokens (OAuth 2.1, OpenID Connect); each is one of the apps above.

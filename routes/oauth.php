@@ -3,13 +3,13 @@
 declare(strict_types=1);
 
 use Illuminate\Support\Facades\Route;
-use Kennel\App\Http\OpenApi\OpenApiController;
-use Kennel\App\Http\Tokens\AllowOrigins;
-use Kennel\App\Http\Tokens\AuthorizeController;
-use Kennel\App\Http\Tokens\DiscoveryController;
-use Kennel\App\Http\Tokens\LeaveController;
-use Kennel\App\Http\Tokens\TokenController;
-use Kennel\App\Http\Tokens\UserInfoController;
+use Kennel\App\OAuth\Http\AllowOrigins;
+use Kennel\App\OAuth\Http\AuthorizeController;
+use Kennel\App\OAuth\Http\DiscoveryController;
+use Kennel\App\OAuth\Http\LeaveController;
+use Kennel\App\OAuth\Http\TokenController;
+use Kennel\App\OAuth\Http\UserInfoController;
+use Kennel\App\Operations\Http\OpenApiController;
 
 /*
  * The doors that apps come to tokens by (OAuth 2.1, OpenID Connect). The standards decide what goes in and out; no cookie of ours counts at any of them.

@@ -3,9 +3,9 @@
 declare(strict_types=1);
 
 use Illuminate\Support\Facades\Route;
-use Kennel\App\Http\Pages\ShellController;
-use Kennel\App\Http\Pictures\PictureController;
-use Kennel\App\Pictures\PictureLinks;
+use Kennel\App\Directory\Http\PictureController;
+use Kennel\App\Directory\Pictures\PictureLinks;
+use Kennel\App\Operations\Http\ShellController;
 
 Route::redirect('/', '/console');
 Route::get('/pictures/{id}/generated', [PictureController::class, 'generated'])->where('id', '[0-9a-f-]{36}');

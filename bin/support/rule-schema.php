@@ -6,5 +6,5 @@ declare(strict_types=1);
 
 require __DIR__.'/../../vendor/autoload.php';
 
-$schema = Kennel\Core\Rules\RuleBook::fromArray(require __DIR__.'/../../config/rules.php')->schema();
+$schema = Kennel\Core\Policy\Rules\RuleBook::fromArray(require __DIR__.'/../../config/rules.php')->schema();
 echo json_encode(['title' => 'RuleBook'] + $schema, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR), "\n";

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
-use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Passwords\Argon2idParameters;
-use Kennel\Core\Passwords\HashKind;
-use Kennel\Core\Passwords\PhcString;
-use Kennel\Core\Text\SearchText;
+use Kennel\Core\Credentials\Passwords\Argon2idParameters;
+use Kennel\Core\Credentials\Passwords\HashKind;
+use Kennel\Core\Credentials\Passwords\PhcString;
+use Kennel\Core\Foundation\Text\EmailAddress;
+use Kennel\Core\Foundation\Text\SearchText;
 
 /** Makes the rows of made-up accounts, with a history worth looking at. */
 final class AccountMaker

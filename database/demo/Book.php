@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
-use Kennel\App\Cases\Cases;
-use Kennel\App\Cases\SavedCase;
-use Kennel\App\Rules\RuleRevision;
-use Kennel\App\Rules\RulesInForce;
-use Kennel\Core\Cases\SignupCase;
-use Kennel\Core\Secrets\Secret;
-use Kennel\Core\Signup\SignupInput;
+use Kennel\App\Foundation\Rules\RulesInForce;
+use Kennel\App\Policy\Cases\Cases;
+use Kennel\App\Policy\Cases\SavedCase;
+use Kennel\App\Policy\Rules\RuleRevision;
+use Kennel\Core\Foundation\Secrets\Secret;
+use Kennel\Core\Policy\Cases\SignupCase;
+use Kennel\Core\Registration\Signup\SignupInput;
 
 /** The network's rule book: how it came to be what it is, and the cases that guard it. */
 final readonly class Book

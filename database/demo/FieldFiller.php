@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
-use Kennel\App\Fields\FieldValues;
-use Kennel\App\Platform\Moment;
+use Kennel\App\Directory\Fields\FieldValues;
+use Kennel\App\Foundation\Moment;
 
 /** Fills in the made-up accounts' fields: most completely, some not yet, and a few as an older site had them. */
 final readonly class FieldFiller

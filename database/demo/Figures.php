@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
-use Kennel\App\Passwords\HashDay;
-use Kennel\App\Platform\Moment;
-use Kennel\App\Signup\PastVerdict;
-use Kennel\App\Signup\SignupTally;
+use Kennel\App\Credentials\Passwords\HashDay;
+use Kennel\App\Foundation\Moment;
+use Kennel\App\Registration\Signup\PastVerdict;
+use Kennel\App\Registration\Signup\SignupTally;
 
 /** The last month's figures: forms opened, refusals, lengths of passwords, verdicts, stored hashes by kind. In keeping with the accounts that were made. */
 final class Figures

@@ -4,26 +4,26 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
-use Kennel\App\Apps\App;
-use Kennel\App\Audit\AuditEvent;
-use Kennel\App\Audit\ErasureKey;
-use Kennel\App\Audit\Sealing;
-use Kennel\App\Audit\StrangerTally;
-use Kennel\App\Challenges\Challenge;
-use Kennel\App\Mail\Composition;
-use Kennel\App\Mail\HeldDelivery;
-use Kennel\App\Mail\Message;
-use Kennel\App\Mail\MessageEvent;
-use Kennel\App\Mail\Suppression;
-use Kennel\App\Platform\Moment;
-use Kennel\App\Roles\Assignment;
-use Kennel\App\Sessions\Session;
-use Kennel\App\Verification\Claim;
-use Kennel\Core\Mail\Retry;
-use Kennel\Core\Secrets\Token;
-use Kennel\Core\Sessions\SessionRules;
-use Kennel\Core\Verification\VerificationRules;
-use Kennel\Core\Wording\MessageKind;
+use Kennel\App\Credentials\Challenges\Challenge;
+use Kennel\App\Credentials\Sessions\Session;
+use Kennel\App\Directory\Apps\App;
+use Kennel\App\Directory\Roles\Assignment;
+use Kennel\App\Foundation\Moment;
+use Kennel\App\Messaging\Mail\Composition;
+use Kennel\App\Messaging\Mail\HeldDelivery;
+use Kennel\App\Messaging\Mail\Message;
+use Kennel\App\Messaging\Mail\MessageEvent;
+use Kennel\App\Messaging\Mail\Suppression;
+use Kennel\App\Registration\Verification\Claim;
+use Kennel\App\Trail\Audit\AuditEvent;
+use Kennel\App\Trail\Audit\ErasureKey;
+use Kennel\App\Trail\Audit\Sealing;
+use Kennel\App\Trail\Audit\StrangerTally;
+use Kennel\Core\Credentials\Sessions\SessionRules;
+use Kennel\Core\Foundation\Secrets\Token;
+use Kennel\Core\Messaging\Mail\Retry;
+use Kennel\Core\Messaging\Wording\MessageKind;
+use Kennel\Core\Registration\Verification\VerificationRules;
 
 /** What happened to the made-up accounts: roles, sessions, proof links, messages and the trail of it all. */
 final class History

@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
-use Kennel\App\Apps\App;
-use Kennel\App\Invitations\Invitation;
-use Kennel\App\Invitations\InviterSays;
-use Kennel\App\Invitations\WriteInvitation;
-use Kennel\App\Mail\HeldDelivery;
-use Kennel\App\Mail\Message;
-use Kennel\App\Mail\MessageEvent;
-use Kennel\App\Platform\Moment;
-use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Invitations\WayIn;
-use Kennel\Core\Secrets\Token;
+use Kennel\App\Directory\Apps\App;
+use Kennel\App\Foundation\Moment;
+use Kennel\App\Messaging\Mail\HeldDelivery;
+use Kennel\App\Messaging\Mail\Message;
+use Kennel\App\Messaging\Mail\MessageEvent;
+use Kennel\App\Registration\Invitations\Invitation;
+use Kennel\App\Registration\Invitations\InviterSays;
+use Kennel\App\Registration\Invitations\WriteInvitation;
+use Kennel\Core\Foundation\Secrets\Token;
+use Kennel\Core\Foundation\Text\EmailAddress;
+use Kennel\Core\Registration\Invitations\WayIn;
 
 /** Floodline's dispatchers, who come by invitation alone: some accepted, some are open, some lapsed, two were withdrawn. */
 final class InvitationFiller

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Demo;
 
 use Illuminate\Database\ConnectionInterface;
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Foundation\Database\Record;
 
 /**
  * Puts many rows into an empty database: a few hundred a statement, thousands a transaction, and what is looked up by (indexes, full text)

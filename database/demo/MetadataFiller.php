@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
-use Kennel\App\Metadata\Metadata;
-use Kennel\Core\Metadata\MetadataDocument;
-use Kennel\Core\Metadata\MetadataKind;
+use Kennel\App\Directory\Metadata\Metadata;
+use Kennel\Core\Directory\Metadata\MetadataDocument;
+use Kennel\Core\Directory\Metadata\MetadataKind;
 
 /** Free JSON beside the made-up accounts' fields: what holders say of themselves, and what the desk notes. */
 final readonly class MetadataFiller

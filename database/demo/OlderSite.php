@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
-use Kennel\App\Exports\XlsxFile;
+use Kennel\App\Administration\Exports\XlsxFile;
 
 /**
  * Weirboard, the network's older site, to be imported: its database with people, rights and the link between, and a spreadsheet that somebody kept of the

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
-use Kennel\App\Apps\RegisteredApp;
-use Kennel\App\Installation\BuiltInRoles;
-use Kennel\App\Roles\CataloguedPermission;
-use Kennel\App\Roles\ExcludedRole;
-use Kennel\App\Roles\Role;
-use Kennel\App\Roles\RoleExclusion;
-use Kennel\App\Roles\RoleInclude;
-use Kennel\App\Roles\RolePermission;
+use Kennel\App\Directory\Apps\RegisteredApp;
+use Kennel\App\Directory\Roles\CataloguedPermission;
+use Kennel\App\Directory\Roles\ExcludedRole;
+use Kennel\App\Directory\Roles\Role;
+use Kennel\App\Directory\Roles\RoleExclusion;
+use Kennel\App\Directory\Roles\RoleInclude;
+use Kennel\App\Directory\Roles\RolePermission;
+use Kennel\App\Operations\Installation\BuiltInRoles;
 
 /** The network's apps and roles. */
 final readonly class Organisation

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
-use Kennel\Core\Text\SearchText;
+use Kennel\Core\Foundation\Text\SearchText;
 
 /** Made-up people, in several scripts, with addresses under .example and .test only. */
 final class People

@@ -6,26 +6,26 @@ namespace Kennel\Demo;
 
 use Illuminate\Contracts\Encryption\Encrypter;
 use Illuminate\Database\ConnectionInterface;
-use Kennel\App\Accounts\Account;
-use Kennel\App\Accounts\Duties\TermsAcceptance;
-use Kennel\App\Apps\App;
-use Kennel\App\Desk\AccountView;
-use Kennel\App\Disclosure\Consent;
-use Kennel\App\Fields\FieldValue;
-use Kennel\App\Invitations\WriteInvitation;
-use Kennel\App\Mail\Composition;
-use Kennel\App\Metadata\MetadataRow;
-use Kennel\App\Metadata\MetadataValue;
-use Kennel\App\Platform\Moment;
-use Kennel\Core\Apps\AppRules;
-use Kennel\Core\Documents\Document;
-use Kennel\Core\Passwords\HashingRules;
-use Kennel\Core\Passwords\PasswordHasher;
-use Kennel\Core\Passwords\Peppers\Peppers;
-use Kennel\Core\Passwords\PreparedPassword;
-use Kennel\Core\Secrets\Secret;
-use Kennel\Core\Sessions\SessionRules;
-use Kennel\Core\Verification\VerificationRules;
+use Kennel\App\Administration\Desk\AccountView;
+use Kennel\App\Directory\Accounts\Account;
+use Kennel\App\Directory\Accounts\Duties\TermsAcceptance;
+use Kennel\App\Directory\Apps\App;
+use Kennel\App\Directory\Disclosure\Consent;
+use Kennel\App\Directory\Fields\FieldValue;
+use Kennel\App\Directory\Metadata\MetadataRow;
+use Kennel\App\Directory\Metadata\MetadataValue;
+use Kennel\App\Foundation\Moment;
+use Kennel\App\Messaging\Mail\Composition;
+use Kennel\App\Registration\Invitations\WriteInvitation;
+use Kennel\Core\Credentials\Passwords\HashingRules;
+use Kennel\Core\Credentials\Passwords\PasswordHasher;
+use Kennel\Core\Credentials\Passwords\Peppers\Peppers;
+use Kennel\Core\Credentials\Passwords\PreparedPassword;
+use Kennel\Core\Credentials\Sessions\SessionRules;
+use Kennel\Core\Directory\Apps\AppRules;
+use Kennel\Core\Foundation\Documents\Document;
+use Kennel\Core\Foundation\Secrets\Secret;
+use Kennel\Core\Registration\Verification\VerificationRules;
 
 /**
  * Alder & Wend Catchment Watch: a volunteer network that gauges two rivers. Nobody in it exists.

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
-use Kennel\Core\Secrets\Entropy;
+use Kennel\Core\Foundation\Secrets\Entropy;
 use Random\Engine\Xoshiro256StarStar;
 use Random\Randomizer;
 

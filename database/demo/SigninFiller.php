@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
-use Kennel\App\Platform\Throttling\Source;
-use Kennel\App\Throttling\SigninAttempt;
-use Kennel\App\Throttling\SigninHistory;
+use Kennel\App\Credentials\Throttling\SigninAttempt;
+use Kennel\App\Credentials\Throttling\SigninHistory;
+use Kennel\App\Foundation\Throttling\Source;
 
 /**
  * A month of the network's sign-ins: people on their own devices who mistype now and then; an evening on which a whole office came from one address; and a

@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace Kennel\Demo;
 
 use Illuminate\Contracts\Encryption\Encrypter;
-use Kennel\App\Clients\AppSecret;
-use Kennel\App\SigningKeys\MakeKey;
-use Kennel\App\SigningKeys\SigningKey;
-use Kennel\App\Tokens\AppGrant;
-use Kennel\App\Tokens\Authorization;
-use Kennel\App\Tokens\TokenTally;
-use Kennel\Core\Secrets\Token;
-use Kennel\Core\SigningKeys\SigningAlgorithm;
-use Kennel\Core\SigningKeys\Thumbprint;
+use Kennel\App\OAuth\Clients\AppSecret;
+use Kennel\App\OAuth\SigningKeys\MakeKey;
+use Kennel\App\OAuth\SigningKeys\SigningKey;
+use Kennel\App\OAuth\Tokens\AppGrant;
+use Kennel\App\OAuth\Tokens\Authorization;
+use Kennel\App\OAuth\Tokens\TokenTally;
+use Kennel\Core\Foundation\Secrets\Token;
+use Kennel\Core\OAuth\SigningKeys\SigningAlgorithm;
+use Kennel\Core\OAuth\SigningKeys\Thumbprint;
 
 /** Four weeks of the network's apps: who is let in, what they renewed, a secret that was withdrawn, a key that got out, and one refresh token that was shown twice. */
 final class TokenFiller

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Demo;
 
-use Kennel\App\Platform\Moment;
+use Kennel\App\Foundation\Moment;
 
 /** The lists of accounts that the keepers share. */
 final class Views

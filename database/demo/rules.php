@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use Kennel\Core\Clients\Client;
+use Kennel\Core\OAuth\Clients\Client;
 
 // The network's rule book: the shipped one, with its three apps, its fields and its terms.
 $field = static fn (string $key, string $label, string $type, array $more = []): array => array_replace(

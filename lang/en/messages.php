@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-// The wording that ships, by kind. Each part is a template of core/Wording; the text is made of the HTML.
+// The wording that ships, by kind. Each part is a template of core/Messaging/Wording; the text is made of the HTML.
 return [
     'whole_link' => 'The whole link, if the button does not work:',
     'kinds' => [

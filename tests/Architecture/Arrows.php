@@ -14,21 +14,23 @@ final class Arrows
 {
     /** @return iterable<string, Rule> */
     #[TestRule]
-    public function a_capability_uses_what_is_below_it(): iterable
+    public function an_area_uses_what_is_below_it(): iterable
     {
-        foreach (['Kennel\Core' => Layers::CORE, 'Kennel\App' => Layers::APP] as $root => $layers) {
-            foreach ($layers as $level => $layer) {
-                $notBelow = array_keys(array_merge(...array_slice($layers, $level)));
-                foreach (array_keys($layer) as $capability) {
-                    $others = array_diff($notBelow, [$capability]);
-                    if ($others !== []) {
-                        yield "{$root}.{$capability}" => PHPat::rule()
-                            ->classes(Selector::inNamespace("{$root}\\{$capability}"))
-                            ->shouldNotDependOn()
-                            ->classes(...array_map(static fn (string $other) => Selector::inNamespace("{$root}\\{$other}"), array_values($others)))
-                            ->because('tests/Architecture/Layers.php has them beside it or above it');
-                    }
+        $areas = array_keys(Layers::AREAS);
+        foreach (['Kennel\Core', 'Kennel\App'] as $root) {
+            foreach ($areas as $level => $area) {
+                $notBelow = array_slice($areas, $level + 1);
+                if (in_array($area, Layers::BESIDE, true)) {
+                    $notBelow = array_values(array_unique([...$notBelow, ...array_diff(Layers::BESIDE, [$area])]));
                 }
+                $others = array_map(static fn (string $other) => Selector::inNamespace("{$root}\\{$other}"), $notBelow);
+                // What puts the areas together stands at the root, above all of them.
+                $others[] = Selector::classname('/^Kennel\\\\App\\\\\\w+$/', true);
+                yield "{$root}.{$area}" => PHPat::rule()
+                    ->classes(Selector::inNamespace("{$root}\\{$area}"))
+                    ->shouldNotDependOn()
+                    ->classes(...$others)
+                    ->because('tests/Architecture/Layers.php has them beside it or above it');
             }
         }
     }
@@ -67,7 +69,7 @@ final class Arrows
     {
         return PHPat::rule()
             ->classes(Selector::inNamespace('Kennel\App'))
-            ->excluding(Selector::inNamespace('Kennel\App\Http'), Selector::inNamespace('Kennel\App\Platform\Identity'), Selector::inNamespace('Kennel\App\Platform\Throttling'), Selector::classname(\Kennel\App\Sessions\CurrentSession::class))
+            ->excluding(Selector::inNamespace('/^Kennel\\\\App\\\\\w+\\\\Http$/', true), Selector::classname(\Kennel\App\RequestKernel::class), Selector::classname(\Kennel\App\KennelProvider::class), Selector::inNamespace('Kennel\App\Foundation\Identity'), Selector::inNamespace('Kennel\App\Foundation\Throttling'), Selector::classname(\Kennel\App\Credentials\Sessions\CurrentSession::class))
             ->shouldNotDependOn()
             // Asking another service is not being asked.
             ->classes(Selector::inNamespace('Symfony\Component\HttpFoundation'), Selector::inNamespace('Symfony\Component\HttpKernel'), Selector::AllOf(Selector::inNamespace('Illuminate\Http'), Selector::Not(Selector::inNamespace('Illuminate\Http\Client'))))

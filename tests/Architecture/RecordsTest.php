@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Architecture;
 
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Foundation\Database\Record;
 use PhpParser\Node\Expr\MethodCall;
 use PhpParser\Node\Expr\New_;
 use PhpParser\Node\Expr\StaticCall;
@@ -21,26 +21,26 @@ final class RecordsTest extends TestCase
 
     /** Statements of our own, each with its figure in docs/decisions/0034-eloquent.md. */
     private const OWN_STATEMENTS = [
-        'app/Accounts/Clauses.php',
-        'app/Accounts/Matches.php',
-        'app/Access/AccessFacts.php',
-        'app/Clients/CheckSecret.php',
-        'app/SigningKeys/SigningKeys.php',
-        'app/Accounts/AccountStream.php',
-        'app/Exports/ExportRows.php',
-        'app/Accounts/StoredHashes.php',
-        'app/Fields/FieldValues.php',
-        'app/Accounts/Duties/Waivers.php',
-        'app/Rehearsals/MakeWorld.php',
-        'app/Roles/Assignments.php',
-        'app/Roles/Roles.php',
-        'app/Rules/RulesInForce.php',
-        'app/Sessions/CurrentSession.php',
-        'app/Tokens/Holdings.php',
-        'app/Tokens/TakeOnce.php',
-        'app/Platform/Database/ImmediateSqliteConnection.php',
-        'app/Installation/Backup.php',
-        'app/Imports/Sources/SqliteFile.php',
+        'app/Directory/Accounts/Clauses.php',
+        'app/Directory/Accounts/Matches.php',
+        'app/Authorization/AccessFacts.php',
+        'app/OAuth/Clients/CheckSecret.php',
+        'app/OAuth/SigningKeys/SigningKeys.php',
+        'app/Directory/Accounts/AccountStream.php',
+        'app/Administration/Exports/ExportRows.php',
+        'app/Directory/Accounts/StoredHashes.php',
+        'app/Directory/Fields/FieldValues.php',
+        'app/Directory/Accounts/Duties/Waivers.php',
+        'app/Policy/Rehearsals/MakeWorld.php',
+        'app/Directory/Roles/Assignments.php',
+        'app/Directory/Roles/Roles.php',
+        'app/Foundation/Rules/RulesInForce.php',
+        'app/Credentials/Sessions/CurrentSession.php',
+        'app/OAuth/Tokens/Holdings.php',
+        'app/OAuth/Tokens/TakeOnce.php',
+        'app/Foundation/Database/ImmediateSqliteConnection.php',
+        'app/Operations/Installation/Backup.php',
+        'app/Administration/Imports/Sources/SqliteFile.php',
     ];
 
     public function test_each_table_has_one_model(): void
@@ -87,17 +87,23 @@ final class RecordsTest extends TestCase
         $records = $this->records();
         $queries = 0;
         foreach ($this->sources() as $path => $tree) {
-            $capability = implode('\\', array_slice(explode('/', $path), 0, str_starts_with($path, 'app/Http/') ? 3 : 2));
+            $capability = self::folder($path);
             foreach ([...SourceFiles::find($tree, StaticCall::class), ...SourceFiles::find($tree, New_::class)] as $use) {
                 $class = $use->class instanceof Name ? $use->class->toString() : '';
                 if (in_array($class, $records, true)) {
-                    $owner = 'app\\'.implode('\\', array_slice(explode('\\', $class), 2, str_starts_with($class, 'Kennel\App\Http\\') ? 2 : 1));
+                    $owner = self::folder(strtr(substr($class, strlen('Kennel\\')), ['App\\' => 'app/', '\\' => '/']));
                     self::assertSame($owner, $capability, "{$path} queries {$class}");
                     $queries++;
                 }
             }
         }
         self::assertGreaterThan(100, $queries, 'the test still finds them');
+    }
+
+    /** The folder of an area that a file belongs to, or the area itself. */
+    private static function folder(string $path): string
+    {
+        return implode('/', array_slice(explode('/', dirname($path)), 0, 3));
     }
 
     /** @return list<class-string<Record>> */

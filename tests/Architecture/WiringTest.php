@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace Kennel\Tests\Architecture;
 
 use Illuminate\Database\Connection;
-use Kennel\App\Accounts\RemoveAccounts;
-use Kennel\App\Http\RequestKernel;
-use Kennel\App\Http\Rules\RefuseDraft;
-use Kennel\App\Platform\Container\Wiring;
-use Kennel\App\Platform\Identity\Caller;
-use Kennel\App\Platform\Memory\SharedMemory;
-use Kennel\App\Roles\Roles;
-use Kennel\App\Throttling\Brakes;
-use Kennel\Core\Accounts\EmailAddress;
+use Kennel\App\Credentials\Throttling\Brakes;
+use Kennel\App\Directory\Accounts\RemoveAccounts;
+use Kennel\App\Directory\Roles\Roles;
+use Kennel\App\Foundation\Container\Wiring;
+use Kennel\App\Foundation\Identity\Caller;
+use Kennel\App\Foundation\Memory\SharedMemory;
+use Kennel\App\Policy\Http\RefuseDraft;
+use Kennel\App\RequestKernel;
+use Kennel\Core\Foundation\Text\EmailAddress;
 use PHPUnit\Framework\TestCase;
 use Psr\Clock\ClockInterface;
 

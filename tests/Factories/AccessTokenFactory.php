@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Tokens\AccessToken;
+use Kennel\App\OAuth\Tokens\AccessToken;
 
 /** @extends RecordFactory<AccessToken> */
 final class AccessTokenFactory extends RecordFactory

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Kennel\Tests\Factories;
 
 use Illuminate\Support\Str;
-use Kennel\App\Accounts\Account;
-use Kennel\Core\Accounts\PasswordOwed;
-use Kennel\Core\Accounts\Status;
+use Kennel\App\Directory\Accounts\Account;
+use Kennel\Core\Directory\Accounts\PasswordOwed;
+use Kennel\Core\Directory\Accounts\Status;
 
 /** @extends RecordFactory<Account> */
 final class AccountFactory extends RecordFactory

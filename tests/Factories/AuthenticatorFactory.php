@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Factories;
 
 use Illuminate\Support\Str;
-use Kennel\App\Factors\Authenticator;
+use Kennel\App\Credentials\Factors\Authenticator;
 
 /** @extends RecordFactory<Authenticator> */
 final class AuthenticatorFactory extends RecordFactory

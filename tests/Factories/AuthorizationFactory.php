@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Tokens\Authorization;
+use Kennel\App\OAuth\Tokens\Authorization;
 
 /** @extends RecordFactory<Authorization> */
 final class AuthorizationFactory extends RecordFactory

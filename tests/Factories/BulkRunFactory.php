@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Factories;
 
 use Illuminate\Support\Str;
-use Kennel\App\Bulk\BulkRun;
+use Kennel\App\Administration\Bulk\BulkRun;
 
 /** @extends RecordFactory<BulkRun> */
 final class BulkRunFactory extends RecordFactory

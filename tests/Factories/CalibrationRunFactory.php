@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Passwords\CalibrationRun;
+use Kennel\App\Credentials\Passwords\CalibrationRun;
 
 /** @extends RecordFactory<CalibrationRun> */
 final class CalibrationRunFactory extends RecordFactory

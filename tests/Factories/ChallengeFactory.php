@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Kennel\Tests\Factories;
 
 use Illuminate\Support\Str;
-use Kennel\App\Challenges\Challenge;
-use Kennel\Core\Challenges\ChallengePurpose;
+use Kennel\App\Credentials\Challenges\Challenge;
+use Kennel\Core\Credentials\Challenges\ChallengePurpose;
 
 /** @extends RecordFactory<Challenge> */
 final class ChallengeFactory extends RecordFactory

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Factories;
 
 use Illuminate\Support\Str;
-use Kennel\App\Verification\Claim;
+use Kennel\App\Registration\Verification\Claim;
 
 /** @extends RecordFactory<Claim> */
 final class ClaimFactory extends RecordFactory

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Tokens\DeviceRequest;
+use Kennel\App\OAuth\Tokens\DeviceRequest;
 
 /** @extends RecordFactory<DeviceRequest> */
 final class DeviceRequestFactory extends RecordFactory

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Factories;
 
 use Illuminate\Support\Str;
-use Kennel\App\Evidence\EvidenceEntry;
+use Kennel\App\Trail\Evidence\EvidenceEntry;
 
 /** @extends RecordFactory<EvidenceEntry> */
 final class EvidenceEntryFactory extends RecordFactory

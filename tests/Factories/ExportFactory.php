@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Factories;
 
 use Illuminate\Support\Str;
-use Kennel\App\Exports\Export;
+use Kennel\App\Administration\Exports\Export;
 
 /** @extends RecordFactory<Export> */
 final class ExportFactory extends RecordFactory

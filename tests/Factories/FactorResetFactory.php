@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Factories;
 
 use Illuminate\Support\Str;
-use Kennel\App\Factors\FactorReset;
+use Kennel\App\Credentials\Factors\FactorReset;
 
 /** @extends RecordFactory<FactorReset> */
 final class FactorResetFactory extends RecordFactory

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Throttling\FailureRun;
+use Kennel\App\Credentials\Throttling\FailureRun;
 
 /** @extends RecordFactory<FailureRun> */
 final class FailureRunFactory extends RecordFactory

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Passwords\HashDay;
+use Kennel\App\Credentials\Passwords\HashDay;
 
 /** @extends RecordFactory<HashDay> */
 final class HashDayFactory extends RecordFactory

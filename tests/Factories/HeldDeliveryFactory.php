@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Factories;
 
 use Illuminate\Support\Str;
-use Kennel\App\Mail\HeldDelivery;
+use Kennel\App\Messaging\Mail\HeldDelivery;
 
 /** @extends RecordFactory<HeldDelivery> */
 final class HeldDeliveryFactory extends RecordFactory

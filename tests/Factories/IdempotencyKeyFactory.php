@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Http\Protocol\IdempotencyKey;
+use Kennel\App\Foundation\Http\IdempotencyKey;
 
 /** @extends RecordFactory<IdempotencyKey> */
 final class IdempotencyKeyFactory extends RecordFactory

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Factories;
 
 use Illuminate\Support\Str;
-use Kennel\App\Imports\Import;
+use Kennel\App\Administration\Imports\Import;
 
 /** @extends RecordFactory<Import> */
 final class ImportFactory extends RecordFactory

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Kennel\Tests\Factories;
 
 use Illuminate\Support\Str;
-use Kennel\App\Invitations\Invitation;
-use Kennel\Core\Invitations\WayIn;
+use Kennel\App\Registration\Invitations\Invitation;
+use Kennel\Core\Registration\Invitations\WayIn;
 
 /** @extends RecordFactory<Invitation> */
 final class InvitationFactory extends RecordFactory

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Kennel\Tests\Factories;
 
 use Illuminate\Support\Str;
-use Kennel\App\Mail\Message;
-use Kennel\App\Mail\MessageState;
+use Kennel\App\Messaging\Mail\Message;
+use Kennel\App\Messaging\Mail\MessageState;
 
 /** @extends RecordFactory<Message> */
 final class MessageFactory extends RecordFactory

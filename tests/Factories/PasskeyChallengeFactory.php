@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Factors\PasskeyChallenge;
+use Kennel\App\Credentials\Factors\PasskeyChallenge;
 
 /** @extends RecordFactory<PasskeyChallenge> */
 final class PasskeyChallengeFactory extends RecordFactory

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Signup\PastVerdict;
+use Kennel\App\Registration\Signup\PastVerdict;
 
 /** @extends RecordFactory<PastVerdict> */
 final class PastVerdictFactory extends RecordFactory

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Tokens\PendingAuthorization;
+use Kennel\App\OAuth\Tokens\PendingAuthorization;
 
 /** @extends RecordFactory<PendingAuthorization> */
 final class PendingAuthorizationFactory extends RecordFactory

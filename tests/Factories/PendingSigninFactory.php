@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Factories;
 
 use Illuminate\Support\Str;
-use Kennel\App\Sessions\PendingSignin;
+use Kennel\App\Credentials\Sessions\PendingSignin;
 
 /** @extends RecordFactory<PendingSignin> */
 final class PendingSigninFactory extends RecordFactory

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Factories;
 
 use Illuminate\Support\Str;
-use Kennel\App\Factors\Phone;
+use Kennel\App\Credentials\Factors\Phone;
 
 /** @extends RecordFactory<Phone> */
 final class PhoneFactory extends RecordFactory

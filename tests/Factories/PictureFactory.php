@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Pictures\Picture;
+use Kennel\App\Directory\Pictures\Picture;
 
 /** @extends RecordFactory<Picture> */
 final class PictureFactory extends RecordFactory

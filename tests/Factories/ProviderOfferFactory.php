@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Providers\ProviderOffer;
+use Kennel\App\SignIn\Providers\ProviderOffer;
 
 /** @extends RecordFactory<ProviderOffer> */
 final class ProviderOfferFactory extends RecordFactory

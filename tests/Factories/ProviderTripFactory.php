@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Providers\ProviderTrip;
+use Kennel\App\SignIn\Providers\ProviderTrip;
 
 /** @extends RecordFactory<ProviderTrip> */
 final class ProviderTripFactory extends RecordFactory

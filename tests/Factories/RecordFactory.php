@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Factories;
 
 use Illuminate\Database\Eloquent\Factories\Factory;
-use Kennel\App\Platform\Database\Record;
+use Kennel\App\Foundation\Database\Record;
 
 /**
  * Rows for tests that are about rows. Whatever a door can make is made by the door.

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Tokens\RevokedToken;
+use Kennel\App\OAuth\Tokens\RevokedToken;
 
 /** @extends RecordFactory<RevokedToken> */
 final class RevokedTokenFactory extends RecordFactory

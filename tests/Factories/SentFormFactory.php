@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Signup\SentForm;
+use Kennel\App\Registration\Signup\SentForm;
 
 /** @extends RecordFactory<SentForm> */
 final class SentFormFactory extends RecordFactory

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Kennel\Tests\Factories;
 
 use Illuminate\Support\Str;
-use Kennel\App\Platform\Identity\Surface;
-use Kennel\App\Sessions\Session;
+use Kennel\App\Credentials\Sessions\Session;
+use Kennel\App\Foundation\Identity\Surface;
 
 /** @extends RecordFactory<Session> */
 final class SessionFactory extends RecordFactory

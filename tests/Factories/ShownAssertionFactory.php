@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Clients\ShownAssertion;
+use Kennel\App\OAuth\Clients\ShownAssertion;
 
 /** @extends RecordFactory<ShownAssertion> */
 final class ShownAssertionFactory extends RecordFactory

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Throttling\SigninAttempt;
+use Kennel\App\Credentials\Throttling\SigninAttempt;
 
 /** @extends RecordFactory<SigninAttempt> */
 final class SigninAttemptFactory extends RecordFactory

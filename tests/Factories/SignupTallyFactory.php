@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Signup\SignupTally;
+use Kennel\App\Registration\Signup\SignupTally;
 
 /** @extends RecordFactory<SignupTally> */
 final class SignupTallyFactory extends RecordFactory

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Audit\StrangerTally;
+use Kennel\App\Trail\Audit\StrangerTally;
 
 /** @extends RecordFactory<StrangerTally> */
 final class StrangerTallyFactory extends RecordFactory

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Tokens\TokenTally;
+use Kennel\App\OAuth\Tokens\TokenTally;
 
 /** @extends RecordFactory<TokenTally> */
 final class TokenTallyFactory extends RecordFactory

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Factories;
 
-use Kennel\App\Passwords\WrapRun;
+use Kennel\App\Credentials\Passwords\WrapRun;
 
 /** @extends RecordFactory<WrapRun> */
 final class WrapRunFactory extends RecordFactory

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Feature;
 
-use Kennel\App\Audit\AuditEvent;
-use Kennel\App\Audit\ErasureKeys;
-use Kennel\App\Audit\Sealing;
+use Kennel\App\Trail\Audit\AuditEvent;
+use Kennel\App\Trail\Audit\ErasureKeys;
+use Kennel\App\Trail\Audit\Sealing;
 
 /** The trail as whoever may read it sees it: opened. */
 final class Trail

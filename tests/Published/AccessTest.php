@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\Core\Access\DecideAccess;
-use Kennel\Core\Access\Decision;
-use Kennel\Core\Accounts\Access;
-use Kennel\Core\Roles\Assignment;
+use Kennel\Core\Authorization\DecideAccess;
+use Kennel\Core\Authorization\Decision;
+use Kennel\Core\Directory\Roles\Assignment;
+use Kennel\Core\Foundation\Identity\Access;
 use Kennel\Tests\Support\Node;
 use Kennel\Tests\Support\RoleWorld;
 use PHPUnit\Framework\TestCase;

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\Core\Passwords\Argon2idParameters;
-use Kennel\Core\Passwords\HashingRules;
-use Kennel\Core\Passwords\PasswordHasher;
-use Kennel\Core\Passwords\PhcString;
-use Kennel\Core\Passwords\PreparedPassword;
-use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Credentials\Passwords\Argon2idParameters;
+use Kennel\Core\Credentials\Passwords\HashingRules;
+use Kennel\Core\Credentials\Passwords\PasswordHasher;
+use Kennel\Core\Credentials\Passwords\PhcString;
+use Kennel\Core\Credentials\Passwords\PreparedPassword;
+use Kennel\Core\Foundation\Secrets\Secret;
 use Kennel\Tests\Support\Passwords;
 use PHPUnit\Framework\TestCase;
 

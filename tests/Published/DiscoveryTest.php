@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\Core\SigningKeys\Thumbprint;
-use Kennel\Tests\Feature\Tokens\TokenTestCase;
+use Kennel\Core\OAuth\SigningKeys\Thumbprint;
+use Kennel\Tests\Feature\OAuth\Tokens\TokenTestCase;
 use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
 

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\App\Fields\DialledNumbers;
-use Kennel\Core\Apps\Contrast;
-use Kennel\Core\Fields\Field;
-use Kennel\Core\Fields\Types\Country;
+use Kennel\App\Directory\Fields\DialledNumbers;
+use Kennel\Core\Directory\Apps\Contrast;
+use Kennel\Core\Directory\Fields\Field;
+use Kennel\Core\Directory\Fields\Types\Country;
 use Kennel\Tests\Support\Node;
 use libphonenumber\PhoneNumberFormat;
 use libphonenumber\PhoneNumberUtil;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\Core\Text\Harmless;
+use Kennel\Core\Foundation\Text\Harmless;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\Core\Passwords\Guesses\Strength;
+use Kennel\Core\Credentials\Passwords\Guesses\Strength;
 use Kennel\Tests\Support\Node;
 use Kennel\Tests\Support\Passwords;
 use PHPUnit\Framework\TestCase;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\Core\Passwords\Argon2idParameters;
-use Kennel\Core\Passwords\HashingRules;
-use Kennel\Core\Passwords\HashKind;
-use Kennel\Core\Passwords\Schemes\Schemes;
+use Kennel\Core\Credentials\Passwords\Argon2idParameters;
+use Kennel\Core\Credentials\Passwords\HashingRules;
+use Kennel\Core\Credentials\Passwords\HashKind;
+use Kennel\Core\Credentials\Passwords\Schemes\Schemes;
 use Kennel\Tests\Support\Node;
 use Kennel\Tests\Support\Passwords;
 use PHPUnit\Framework\Attributes\DataProvider;

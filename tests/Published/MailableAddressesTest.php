@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Reasons\Refused;
+use Kennel\Core\Foundation\Reasons\Refused;
+use Kennel\Core\Foundation\Text\EmailAddress;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Mime\Address;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\Core\Metadata\MergePatch;
+use Kennel\Core\Directory\Metadata\MergePatch;
 use Kennel\Tests\Support\Node;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\Core\SigningKeys\PublicKeys;
-use Kennel\Core\SigningKeys\Thumbprint;
-use Kennel\Core\Tokens\CodeChallenge;
+use Kennel\Core\OAuth\SigningKeys\PublicKeys;
+use Kennel\Core\OAuth\SigningKeys\Thumbprint;
+use Kennel\Core\OAuth\Tokens\CodeChallenge;
 use Kennel\Tests\Browser\Support\Server;
 use PHPUnit\Framework\TestCase;
 

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\Core\Passwords\PreparedPassword;
-use Kennel\Core\Reasons\Refused;
-use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Credentials\Passwords\PreparedPassword;
+use Kennel\Core\Foundation\Reasons\Refused;
+use Kennel\Core\Foundation\Secrets\Secret;
 use Kennel\Tests\Support\Properties;
 use Kennel\Tests\Support\Texts;
 use PHPUnit\Framework\TestCase;

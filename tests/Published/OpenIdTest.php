@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\Core\Providers\Provider;
-use Kennel\Core\Providers\ProviderRefused;
-use Kennel\Core\Providers\UnknownKey;
-use Kennel\Core\Providers\VerifyIdToken;
+use Kennel\Core\SignIn\Providers\Provider;
+use Kennel\Core\SignIn\Providers\ProviderRefused;
+use Kennel\Core\SignIn\Providers\UnknownKey;
+use Kennel\Core\SignIn\Providers\VerifyIdToken;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Support\Node;
 

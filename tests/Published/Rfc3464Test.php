@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\Core\Mail\BounceReport;
-use Kennel\Core\Mail\UnreadableBounce;
+use Kennel\Core\Messaging\Mail\BounceReport;
+use Kennel\Core\Messaging\Mail\UnreadableBounce;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\App\Imports\CsvRows;
-use Kennel\Core\Reasons\Reason;
+use Kennel\App\Administration\Imports\CsvRows;
+use Kennel\Core\Foundation\Reasons\Reason;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

@@ -6,8 +6,8 @@ namespace Kennel\Tests\Published;
 
 use Egulias\EmailValidator\EmailLexer;
 use Egulias\EmailValidator\Validation\RFCValidation;
-use Kennel\Core\Accounts\EmailAddress;
-use Kennel\Core\Reasons\Refused;
+use Kennel\Core\Foundation\Reasons\Refused;
+use Kennel\Core\Foundation\Text\EmailAddress;
 use Kennel\Tests\Support\Node;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\App\Apps\Apps;
-use Kennel\App\Mail\Composition;
-use Kennel\Core\Wording\MessageKind;
-use Kennel\Core\Wording\WordingKey;
+use Kennel\App\Directory\Apps\Apps;
+use Kennel\App\Messaging\Mail\Composition;
+use Kennel\Core\Messaging\Wording\MessageKind;
+use Kennel\Core\Messaging\Wording\WordingKey;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Support\Hostile;
 use Kennel\Tests\Support\Node;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\Core\Factors\Totp;
-use Kennel\Core\Factors\TotpDigest;
-use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Credentials\Factors\Totp;
+use Kennel\Core\Credentials\Factors\TotpDigest;
+use Kennel\Core\Foundation\Secrets\Secret;
 use Kennel\Tests\Support\Node;
 use ParagonIE\ConstantTime\Base32;
 use PHPUnit\Framework\TestCase;

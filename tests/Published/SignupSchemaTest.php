@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\App\Fields\DialledNumbers;
-use Kennel\Core\Fields\DecideFields;
-use Kennel\Core\Fields\FieldTypes;
-use Kennel\Core\Mail\Reach;
-use Kennel\Core\Rules\RuleBook;
-use Kennel\Core\Secrets\Secret;
-use Kennel\Core\Signup\DecideSignup;
-use Kennel\Core\Signup\DomainPolicy;
-use Kennel\Core\Signup\SignupInput;
-use Kennel\Core\Signup\SignupSchema;
+use Kennel\App\Directory\Fields\DialledNumbers;
+use Kennel\Core\Directory\Fields\DecideFields;
+use Kennel\Core\Directory\Fields\FieldTypes;
+use Kennel\Core\Foundation\Secrets\Secret;
+use Kennel\Core\Messaging\Mail\Reach;
+use Kennel\Core\Policy\Rules\RuleBook;
+use Kennel\Core\Registration\Signup\DecideSignup;
+use Kennel\Core\Registration\Signup\DomainPolicy;
+use Kennel\Core\Registration\Signup\SignupInput;
+use Kennel\Core\Registration\Signup\SignupSchema;
 use Kennel\Tests\Support\Books;
 use Kennel\Tests\Support\FakeLists;
 use Kennel\Tests\Support\Node;

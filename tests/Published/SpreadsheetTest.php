@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\App\Exports\XlsxFile;
-use Kennel\App\Imports\Sources\OfficeOpenXml;
+use Kennel\App\Administration\Exports\XlsxFile;
+use Kennel\App\Administration\Imports\Sources\OfficeOpenXml;
 use Kennel\Tests\Support\Node;
 use PHPUnit\Framework\TestCase;
 

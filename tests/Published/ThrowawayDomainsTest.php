@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\App\Signup\ListedThrowawayDomains;
+use Kennel\App\Registration\Signup\ListedThrowawayDomains;
 use PHPUnit\Framework\TestCase;
 
 /** The list that ships against the package it is made from: disposable-email-domains (npm). */

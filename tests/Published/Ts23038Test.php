@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\Core\Mail\TextParts;
+use Kennel\Core\Messaging\Mail\TextParts;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

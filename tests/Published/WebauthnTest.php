@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Published;
 
-use Kennel\Core\Passkeys\Base64Url;
-use Kennel\Core\Passkeys\CoseKey;
-use Kennel\Core\Passkeys\PasskeyRefused;
-use Kennel\Core\Passkeys\RelyingParty;
-use Kennel\Core\Passkeys\VerifyPasskey;
+use Kennel\Core\Credentials\Passkeys\Base64Url;
+use Kennel\Core\Credentials\Passkeys\CoseKey;
+use Kennel\Core\Credentials\Passkeys\PasskeyRefused;
+use Kennel\Core\Credentials\Passkeys\RelyingParty;
+use Kennel\Core\Credentials\Passkeys\VerifyPasskey;
 use Kennel\Tests\Browser\Support\BrowserTestCase;
 use Kennel\Tests\Browser\Support\VirtualAuthenticator;
 use Kennel\Tests\Support\Node;
@@ -137,11 +137,11 @@ final class WebauthnTest extends BrowserTestCase
     public function test_cbor_by_the_examples_of_its_standard(): void
     {
         foreach (['00' => 0, '17' => 23, '1818' => 24, '1903e8' => 1_000, '1a000f4240' => 1_000_000, '1b000000e8d4a51000' => 1_000_000_000_000, '20' => -1, '3863' => -100, '3903e7' => -1_000, 'f4' => false, 'f5' => true, 'f6' => null, '60' => '', '6449455446' => 'IETF', '62c3bc' => "\u{fc}", '80' => [], '83010203' => [1, 2, 3], 'a0' => [], 'a201020304' => [1 => 2, 3 => 4]] as $hex => $value) {
-            self::assertSame($value, \Kennel\Core\Passkeys\Cbor::whole((string) hex2bin((string) $hex)), (string) $hex);
+            self::assertSame($value, \Kennel\Core\Credentials\Passkeys\Cbor::whole((string) hex2bin((string) $hex)), (string) $hex);
         }
         foreach (['1bffffffffffffffff', 'f90000', 'fb3ff199999999999a', 'c074323031332d30332d32315432303a30343a30305a', '5f42010243030405ff', '9fff', 'bf61610161629f0203ffff', 'f7', 'f0'] as $hex) {
             try {
-                \Kennel\Core\Passkeys\Cbor::whole((string) hex2bin($hex));
+                \Kennel\Core\Credentials\Passkeys\Cbor::whole((string) hex2bin($hex));
                 self::fail($hex);
             } catch (PasskeyRefused) {
                 self::addToAssertionCount(1);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Support;
 
-use Kennel\App\Platform\Memory\SharedMemory;
+use Kennel\App\Foundation\Memory\SharedMemory;
 
 /** What workers share, within one test: as serialised text, as it is kept in earnest. */
 final class ArrayMemory implements SharedMemory

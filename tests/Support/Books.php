@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Support;
 
-use Kennel\Core\Fields\FieldTypes;
-use Kennel\Core\Impact\Judge;
-use Kennel\Core\Rules\RuleBook;
-use Kennel\Core\Rules\Upgrades\DiscloseAsBefore;
+use Kennel\Core\Directory\Fields\FieldTypes;
+use Kennel\Core\Policy\Impact\Judge;
+use Kennel\Core\Policy\Rules\RuleBook;
+use Kennel\Core\Policy\Rules\Upgrades\DiscloseAsBefore;
 
 /** Rule books for tests, and the judges that work by them. */
 final class Books

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Support;
 
-use Kennel\Core\Reasons\Reason;
+use Kennel\Core\Foundation\Reasons\Reason;
 
 final class Codes
 {

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Support;
 
-use Kennel\Core\Fields\PhoneNumbers;
-use Kennel\Core\Passwords\Blocklist;
-use Kennel\Core\Passwords\Guesses\WordRanks;
-use Kennel\Core\Signup\ThrowawayDomains;
+use Kennel\Core\Credentials\Passwords\Blocklist;
+use Kennel\Core\Credentials\Passwords\Guesses\WordRanks;
+use Kennel\Core\Directory\Fields\PhoneNumbers;
+use Kennel\Core\Registration\Signup\ThrowawayDomains;
 
 /** The lists that rules look into, of a few entries that tests can name. */
 final readonly class FakeLists implements Blocklist, PhoneNumbers, ThrowawayDomains, WordRanks

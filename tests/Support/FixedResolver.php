@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Support;
 
-use Kennel\App\Platform\Outgoing\Resolver;
+use Kennel\App\Foundation\Outgoing\Resolver;
 
 /** Names of tests lead nowhere: each host is somewhere on the public internet, but for those that are named. */
 final class FixedResolver implements Resolver

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Support;
 
-use Kennel\App\Rules\RulesInForce;
+use Kennel\App\Foundation\Rules\RulesInForce;
 
 /** The rules in force of a whole server, read and changed where they are kept: the newest revision. */
 final class InForce

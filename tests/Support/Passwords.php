@@ -4,19 +4,19 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Support;
 
-use Kennel\App\Passwords\CommonPasswords;
-use Kennel\App\Passwords\RankedWords;
-use Kennel\App\Platform\SystemEntropy;
-use Kennel\Core\Passwords\Argon2idParameters;
-use Kennel\Core\Passwords\Blocklist;
-use Kennel\Core\Passwords\Guesses\EstimateGuesses;
-use Kennel\Core\Passwords\HashingRules;
-use Kennel\Core\Passwords\PasswordHasher;
-use Kennel\Core\Passwords\PasswordPolicy;
-use Kennel\Core\Passwords\PasswordRules;
-use Kennel\Core\Passwords\Peppers\Peppers;
-use Kennel\Core\Passwords\PreparedPassword;
-use Kennel\Core\Secrets\Secret;
+use Kennel\App\Credentials\Passwords\CommonPasswords;
+use Kennel\App\Credentials\Passwords\RankedWords;
+use Kennel\App\Foundation\SystemEntropy;
+use Kennel\Core\Credentials\Passwords\Argon2idParameters;
+use Kennel\Core\Credentials\Passwords\Blocklist;
+use Kennel\Core\Credentials\Passwords\Guesses\EstimateGuesses;
+use Kennel\Core\Credentials\Passwords\HashingRules;
+use Kennel\Core\Credentials\Passwords\PasswordHasher;
+use Kennel\Core\Credentials\Passwords\PasswordPolicy;
+use Kennel\Core\Credentials\Passwords\PasswordRules;
+use Kennel\Core\Credentials\Passwords\Peppers\Peppers;
+use Kennel\Core\Credentials\Passwords\PreparedPassword;
+use Kennel\Core\Foundation\Secrets\Secret;
 
 /** What tests of passwords are made with. Hashing is cheap on purpose: the logic is tested, not the cost. */
 final class Passwords

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Support;
 
-use Kennel\Core\Roles\Assignment;
-use Kennel\Core\Roles\Exclusion;
-use Kennel\Core\Roles\RoleDefinition;
-use Kennel\Core\Roles\RoleGraph;
+use Kennel\Core\Directory\Roles\Assignment;
+use Kennel\Core\Directory\Roles\Exclusion;
+use Kennel\Core\Directory\Roles\RoleDefinition;
+use Kennel\Core\Directory\Roles\RoleGraph;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 

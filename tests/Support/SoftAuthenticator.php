@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Support;
 
-use Kennel\Core\Passkeys\Base64Url;
-use Kennel\Core\Passkeys\CoseKey;
+use Kennel\Core\Credentials\Passkeys\Base64Url;
+use Kennel\Core\Credentials\Passkeys\CoseKey;
 
 /** An authenticator made of software, which can be told to lie: for the ceremonies of WebAuthn without a browser. */
 final class SoftAuthenticator

@@ -225,7 +225,7 @@ final class RacesTest extends TestCase
     {
         $id = '01890a5d-ac96-774b-bcce-'.substr(md5($email), 0, 12);
         self::$server->database()->prepare("INSERT INTO accounts (id, app_key, name, name_key, email, lookup_key, status, email_proven_at, terms_version, password_hash, hash_kind, created_at, search) VALUES (?, NULL, 'Raced', 'raced', ?, ?, 'active', '2026-01-01T00:00:00.000Z', '2026-09-03', ?, ?, '2026-01-01T00:00:00.000Z', '')")
-            ->execute([$id, $email, $email, $hash, \Kennel\Core\Passwords\HashKind::of($hash)]);
+            ->execute([$id, $email, $email, $hash, \Kennel\Core\Credentials\Passwords\HashKind::of($hash)]);
 
         return $id;
     }

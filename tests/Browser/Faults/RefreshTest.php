@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Browser\Faults;
 
-use Kennel\Core\Tokens\DecideRefresh;
+use Kennel\Core\OAuth\Tokens\DecideRefresh;
 use Kennel\Tests\Browser\Support\Server;
 use PHPUnit\Framework\TestCase;
 

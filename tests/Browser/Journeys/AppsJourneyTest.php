@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Tests\Browser\Journeys;
 
 use Facebook\WebDriver\WebDriverKeys;
-use Kennel\Core\Tokens\CodeChallenge;
+use Kennel\Core\OAuth\Tokens\CodeChallenge;
 use Kennel\Demo\DemoKeeper;
 use Kennel\Tests\Browser\Support\Browser;
 use Kennel\Tests\Browser\Support\BrowserTestCase;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Browser\Journeys;
 
-use Kennel\App\Sessions\LiveSessions;
-use Kennel\App\Tokens\TellSignedOut;
-use Kennel\Core\Clients\Clients;
+use Kennel\App\Credentials\Sessions\LiveSessions;
+use Kennel\App\OAuth\Tokens\TellSignedOut;
+use Kennel\Core\OAuth\Clients\Clients;
 use Kennel\Demo\DemoKeeper;
 use Kennel\Tests\Browser\Support\BrowserTestCase;
 use Psr\Clock\ClockInterface;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Kennel\Tests\Browser\Journeys;
 
 use Facebook\WebDriver\WebDriverKeys;
-use Kennel\Core\Factors\Totp;
-use Kennel\Core\Secrets\Secret;
+use Kennel\Core\Credentials\Factors\Totp;
+use Kennel\Core\Foundation\Secrets\Secret;
 use Kennel\Demo\DemoKeeper;
 use Kennel\Tests\Browser\Support\Browser;
 use Kennel\Tests\Browser\Support\BrowserTestCase;

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Kennel\Tests\Browser\Support;
 
 use Facebook\WebDriver\WebDriverBy;
-use Kennel\Demo\DemoKeeper;
 use PHPUnit\Framework\TestCase;
 
 /** One server a class and one window a process; the window is made to forget between tests, and must never have complained. */

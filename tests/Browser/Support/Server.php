@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Kennel\Tests\Browser\Support;
 
 use Illuminate\Encryption\Encrypter;
-use Kennel\Core\Secrets\Token;
-use Kennel\Core\Signup\ProofOfWork;
+use Kennel\Core\Foundation\Secrets\Token;
+use Kennel\Core\Registration\Signup\ProofOfWork;
 use Kennel\Demo\DemoKeeper;
 use Kennel\Tests\Support\InForce;
 

@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Directory\Roles;
+
+use Kennel\App\Foundation\Database\Record;
+
+/**
+ * @property string $exclusion_key
+ * @property string $role_key
+ */
+final class ExcludedRole extends Record
+{
+    protected $table = 'exclusion_roles';
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Foundation\Queue;
+
+use Illuminate\Bus\Queueable;
+use Illuminate\Foundation\Bus\Dispatchable;
+use Illuminate\Queue\InteractsWithQueue;
+use Illuminate\Queue\Middleware\WithoutOverlapping;
+
+/** For jobs of the long queue: one step each, never two of one run at once, and after three errors given up by failed(). */
+trait WorksInSteps
+{
+    use Dispatchable;
+    use InteractsWithQueue;
+    use Queueable;
+
+    /** Waiting for a step whose worker died counts as a try as well. */
+    public int $tries = 60;
+
+    public int $maxExceptions = 3;
+
+    /** In seconds; a step is far shorter, but for one slow hash at its end. */
+    public int $timeout = 150;
+
+    /** In seconds: as long as no request takes. */
+    private const ABANDONED = 120;
+
+    public function __construct(private readonly string $runId)
+    {
+        $this->onConnection('long')->onQueue('long');
+    }
+
+    /** @return list<object> */
+    public function middleware(): array
+    {
+        $abandoned = (int) config('queue.connections.long.retry_after');
+
+        return [(new WithoutOverlapping($this->runId))->releaseAfter(min(10, $abandoned))->expireAfter($abandoned)];
+    }
+
+    /** For what is done while somebody waits: should that process be killed, a worker finds what is left; else it finds nothing to do. */
+    public static function shouldItDie(string $runId): void
+    {
+        self::dispatch($runId)->delay(self::ABANDONED);
+    }
+
+    private function goOnLater(): void
+    {
+        self::dispatch($this->runId);
+    }
+}

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Kennel\App\Policy\Http;
+
+use Illuminate\Http\Request;
+use Kennel\App\Credentials\Http\ConsoleOperator;
+use Kennel\App\Foundation\Http\Problem;
+use Kennel\App\Foundation\Rules\RulesInForce;
+use Kennel\App\Policy\Rules\Drafts;
+use Kennel\App\Policy\RulesProvider;
+use Symfony\Component\HttpFoundation\Response;
+
+/**
+ * Judges one request by the draft, for an operator who tries it on the real account page. The page speaks as an account page does;
+ * that an operator is behind it is read from the console's own cookie.
+ */
+final readonly class UnderDraft
+{
+    public const HEADER = 'kennel-rules';
+
+    /** @param  \Closure(Request): Response  $next */
+    public function handle(Request $request, \Closure $next): Response
+    {
+        $asked = $request->headers->get(self::HEADER);
+        if ($asked === null) {
+            return $next($request);
+        }
+        if ($asked !== 'draft') {
+            throw new Problem(400, 'request.malformed');
+        }
+        ConsoleOperator::of($request, 'kennel:rules.read');
+        $draft = app(Drafts::class)->current();
+        // What was read of the rules in force for the check above gives way.
+        foreach (RulesProvider::classes() as $rules) {
+            app()->forgetInstance($rules);
+        }
+        app(RulesInForce::class)->pretend($draft->document);
+        $response = $next($request);
+        // A draft is one operator's, and only for now.
+        $response->headers->set('Cache-Control', 'no-store');
+
+        return $response;
+    }
+}

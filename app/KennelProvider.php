@@ -19,46 +19,24 @@ use Illuminate\Queue\Events\Looping;
 use Illuminate\Queue\Failed\FailedJobProviderInterface;
 use Illuminate\Routing\UrlGenerator;
 use Illuminate\Support\ServiceProvider;
-use Kennel\App\Administration\Bulk\BulkRun;
-use Kennel\App\Administration\Exports\ForgetExports;
-use Kennel\App\Administration\Imports\ForgetImportRowsOfAccounts;
-use Kennel\App\Administration\Imports\ForgetImports;
-use Kennel\App\Administration\Imports\Import;
-use Kennel\App\Credentials\Challenges\Challenge;
-use Kennel\App\Credentials\Factors\Authenticator;
-use Kennel\App\Credentials\Factors\FactorReset;
-use Kennel\App\Credentials\Factors\FactorResets;
-use Kennel\App\Credentials\Factors\PasskeyChallenge;
-use Kennel\App\Credentials\Factors\Phone;
-use Kennel\App\Credentials\Factors\ResealAuthenticators;
 use Kennel\App\Credentials\Http\RequirePermission;
-use Kennel\App\Credentials\Passwords\CalibrationRun;
 use Kennel\App\Credentials\Passwords\CommonPasswords;
-use Kennel\App\Credentials\Passwords\HashDay;
 use Kennel\App\Credentials\Passwords\PepperKeys;
 use Kennel\App\Credentials\Passwords\RankedWords;
-use Kennel\App\Credentials\Passwords\WrapRun;
 use Kennel\App\Credentials\Sessions\CurrentSession;
 use Kennel\App\Credentials\Sessions\EndsWithSessions;
-use Kennel\App\Credentials\Sessions\PendingSignin;
-use Kennel\App\Credentials\Sessions\Session;
 use Kennel\App\Credentials\Throttling\Brakes;
-use Kennel\App\Credentials\Throttling\FailureRun;
-use Kennel\App\Credentials\Throttling\SigninAttempt;
 use Kennel\App\Credentials\Throttling\SigninHistory;
 use Kennel\App\Directory\Accounts\AccountsInSight;
-use Kennel\App\Directory\Accounts\ForgetClosedAccounts;
 use Kennel\App\Directory\Accounts\RemoveAccounts;
 use Kennel\App\Directory\Fields\DialledNumbers;
 use Kennel\App\Directory\Roles\Roles;
-use Kennel\App\Directory\Roles\TidyLapsedRoles;
 use Kennel\App\Foundation\Clock;
 use Kennel\App\Foundation\Container\KennelApplication;
 use Kennel\App\Foundation\Database\ImmediateSqliteConnection;
 use Kennel\App\Foundation\Database\KeptConnector;
 use Kennel\App\Foundation\DerivedKey;
 use Kennel\App\Foundation\Http\ChooseLanguage;
-use Kennel\App\Foundation\Http\IdempotencyKey;
 use Kennel\App\Foundation\Http\RequireSameOrigin;
 use Kennel\App\Foundation\Http\SecurityHeaders;
 use Kennel\App\Foundation\Identity\Caller;
@@ -69,56 +47,28 @@ use Kennel\App\Foundation\Outgoing\Resolver;
 use Kennel\App\Foundation\Outgoing\SystemResolver;
 use Kennel\App\Foundation\Pause;
 use Kennel\App\Foundation\Pulses\Pulses;
-use Kennel\App\Foundation\Queue\ForgetFailedJobs;
 use Kennel\App\Foundation\RequestContext;
 use Kennel\App\Foundation\Retention\Purge;
 use Kennel\App\Foundation\SystemEntropy;
 use Kennel\App\Foundation\SystemPause;
 use Kennel\App\Foundation\Throttling\CountingLimiter;
-use Kennel\App\Foundation\Throttling\ForgetThrottles;
 use Kennel\App\Foundation\Throttling\LockingFileStore;
-use Kennel\App\Messaging\Mail\ForgetMessagesOfAccounts;
-use Kennel\App\Messaging\Mail\HeldDelivery;
 use Kennel\App\Messaging\Mail\HttpTextRelay;
-use Kennel\App\Messaging\Mail\Message;
 use Kennel\App\Messaging\Mail\Relay;
 use Kennel\App\Messaging\Mail\RelayFacts;
-use Kennel\App\Messaging\Mail\ResealMessages;
 use Kennel\App\Messaging\Mail\SmtpRelay;
 use Kennel\App\Messaging\Mail\StandInRelay;
 use Kennel\App\Messaging\Mail\StandInTexts;
 use Kennel\App\Messaging\Mail\TextRelay;
 use Kennel\App\OAuth\Clients\FindClient;
-use Kennel\App\OAuth\Clients\ShownAssertion;
-use Kennel\App\OAuth\SigningKeys\ResealSigningKeys;
 use Kennel\App\OAuth\SigningKeys\SigningKeys;
-use Kennel\App\OAuth\Tokens\AccessToken;
-use Kennel\App\OAuth\Tokens\Authorization;
 use Kennel\App\OAuth\Tokens\CountTokens;
-use Kennel\App\OAuth\Tokens\DeviceRequest;
 use Kennel\App\OAuth\Tokens\EndWithSessions;
 use Kennel\App\OAuth\Tokens\Holdings;
-use Kennel\App\OAuth\Tokens\PendingAuthorization;
-use Kennel\App\OAuth\Tokens\RevokedToken;
-use Kennel\App\OAuth\Tokens\TokenTally;
-use Kennel\App\Policy\Cases\ResealCases;
 use Kennel\App\Policy\Http\RealDoor;
 use Kennel\App\Policy\Http\RefuseDraft;
 use Kennel\App\Policy\Rehearsals\Door;
-use Kennel\App\Policy\Rehearsals\ForgetRehearsals;
-use Kennel\App\Policy\Rules\ForgetLogos;
-use Kennel\App\Registration\Invitations\Invitation;
 use Kennel\App\Registration\Signup\ListedThrowawayDomains;
-use Kennel\App\Registration\Signup\PastVerdict;
-use Kennel\App\Registration\Signup\SentForm;
-use Kennel\App\Registration\Signup\SignupTally;
-use Kennel\App\Registration\Verification\ForgetUnproven;
-use Kennel\App\SignIn\Providers\ProviderOffer;
-use Kennel\App\SignIn\Providers\ProviderTrip;
-use Kennel\App\SignIn\Providers\ResealProviderSecrets;
-use Kennel\App\Trail\Audit\StrangerTally;
-use Kennel\App\Trail\Evidence\EvidenceEntry;
-use Kennel\App\Trail\Evidence\ForgetEvidenceOfAccounts;
 use Kennel\App\Trail\Http\RecordWire;
 use Kennel\Core\Credentials\Passwords\Blocklist;
 use Kennel\Core\Credentials\Passwords\Guesses\EstimateGuesses;
@@ -134,34 +84,6 @@ use Psr\Clock\ClockInterface;
 /** Hands the core its clock, its randomness and its rules, and the database its kind of transaction. */
 final class KennelProvider extends ServiceProvider
 {
-    /** Records that say themselves which of their rows may go; kennel:purge prunes each. */
-    public const PRUNED = [
-        Challenge::class, Invitation::class, Message::class, HeldDelivery::class, Session::class, SentForm::class, PastVerdict::class, SignupTally::class, Import::class,
-        HashDay::class, WrapRun::class, CalibrationRun::class, EvidenceEntry::class, StrangerTally::class, IdempotencyKey::class, BulkRun::class,
-        SigninAttempt::class, FailureRun::class, PasskeyChallenge::class, Authenticator::class, PendingSignin::class, FactorReset::class, Phone::class, ProviderTrip::class, ProviderOffer::class,
-        PendingAuthorization::class, Authorization::class, AccessToken::class, RevokedToken::class, ShownAssertion::class, DeviceRequest::class, TokenTally::class,
-    ];
-
-    /** And who deletes what takes more than that. */
-    public const FORGETS = [
-        ForgetUnproven::class,
-        ForgetClosedAccounts::class,
-        ForgetImports::class,
-        ForgetExports::class,
-        ForgetLogos::class,
-        ForgetFailedJobs::class,
-        ForgetThrottles::class,
-        TidyLapsedRoles::class,
-        FactorResets::class,
-        ForgetRehearsals::class,
-    ];
-
-    /** Who keeps what is personal apart from the account's own row. */
-    public const FORGETS_ACCOUNTS = [ForgetEvidenceOfAccounts::class, ForgetMessagesOfAccounts::class, ForgetImportRowsOfAccounts::class];
-
-    /** Who keeps sealed values. */
-    public const RESEALS = [ResealMessages::class, ResealCases::class, ResealAuthenticators::class, ResealProviderSecrets::class, ResealSigningKeys::class];
-
     /** Made once a request: they remember what was asked of them, or are asked by many. */
     private const ONCE_A_REQUEST = [
         RequestContext::class,
@@ -243,9 +165,9 @@ final class KennelProvider extends ServiceProvider
             // The framework does this in a provider of many things that no request needs. Without it the schedule that is written is not the one that runs.
             $this->app->singleton(Schedule::class, static fn ($app): Schedule => $app->make(Kernel::class)->resolveConsoleSchedule());
         }
-        $this->app->bind(SealedValues::class, static fn ($app): SealedValues => new SealedValues(array_map($app->make(...), self::RESEALS)));
-        $this->app->when(RemoveAccounts::class)->needs('$elsewhere')->give(static fn ($app): array => array_map($app->make(...), self::FORGETS_ACCOUNTS));
-        $this->app->bind(Purge::class, static fn (KennelApplication $app): Purge => new Purge(self::PRUNED, self::FORGETS, $app, $app->part(ClockInterface::class)));
+        $this->app->bind(SealedValues::class, static fn ($app): SealedValues => new SealedValues(array_map($app->make(...), Areas::all('RESEALS'))));
+        $this->app->when(RemoveAccounts::class)->needs('$elsewhere')->give(static fn ($app): array => array_map($app->make(...), Areas::all('FORGETS_ACCOUNTS')));
+        $this->app->bind(Purge::class, static fn (KennelApplication $app): Purge => new Purge(Areas::all('PRUNED'), Areas::all('FORGETS'), $app, $app->part(ClockInterface::class)));
         $this->app->bind(Migrator::class, static fn ($app): Migrator => $app['migrator']);
         $this->app->bind(FailedJobProviderInterface::class, static fn ($app): FailedJobProviderInterface => $app['queue.failer']);
         // Most requests count nothing and need no cache.

@@ -20,21 +20,6 @@ use Kennel\App\Foundation\RequestContext;
 use Kennel\App\OAuth\Http\OAuthAnswer;
 use Kennel\App\OAuth\SigningKeys\SigningKeys;
 use Kennel\App\OAuth\Tokens\TellSignedOut;
-use Kennel\App\Operations\Console\AccountCommand;
-use Kennel\App\Operations\Console\AppCommand;
-use Kennel\App\Operations\Console\AskRelayCommand;
-use Kennel\App\Operations\Console\BackupCommand;
-use Kennel\App\Operations\Console\BounceCommand;
-use Kennel\App\Operations\Console\CheckCommand;
-use Kennel\App\Operations\Console\ImportCommand;
-use Kennel\App\Operations\Console\InstallCommand;
-use Kennel\App\Operations\Console\KeysCommand;
-use Kennel\App\Operations\Console\NoteCensusCommand;
-use Kennel\App\Operations\Console\PeppersCommand;
-use Kennel\App\Operations\Console\PurgeCommand;
-use Kennel\App\Operations\Console\RestoreCommand;
-use Kennel\App\Operations\Console\RulesCommand;
-use Kennel\App\Operations\Console\WireCommand;
 use Kennel\App\Policy\Http\RefuseDraft;
 use Kennel\App\RequestKernel;
 use Kennel\Core\OAuth\Clients\Clients;
@@ -52,10 +37,7 @@ $app = KennelApplication::configure(basePath: dirname(__DIR__))
             Route::middleware([])->group(base_path('routes/web.php'));
         },
     )
-    ->withCommands([
-        AccountCommand::class, AppCommand::class, AskRelayCommand::class, BackupCommand::class, BounceCommand::class, CheckCommand::class, ImportCommand::class, InstallCommand::class, KeysCommand::class,
-        NoteCensusCommand::class, PeppersCommand::class, PurgeCommand::class, RestoreCommand::class, RulesCommand::class, WireCommand::class, SeedDemo::class, WriteOlderSite::class,
-    ])
+    ->withCommands([SeedDemo::class, WriteOlderSite::class])
     ->withSchedule(static function (Schedule $schedule): void {
         $schedule->call(static fn () => app(Pulses::class)->beat(Pulses::SCHEDULE))->name('pulse')->everyMinute();
         $schedule->command('kennel:census')->hourly()->withoutOverlapping();

@@ -2,7 +2,4 @@
 
 declare(strict_types=1);
 
-return [
-    Kennel\App\KennelProvider::class,
-    Kennel\App\Policy\RulesProvider::class,
-];
+return [Kennel\App\KennelProvider::class, ...Kennel\App\Areas::PROVIDERS];

@@ -28,6 +28,9 @@ final class RulesInForce
     /** @var array<string, object> parts that were asked for, by what names them */
     private array $kept = [];
 
+    /** @var array<class-string, true> */
+    private array $asked = [];
+
     /**
      * @param  string  $folder  of the copies; need not exist
      * @param  \Closure(array<string, mixed>): array<string, mixed>  $upgrade  a document of an older format, as today's
@@ -79,6 +82,7 @@ final class RulesInForce
      */
     public function entry(string $class, \Closure $read, string $which): ?object
     {
+        $this->asked[$class] = true;
         $digest = $this->isPretended ? '' : $this->newest()->digest;
         if ($digest === '') {
             return $read();
@@ -130,11 +134,14 @@ final class RulesInForce
      * Lets the request under way be judged by another document.
      *
      * @param  array<string, mixed>  $document
+     * @return list<class-string> parts that were read of the one in force: whoever kept them has to drop them
      */
-    public function pretend(array $document): void
+    public function pretend(array $document): array
     {
         $this->document = $document;
         $this->isPretended = true;
+
+        return array_keys($this->asked);
     }
 
     /** After a publication: what was read of the former revision is read again. */

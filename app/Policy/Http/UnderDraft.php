@@ -9,7 +9,7 @@ use Kennel\App\Credentials\Http\ConsoleOperator;
 use Kennel\App\Foundation\Http\Problem;
 use Kennel\App\Foundation\Rules\RulesInForce;
 use Kennel\App\Policy\Rules\Drafts;
-use Kennel\App\Policy\RulesProvider;
+use Kennel\Core\Directory\Accounts\DutyRules;
 use Symfony\Component\HttpFoundation\Response;
 
 /**
@@ -33,10 +33,9 @@ final readonly class UnderDraft
         ConsoleOperator::of($request, 'kennel:rules.read');
         $draft = app(Drafts::class)->current();
         // What was read of the rules in force for the check above gives way.
-        foreach (RulesProvider::classes() as $rules) {
+        foreach ([...app(RulesInForce::class)->pretend($draft->document), DutyRules::class] as $rules) {
             app()->forgetInstance($rules);
         }
-        app(RulesInForce::class)->pretend($draft->document);
         $response = $next($request);
         // A draft is one operator's, and only for now.
         $response->headers->set('Cache-Control', 'no-store');

@@ -6,10 +6,10 @@ namespace Kennel\Tests\Feature\Foundation;
 
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
+use Kennel\App\Areas;
 use Kennel\App\Foundation\Database\Record;
 use Kennel\App\Foundation\Moment;
 use Kennel\App\Foundation\Retention\Purge;
-use Kennel\App\KennelProvider;
 use Kennel\Core\Directory\Accounts\Status;
 use Kennel\Core\Foundation\Retention\RetentionRules;
 use Kennel\Tests\Factories\AccessTokenFactory;
@@ -280,6 +280,6 @@ final class RetentionTest extends DoorTestCase
         self::assertSame(1, $kernel->call('kennel:purge'));
         self::assertStringContainsString('Mail\Message failed.', $kernel->output());
         self::assertSame(0, self::rows('evidence'));
-        self::assertSame([...KennelProvider::PRUNED, ...KennelProvider::FORGETS], array_keys($this->app->make(Purge::class)->steps()));
+        self::assertSame([...Areas::all('PRUNED'), ...Areas::all('FORGETS')], array_keys($this->app->make(Purge::class)->steps()));
     }
 }

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Kennel\Tests\Feature\Foundation;
 
 use Illuminate\Support\Facades\DB;
+use Kennel\App\Areas;
 use Kennel\App\Directory\Roles\Roles;
 use Kennel\App\Foundation\Identity\Actor;
 use Kennel\App\Foundation\Memory\SharedMemory;
 use Kennel\App\Foundation\Rules\RulesInForce;
 use Kennel\App\Policy\Rules\Revisions;
-use Kennel\App\Policy\RulesProvider;
 use Kennel\Core\Credentials\Sessions\SessionRules;
 use Kennel\Core\Directory\Roles\RoleDefinition;
 use Kennel\Tests\Feature\DoorTestCase;
@@ -33,7 +33,7 @@ final class SharedMemoryTest extends DoorTestCase
     {
         $this->keeper();
         $this->publish(3600);
-        foreach (array_keys(RulesProvider::parts()) as $class) {
+        foreach (array_keys(Areas::rules()) as $class) {
             $this->app->forgetScopedInstances();
             $read = $this->app->make($class);
             $this->app->forgetScopedInstances();

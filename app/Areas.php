@@ -47,6 +47,14 @@ final class Areas
         return array_merge(...array_map(static fn (string $provider): array => constant("{$provider}::{$list}"), self::PROVIDERS));
     }
 
+    /** @return list<string> the files that list the areas' endpoints */
+    public static function routes(): array
+    {
+        $folders = array_map(static fn (string $provider): string => dirname((string) (new \ReflectionClass($provider))->getFileName()), self::PROVIDERS);
+
+        return array_values(array_filter(array_map(static fn (string $folder): string => "{$folder}/Http/routes.php", $folders), is_file(...)));
+    }
+
     /** @return array<class-string, \Closure(RulesInForce): object> */
     public static function rules(): array
     {

@@ -9,7 +9,7 @@ use Kennel\App\Directory\Roles\Roles;
 use Kennel\Core\Authorization\DecideAccess;
 use Kennel\Core\Authorization\Decision;
 use Kennel\Core\Foundation\Identity\Access;
-use Kennel\Core\Foundation\Permissions\KennelPermissions;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Psr\Clock\ClockInterface;
 
 /** Whether somebody may: what apps ask in the middle of their own requests, up to a hundred at once. Whatever is not known is denied. */
@@ -38,7 +38,7 @@ final readonly class AnswerQuestions
 
             return match (true) {
                 $held === null => $question['session'] !== null ? 'session.unknown' : 'account.unknown',
-                ! array_key_exists($question['permission'], $catalogued) && ! isset(KennelPermissions::ALL[$question['permission']]) => 'permission.unknown',
+                ! array_key_exists($question['permission'], $catalogued) && ! isset(Permission::catalogue()[$question['permission']]) => 'permission.unknown',
                 default => $decide->code($held, $question['permission'], $question['app'] ?? $catalogued[$question['permission']] ?? null, $now, $access),
             };
         };

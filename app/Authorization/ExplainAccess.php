@@ -22,6 +22,7 @@ use Kennel\Core\Directory\Roles\Assignment;
 use Kennel\Core\Directory\Roles\Permission;
 use Kennel\Core\Directory\Roles\RoleDefinition;
 use Kennel\Core\Directory\Roles\RoleGraph;
+use Kennel\Core\Foundation\Permissions\Permission as KennelPermission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Psr\Clock\ClockInterface;
 
@@ -126,7 +127,7 @@ final readonly class ExplainAccess
     /** @return list<array{id: string, name: string}> some of those who may give roles */
     private function givers(): array
     {
-        $page = $this->list->page(null, Where::read((string) json_encode([['permission', 'is', GiveableRoles::PERMISSION], ['status', 'is', 'active']])), 'name', null, self::GIVERS);
+        $page = $this->list->page(null, Where::read((string) json_encode([['permission', 'is', KennelPermission::RolesGive->value], ['status', 'is', 'active']])), 'name', null, self::GIVERS);
 
         return array_map(static fn (Account $account): array => ['id' => $account->id, 'name' => $account->name], $page['items']);
     }

@@ -12,6 +12,7 @@ use Kennel\App\Directory\Roles\Roles;
 use Kennel\App\Foundation\Moment;
 use Kennel\Core\Credentials\Passwords\PasswordHasher;
 use Kennel\Core\Foundation\Identity\Access;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -20,8 +21,6 @@ use Psr\Clock\ClockInterface;
  */
 final readonly class Keepers
 {
-    private const EVERYTHING = 'kennel:*';
-
     public function __construct(
         private Accounts $accounts,
         private Roles $roles,
@@ -73,7 +72,7 @@ final readonly class Keepers
     /** @return list<string> */
     private function ids(): array
     {
-        return $this->assignments->holdersForGood($this->roles->readAgain()->graph()->allowing(self::EVERYTHING, null));
+        return $this->assignments->holdersForGood($this->roles->readAgain()->graph()->allowing(Permission::Everything->value, null));
     }
 
     private function isUsable(Account $account): bool

@@ -12,7 +12,7 @@ use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\Trail\Audit\AuditTrail;
 use Kennel\Core\Authorization\DecideRole;
 use Kennel\Core\Directory\Roles\Permission;
-use Kennel\Core\Foundation\Permissions\KennelPermissions;
+use Kennel\Core\Foundation\Permissions\Permission as KennelPermission;
 use Kennel\Core\Foundation\Reasons\Reason;
 
 /** The catalogue of permissions: Kennel's own, and those the apps ask about, which are registered before a role can carry them. */
@@ -28,7 +28,7 @@ final readonly class Permissions
     public function all(): array
     {
         $permissions = [];
-        foreach (KennelPermissions::ALL as $key => $description) {
+        foreach (KennelPermission::catalogue() as $key => $description) {
             $permissions[$key] = new Permission($key, null, $description);
         }
         foreach ($this->roles->catalogue() as $row) {

@@ -20,7 +20,7 @@ final class SourceFiles
         $parser = (new ParserFactory)->createForNewestSupportedVersion();
         $files = new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator("{$root}/{$folder}", \FilesystemIterator::SKIP_DOTS));
         foreach ($files as $file) {
-            if ($file instanceof \SplFileInfo && $file->getExtension() === 'php') {
+            if ($file instanceof \SplFileInfo && preg_match('/^[A-Z]\w*\.php$/D', $file->getFilename()) === 1) {
                 $tree = $parser->parse((string) file_get_contents($file->getPathname())) ?? [];
                 yield substr($file->getPathname(), strlen($root) + 1) => array_values((new NodeTraverser(new NameResolver))->traverse($tree));
             }

@@ -46,6 +46,9 @@ final class WiringTest extends TestCase
         $having = [];
         $folder = dirname(__DIR__, 2).'/app';
         foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($folder, \FilesystemIterator::SKIP_DOTS)) as $file) {
+            if (preg_match('/^[A-Z]\w*\.php$/D', $file->getFilename()) !== 1) {
+                continue;
+            }
             $class = 'Kennel\\App'.str_replace('/', '\\', substr($file->getPathname(), strlen($folder), -strlen('.php')));
             if (class_exists($class) && $class !== RequestKernel::class && method_exists($class, 'handle') && method_exists($class, 'terminate') && ! is_subclass_of($class, \Illuminate\Foundation\Application::class)) {
                 $having[] = $class;

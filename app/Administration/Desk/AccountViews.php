@@ -12,6 +12,7 @@ use Kennel\App\Foundation\Identity\SignedIn;
 use Kennel\App\Foundation\Moment;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\Core\Directory\Finding\Where;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Psr\Clock\ClockInterface;
 
@@ -32,7 +33,7 @@ final readonly class AccountViews
     /** @return list<array<string, mixed>> their own and what others share, by name */
     public function all(): array
     {
-        $operator = $this->caller->require('kennel:accounts.read');
+        $operator = $this->caller->require(Permission::AccountsRead);
         $views = AccountView::query()->where('owner_id', $operator->accountId)->orWhere('is_shared', true)->orderBy('name')->orderBy('seq')->limit(2 * self::MOST)->get()->all();
 
         return array_values(array_map(fn (AccountView $view): array => $this->shown($view, $operator), $views));

@@ -8,6 +8,7 @@ use Kennel\App\Directory\Accounts\Account;
 use Kennel\App\Directory\Accounts\Accounts;
 use Kennel\App\Foundation\Identity\Caller;
 use Kennel\Core\Directory\Roles\Bounds;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Foundation\Text\EmailAddress;
 
@@ -21,7 +22,7 @@ final readonly class TakenAddress
     /** @param  Account|null  $there  null for one that was there a moment ago */
     public function reason(?Account $there): Reason
     {
-        return $there !== null && $this->caller->permissions()->allows('kennel:accounts.read') && Bounds::include($this->caller->bounds(), $there->app_key)
+        return $there !== null && $this->caller->permissions()->allows(Permission::AccountsRead->value) && Bounds::include($this->caller->bounds(), $there->app_key)
             ? self::named($there)
             : new Reason('account.address_known', 'email');
     }

@@ -21,16 +21,12 @@ use Kennel\Core\Directory\Disclosure\FieldKey;
 use Kennel\Core\Directory\Disclosure\FieldOrigin;
 use Kennel\Core\Directory\Fields\FieldRules;
 use Kennel\Core\Directory\Finding\Where;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Psr\Clock\ClockInterface;
 
 /** Files of accounts as operators take them out: their own, and for a day. */
 final readonly class Exports
 {
-    public const PERMISSION = 'kennel:accounts.export';
-
-    /** To have the hashes of passwords in it, for moving to another installation. */
-    public const HASHES = 'kennel:accounts.export_hashes';
-
     /** So many are written while the operator waits; for more a worker is asked. */
     private const AT_ONCE = 5_000;
 
@@ -57,9 +53,9 @@ final readonly class Exports
      */
     public function begin(ExportFormat $format, array $columns, ?string $search, Where $where, string $sort, ?array $ids = null): Export
     {
-        $operator = $this->caller->require(self::PERMISSION);
-        $this->caller->require('kennel:accounts.read');
-        $mayHaveHashes = $format === ExportFormat::JsonLines && $this->caller->permissions()->allows(self::HASHES);
+        $operator = $this->caller->require(Permission::AccountsExport);
+        $this->caller->require(Permission::AccountsRead);
+        $mayHaveHashes = $format === ExportFormat::JsonLines && $this->caller->permissions()->allows(Permission::AccountsExportHashes->value);
         $reasons = ExportColumns::reasonsAgainst($columns, $this->fields, $mayHaveHashes);
         $reasons = $reasons === [] ? $this->handed->toCaller()->reasonsAgainstFields(...ExportColumns::fields($columns)) : $reasons;
         if ($reasons !== []) {
@@ -113,7 +109,7 @@ final readonly class Exports
      */
     public function open(Export $export)
     {
-        $this->caller->require('kennel:accounts.read');
+        $this->caller->require(Permission::AccountsRead);
         if (! $this->maySeeAllOf($export)) {
             throw Refusal::notAllowed('export.narrowed');
         }
@@ -128,7 +124,7 @@ final readonly class Exports
         $isWithin = $bounds === null || ($export->bounds !== null && array_diff($export->bounds, $bounds) === []);
 
         return $isWithin && array_diff($export->handed, $this->handed($export->columns)) === []
-            && (! in_array(ExportColumns::PASSWORD_HASH, $export->columns, true) || $this->caller->permissions()->allows(self::HASHES));
+            && (! in_array(ExportColumns::PASSWORD_HASH, $export->columns, true) || $this->caller->permissions()->allows(Permission::AccountsExportHashes->value));
     }
 
     /**

@@ -17,6 +17,7 @@ use Kennel\Core\Administration\Exports\ExportColumns;
 use Kennel\Core\Directory\Disclosure\ReadableFields;
 use Kennel\Core\Directory\Fields\FieldRules;
 use Kennel\Core\Directory\Finding\Where;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Psr\Clock\ClockInterface;
 
 /** Writes the file page by page. Where it is, is kept behind each page: killed anywhere, it goes on there, and no row is written twice. */
@@ -110,8 +111,8 @@ final readonly class WriteExport
     /** What its operator is handed now; null where they may not go on with it. */
     private function readable(Export $export): ?ReadableFields
     {
-        if (! $this->authority->mayGoOn($export->operator_id, Exports::PERMISSION)
-            || (in_array(ExportColumns::PASSWORD_HASH, $export->columns, true) && ! $this->authority->mayGoOn($export->operator_id, Exports::HASHES))) {
+        if (! $this->authority->mayGoOn($export->operator_id, Permission::AccountsExport)
+            || (in_array(ExportColumns::PASSWORD_HASH, $export->columns, true) && ! $this->authority->mayGoOn($export->operator_id, Permission::AccountsExportHashes))) {
             return null;
         }
         // Behind the above, which reads roles anew.

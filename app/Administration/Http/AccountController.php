@@ -17,7 +17,6 @@ use Kennel\App\Directory\Accounts\ChangeFields;
 use Kennel\App\Directory\Accounts\Duties\WaiveDuty;
 use Kennel\App\Directory\Http\AccountResource;
 use Kennel\App\Directory\Http\Listed;
-use Kennel\App\Directory\Roles\GiveableRoles;
 use Kennel\App\Foundation\Http\Body;
 use Kennel\App\Foundation\Http\EntityTag;
 use Kennel\App\Foundation\Http\Json;
@@ -31,6 +30,7 @@ use Kennel\Core\Administration\Desk\AccountInput;
 use Kennel\Core\Credentials\Passwords\PasswordBox;
 use Kennel\Core\Directory\Accounts\StatusAct;
 use Kennel\Core\Directory\Metadata\MetadataKind;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\WrittenReason;
 
 final readonly class AccountController
@@ -74,12 +74,12 @@ final readonly class AccountController
     /** The temporary password, where the operator hands it over, is in this answer and nowhere else. */
     public function store(Request $request, MakeAccount $make): JsonResponse
     {
-        $operator = $this->caller->require('kennel:accounts.manage');
+        $operator = $this->caller->require(Permission::AccountsManage);
         $body = Body::of($request);
         $app = $body->text('app') ?? '';
         $roles = $body->has('roles') ? $body->texts('roles') : null;
         if ($roles !== null && $roles !== []) {
-            $this->caller->require(GiveableRoles::PERMISSION);
+            $this->caller->require(Permission::RolesGive);
         }
         $input = new AccountInput(
             $body->text('name') ?? '',
@@ -107,7 +107,7 @@ final readonly class AccountController
     /** The edit form: what is not sent stays, and so does the password where its box is empty. */
     public function edit(string $id, Request $request, EditAccount $edit): JsonResponse
     {
-        $operator = $this->caller->require('kennel:accounts.manage');
+        $operator = $this->caller->require(Permission::AccountsManage);
         $body = Body::of($request);
         $typed = new AccountEdit(
             $body->text('name'),
@@ -160,7 +160,7 @@ final readonly class AccountController
 
     public function signOut(string $id, Request $request, SignOutEverywhere $signOut): JsonResponse
     {
-        [$operator, $why] = $this->readWhy($request, 'kennel:sessions.end');
+        [$operator, $why] = $this->readWhy($request, Permission::SessionsEnd);
 
         return $this->answer($signOut($id, $why, $operator));
     }
@@ -168,7 +168,7 @@ final readonly class AccountController
     /** Lets the account off one thing it owes. */
     public function waive(string $id, Request $request, WaiveDuty $waive): JsonResponse
     {
-        $operator = $this->caller->require('kennel:accounts.manage');
+        $operator = $this->caller->require(Permission::AccountsManage);
         $body = Body::of($request);
         $subject = $body->text('subject') ?? '';
         $why = $body->text('reason') ?? '';
@@ -179,7 +179,7 @@ final readonly class AccountController
 
     public function requireNewPassword(string $id, Request $request, RequireNewPassword $require): JsonResponse
     {
-        $operator = $this->caller->require('kennel:accounts.manage');
+        $operator = $this->caller->require(Permission::AccountsManage);
         $body = Body::of($request);
         $why = $body->text('reason') ?? '';
         $isCompromised = $body->yes('compromised');
@@ -192,7 +192,7 @@ final readonly class AccountController
     /** The temporary password is in this answer, or in the message to the holder, and nowhere else. */
     public function setTemporaryPassword(string $id, Request $request, RequireNewPassword $require): JsonResponse
     {
-        $operator = $this->caller->require('kennel:accounts.manage');
+        $operator = $this->caller->require(Permission::AccountsManage);
         $body = Body::of($request);
         $why = $body->text('reason') ?? '';
         $isMailed = $body->yes('mailed');
@@ -205,7 +205,7 @@ final readonly class AccountController
     /** An operator mends what a holder's fields hold, and says why. */
     public function changeFields(string $id, Request $request, ChangeFields $change): JsonResponse
     {
-        $operator = $this->caller->require('kennel:accounts.manage');
+        $operator = $this->caller->require(Permission::AccountsManage);
         $body = Body::of($request);
         $fields = $body->object('fields');
         $why = $body->text('reason') ?? '';
@@ -219,7 +219,7 @@ final readonly class AccountController
     }
 
     /** @return array{SignedIn, string} */
-    private function readWhy(Request $request, string $permission = 'kennel:accounts.manage'): array
+    private function readWhy(Request $request, Permission $permission = Permission::AccountsManage): array
     {
         $operator = $this->caller->require($permission);
         $body = Body::of($request);

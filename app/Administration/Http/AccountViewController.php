@@ -12,6 +12,7 @@ use Kennel\App\Directory\Http\Listed;
 use Kennel\App\Foundation\Http\Body;
 use Kennel\App\Foundation\Http\Json;
 use Kennel\App\Foundation\Identity\Caller;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 final readonly class AccountViewController
 {
@@ -26,7 +27,7 @@ final readonly class AccountViewController
 
     public function store(Request $request): JsonResponse
     {
-        $operator = $this->caller->require('kennel:accounts.read');
+        $operator = $this->caller->require(Permission::AccountsRead);
         $body = Body::of($request);
         $name = $body->text('name') ?? '';
         $isShared = $body->yes('is_shared');
@@ -41,7 +42,7 @@ final readonly class AccountViewController
 
     public function destroy(string $id): Response
     {
-        $this->views->remove($id, $this->caller->require('kennel:accounts.read'));
+        $this->views->remove($id, $this->caller->require(Permission::AccountsRead));
 
         return new Response(status: 204);
     }

@@ -19,25 +19,24 @@ use Kennel\App\Foundation\Moment;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\Foundation\Words;
 use Kennel\Core\Administration\Bulk\BulkAct;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 
 /** Acts upon many accounts. An operator sees and leads their own. */
 final readonly class BulkController
 {
-    private const READ = 'kennel:accounts.read';
-
     public function __construct(private Caller $caller, private BulkRuns $runs, private Words $words, private WithheldChanges $withheld, private BulkAccountList $list)
     {
     }
 
     public function index(): JsonResponse
     {
-        return Json::ok(['items' => array_map($this->shown(...), $this->runs->latest($this->caller->require(self::READ)))]);
+        return Json::ok(['items' => array_map($this->shown(...), $this->runs->latest($this->caller->require(Permission::AccountsRead)))]);
     }
 
     public function store(Request $request): JsonResponse
     {
-        $this->caller->require(self::READ);
+        $this->caller->require(Permission::AccountsRead);
         $body = Body::of($request, Body::RULE_BOOK);
         $act = BulkAct::tryFrom($body->text('act') ?? '');
         $parameters = $body->object('parameters');
@@ -63,13 +62,13 @@ final readonly class BulkController
 
     public function show(string $id): JsonResponse
     {
-        return $this->answer($this->runs->get($id, $this->caller->require(self::READ)));
+        return $this->answer($this->runs->get($id, $this->caller->require(Permission::AccountsRead)));
     }
 
     public function accounts(string $id, Request $request): JsonResponse
     {
         $query = new Query($request);
-        $run = $this->runs->get($id, $this->caller->require(self::READ));
+        $run = $this->runs->get($id, $this->caller->require(Permission::AccountsRead));
         $page = $this->list->page($run, $query->choice('state', ['waiting', 'planned', 'left_out', 'changed']), $query->text('cursor', 1000), $query->number('limit', 50, 1, 200));
 
         return Json::ok([...$page, 'items' => array_map(fn (array $one): array => [...$one, 'before' => $this->withheld->values($one['before']), 'after' => $this->withheld->values($one['after']), 'message' => $one['reason'] === null ? null : $this->why($one['reason'])], $page['items'])]);
@@ -77,7 +76,7 @@ final readonly class BulkController
 
     public function begin(string $id, Request $request): JsonResponse
     {
-        $operator = $this->caller->require(self::READ);
+        $operator = $this->caller->require(Permission::AccountsRead);
         $body = Body::of($request);
         $why = $body->text('reason') ?? '';
         $body->complete();
@@ -87,14 +86,14 @@ final readonly class BulkController
 
     public function undo(string $id): JsonResponse
     {
-        $run = $this->runs->undo($id, $this->caller->require(self::READ));
+        $run = $this->runs->undo($id, $this->caller->require(Permission::AccountsRead));
 
         return Json::ok($this->shown($run), 201, ['Location' => "/api/v1/bulk-acts/{$run->id}"]);
     }
 
     public function cancel(string $id): JsonResponse
     {
-        return $this->answer($this->runs->cancel($id, $this->caller->require(self::READ)));
+        return $this->answer($this->runs->cancel($id, $this->caller->require(Permission::AccountsRead)));
     }
 
     private function answer(BulkRun $run): JsonResponse

@@ -20,6 +20,7 @@ use Kennel\Core\Directory\Disclosure\AudienceKind;
 use Kennel\Core\Directory\Disclosure\FieldKey;
 use Kennel\Core\Directory\Disclosure\FieldOrigin;
 use Kennel\Core\Directory\Disclosure\Recipient;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Policy\Rules\RuleBook;
 
@@ -32,7 +33,7 @@ final readonly class DisclosureController
 
     public function index(FieldNames $names): JsonResponse
     {
-        $this->caller->requireUnbounded('kennel:rules.read');
+        $this->caller->requireUnbounded(Permission::RulesRead);
         $book = $this->drafts->current()->book();
 
         return Json::ok(['items' => array_map(static fn (FieldKey $field): array => [
@@ -46,7 +47,7 @@ final readonly class DisclosureController
 
     public function preview(Request $request, AccountList $list, Roles $roles, Preview $preview): JsonResponse
     {
-        $this->caller->requireUnbounded('kennel:rules.read');
+        $this->caller->requireUnbounded(Permission::RulesRead);
         $query = new Query($request);
         $account = $list->get($query->uuid('account') ?? throw Refusal::notFound());
         $written = $query->text('audience', 60) ?? '';

@@ -14,6 +14,7 @@ use Kennel\App\Foundation\Identity\Sight;
 use Kennel\App\Trail\Evidence\EvidenceEntry;
 use Kennel\App\Trail\Evidence\EvidenceLog;
 use Kennel\App\Trail\Evidence\Watch;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 /** The feed the dock follows: the newest entries first, or what came after the last one seen. */
 final readonly class EvidenceController
@@ -26,7 +27,7 @@ final readonly class EvidenceController
 
     public function index(Request $request, Sight $sight): JsonResponse
     {
-        $this->caller->require('kennel:evidence.read');
+        $this->caller->require(Permission::EvidenceRead);
         $this->watch->begin();
         $query = new Query($request);
         $after = $query->number('after', 0, 0, PHP_INT_MAX);

@@ -16,6 +16,7 @@ use Kennel\App\Foundation\Http\Body;
 use Kennel\App\Foundation\Http\Json;
 use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Refusals\Refusal;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
@@ -27,7 +28,7 @@ final readonly class ExportController
 
     public function store(Request $request): JsonResponse
     {
-        $this->caller->require(Exports::PERMISSION);
+        $this->caller->require(Permission::AccountsExport);
         $body = Body::of($request);
         $format = ExportFormat::tryFrom($body->text('format') ?? '');
         $columns = $body->texts('columns');
@@ -49,13 +50,13 @@ final readonly class ExportController
 
     public function show(string $id): JsonResponse
     {
-        return Json::ok($this->shown($this->exports->get($id, $this->caller->require(Exports::PERMISSION))));
+        return Json::ok($this->shown($this->exports->get($id, $this->caller->require(Permission::AccountsExport))));
     }
 
     /** The file, as it lies there. */
     public function file(string $id): StreamedResponse
     {
-        $export = $this->exports->get($id, $this->caller->require(Exports::PERMISSION));
+        $export = $this->exports->get($id, $this->caller->require(Permission::AccountsExport));
         $file = $this->exports->open($export);
         $format = ExportFormat::from($export->format);
 
@@ -73,7 +74,7 @@ final readonly class ExportController
 
     public function destroy(string $id): Response
     {
-        $this->exports->discard($id, $this->caller->require(Exports::PERMISSION));
+        $this->exports->discard($id, $this->caller->require(Permission::AccountsExport));
 
         return new Response(status: 204);
     }

@@ -17,6 +17,7 @@ use Kennel\App\Foundation\Http\Query;
 use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\Core\Administration\Imports\ImportRules;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 
@@ -31,7 +32,7 @@ final readonly class ImportController
 
     public function index(): JsonResponse
     {
-        $this->caller->requireUnbounded(Imports::PERMISSION);
+        $this->caller->requireUnbounded(Permission::AccountsManage);
 
         return Json::ok(['items' => array_map($this->report->of(...), $this->imports->latest())]);
     }
@@ -42,7 +43,7 @@ final readonly class ImportController
      */
     public function store(string $id, Request $request): JsonResponse
     {
-        $operator = $this->caller->requireUnbounded(Imports::PERMISSION);
+        $operator = $this->caller->requireUnbounded(Permission::AccountsManage);
         $query = new Query($request);
         $format = ImportFormat::ofType((string) $request->headers->get('Content-Type')) ?? throw Refusal::invalid([new Reason('import.format', 'file')]);
         $name = $query->text('name') ?? 'accounts';
@@ -66,7 +67,7 @@ final readonly class ImportController
 
     public function begin(string $id, Request $request): JsonResponse
     {
-        $operator = $this->caller->requireUnbounded(Imports::PERMISSION);
+        $operator = $this->caller->requireUnbounded(Permission::AccountsManage);
         $body = Body::of($request);
         $why = $body->text('reason') ?? '';
         $body->complete();
@@ -77,7 +78,7 @@ final readonly class ImportController
 
     public function rows(string $id, Request $request): JsonResponse
     {
-        $this->caller->requireUnbounded(Imports::PERMISSION);
+        $this->caller->requireUnbounded(Permission::AccountsManage);
 
         return Json::ok(['items' => $this->report->rows($this->imports->get($id), (new Query($request))->text('code'))]);
     }
@@ -85,7 +86,7 @@ final readonly class ImportController
     /** Every row that is no new account, and why. */
     public function report(string $id): StreamedResponse
     {
-        $this->caller->requireUnbounded(Imports::PERMISSION);
+        $this->caller->requireUnbounded(Permission::AccountsManage);
         $import = $this->imports->get($id);
 
         return new StreamedResponse(fn () => $this->file->write($import), 200, [
@@ -97,7 +98,7 @@ final readonly class ImportController
 
     public function destroy(string $id): Response
     {
-        $this->caller->requireUnbounded(Imports::PERMISSION);
+        $this->caller->requireUnbounded(Permission::AccountsManage);
         $this->imports->discard($id);
 
         return new Response(status: 204);

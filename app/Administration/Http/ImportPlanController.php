@@ -24,6 +24,7 @@ use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\Core\Administration\Imports\ImportPlan;
 use Kennel\Core\Directory\Fields\FieldRules;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Refused;
 
 /** What becomes of a file's columns: suggested, tried upon its first rows, kept, and had checked. */
@@ -45,7 +46,7 @@ final readonly class ImportPlanController
     /** With its tables, and the plan it was last checked by, or one that suggests itself: for the table that is asked for. */
     public function show(string $id, Request $request): JsonResponse
     {
-        $operator = $this->caller->requireUnbounded(Imports::PERMISSION);
+        $operator = $this->caller->requireUnbounded(Permission::AccountsManage);
         $import = $this->imports->get($id);
         $table = (new Query($request))->text('table');
         $isOpen = in_array($import->state, ['received', 'checked'], true);
@@ -57,7 +58,7 @@ final readonly class ImportPlanController
 
     public function preview(string $id, Request $request): JsonResponse
     {
-        $operator = $this->caller->requireUnbounded(Imports::PERMISSION);
+        $operator = $this->caller->requireUnbounded(Permission::AccountsManage);
         $import = $this->open($id);
         $plan = $this->plan($request);
 
@@ -66,7 +67,7 @@ final readonly class ImportPlanController
 
     public function check(string $id, Request $request): JsonResponse
     {
-        $operator = $this->caller->requireUnbounded(Imports::PERMISSION);
+        $operator = $this->caller->requireUnbounded(Permission::AccountsManage);
         $plan = $this->plan($request);
         $reasons = $this->handed->toCaller()->reasonsAgainstWriting(PlanUpdates::fieldsOf($plan), 'update');
         if ($reasons !== []) {
@@ -79,7 +80,7 @@ final readonly class ImportPlanController
 
     public function kept(): JsonResponse
     {
-        $this->caller->requireUnbounded(Imports::PERMISSION);
+        $this->caller->requireUnbounded(Permission::AccountsManage);
 
         return Json::ok(['items' => array_map(static fn (ImportPlanRecord $kept): array => [
             'id' => $kept->id, 'name' => $kept->name, 'plan' => $kept->plan, 'kept_by' => $kept->operator_name, 'kept_at' => $kept->kept_at,
@@ -88,7 +89,7 @@ final readonly class ImportPlanController
 
     public function keep(Request $request): Response
     {
-        $operator = $this->caller->requireUnbounded(Imports::PERMISSION);
+        $operator = $this->caller->requireUnbounded(Permission::AccountsManage);
         $body = Body::of($request, Body::RULE_BOOK);
         $name = $body->text('name') ?? '';
         $plan = $this->read($body->object('plan'));
@@ -100,7 +101,7 @@ final readonly class ImportPlanController
 
     public function forget(string $id): Response
     {
-        $this->caller->requireUnbounded(Imports::PERMISSION);
+        $this->caller->requireUnbounded(Permission::AccountsManage);
         $this->kept->forget($id);
 
         return new Response(status: 204);

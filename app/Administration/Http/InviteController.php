@@ -18,12 +18,12 @@ use Kennel\App\Foundation\Words;
 use Kennel\App\Messaging\Mail\Allowance;
 use Kennel\App\Messaging\Mail\SendSample;
 use Kennel\App\Registration\Http\InvitationBody;
-use Kennel\App\Registration\Invitations\Inviters;
 use Kennel\App\Registration\Invitations\InviterSays;
 use Kennel\App\Registration\Invitations\JudgeList;
 use Kennel\App\Registration\Invitations\SendInvitations;
 use Kennel\App\Registration\Invitations\WriteInvitation;
 use Kennel\Core\Directory\Roles\Bounds;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Messaging\Wording\Rendered;
 use Kennel\Core\Messaging\Wording\Scheme;
@@ -44,7 +44,7 @@ final readonly class InviteController
     /** A pasted text, or a file: the rows that are in it. Nothing is kept. */
     public function read(Request $request, ReadPastedList $read): JsonResponse
     {
-        $this->caller->require(Inviters::PERMISSION);
+        $this->caller->require(Permission::InvitationsSend);
         $rows = $read($request);
 
         return Json::ok(['rows' => array_map(static fn (InvitationRow $one): array => [
@@ -59,7 +59,7 @@ final readonly class InviteController
 
     public function judge(Request $request, JudgeList $judge, Allowance $allowance): JsonResponse
     {
-        $inviter = $this->caller->require(Inviters::PERMISSION);
+        $inviter = $this->caller->require(Permission::InvitationsSend);
         $body = Body::of($request, Body::LIST);
         $list = $this->body->list($body);
         $body->complete();
@@ -82,7 +82,7 @@ final readonly class InviteController
     /** The very message that somebody on the list would get. */
     public function preview(Request $request, WriteInvitation $write, Apps $apps): JsonResponse
     {
-        $inviter = $this->caller->require(Inviters::PERMISSION);
+        $inviter = $this->caller->require(Permission::InvitationsSend);
         $body = Body::of($request, Body::LIST);
         $scheme = Scheme::tryFrom($body->text('scheme') ?? Scheme::Light->value) ?? Scheme::Light;
         [$list, $says] = [$this->body->list($body), $this->body->says($body, $this->clock->now())];
@@ -103,7 +103,7 @@ final readonly class InviteController
     /** The same to the operator's own address. */
     public function sample(Request $request, WriteInvitation $write, Apps $apps, SendSample $send): JsonResponse
     {
-        $inviter = $this->caller->require(Inviters::PERMISSION);
+        $inviter = $this->caller->require(Permission::InvitationsSend);
         $body = Body::of($request, Body::LIST);
         [$list, $says] = [$this->body->list($body), $this->body->says($body, $this->clock->now())];
         $body->complete();
@@ -115,7 +115,7 @@ final readonly class InviteController
 
     public function send(Request $request, SendInvitations $send): JsonResponse
     {
-        $inviter = $this->caller->require(Inviters::PERMISSION);
+        $inviter = $this->caller->require(Permission::InvitationsSend);
         $body = Body::of($request, Body::LIST);
         [$list, $says] = [$this->body->list($body), $this->body->says($body, $this->clock->now())];
         $seen = $body->text('seen');
@@ -158,7 +158,7 @@ final readonly class InviteController
             'line' => $one->line,
             'roles' => $one->roles,
             // Who they are is for who may see accounts.
-            'person' => $one->person === null || ! $this->caller->permissions()->allows('kennel:accounts.read') ? null : ['id' => $one->person->accountId, 'name' => $one->person->name],
+            'person' => $one->person === null || ! $this->caller->permissions()->allows(Permission::AccountsRead->value) ? null : ['id' => $one->person->accountId, 'name' => $one->person->name],
         ], $verdicts);
     }
 }

@@ -26,6 +26,7 @@ use Kennel\App\Messaging\Mail\ReleaseAddress;
 use Kennel\App\Messaging\Mail\SendAgain;
 use Kennel\App\Messaging\Mail\SendText;
 use Kennel\App\Messaging\Mail\Suppressions;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Messaging\Mail\TextParts;
 
@@ -71,7 +72,7 @@ final readonly class MessageController
     /** A text message to a telephone, to try the way they go. */
     public function text(Request $request, SendText $send): JsonResponse
     {
-        $operator = $this->caller->requireUnbounded('kennel:messages.send');
+        $operator = $this->caller->requireUnbounded(Permission::MessagesSend);
         $body = Body::of($request);
         [$to, $text] = [$body->text('to') ?? '', $body->text('text') ?? ''];
         $body->complete();
@@ -82,7 +83,7 @@ final readonly class MessageController
     /** Into how many parts it would be cut, while somebody types. */
     public function count(Request $request): JsonResponse
     {
-        $this->caller->requireUnbounded('kennel:messages.send');
+        $this->caller->requireUnbounded(Permission::MessagesSend);
         $body = Body::of($request);
         $text = $body->text('text') ?? '';
         $body->complete();
@@ -93,7 +94,7 @@ final readonly class MessageController
     /** A report of another server (RFC 3464), as it was received. */
     public function bounce(Request $request, NoteBounce $note): JsonResponse
     {
-        $operator = $this->caller->require('kennel:messages.send');
+        $operator = $this->caller->require(Permission::MessagesSend);
         if (preg_match('#^(message/rfc822|multipart/report|text/plain)\s*(;|$)#i', (string) $request->headers->get('Content-Type')) !== 1) {
             throw new Problem(415, 'request.not_a_message');
         }
@@ -108,14 +109,14 @@ final readonly class MessageController
 
     public function allowance(Allowance $allowance): JsonResponse
     {
-        $this->caller->requireUnbounded('kennel:messages.read');
+        $this->caller->requireUnbounded(Permission::MessagesRead);
 
         return Json::ok($allowance->soFar());
     }
 
     public function release(string $id, ReleaseAddress $release): JsonResponse
     {
-        return Json::ok(self::row($release($id, $this->caller->require('kennel:messages.send'))));
+        return Json::ok(self::row($release($id, $this->caller->require(Permission::MessagesSend))));
     }
 
     /** For a sandboxed frame: nothing loads, nothing runs, links open outside. */
@@ -149,12 +150,12 @@ final readonly class MessageController
 
     public function sendAgain(string $id, SendAgain $sendAgain): JsonResponse
     {
-        return Json::ok(self::row($sendAgain($id, $this->caller->require('kennel:messages.send'))), 202);
+        return Json::ok(self::row($sendAgain($id, $this->caller->require(Permission::MessagesSend))), 202);
     }
 
     private function find(string $id): Message
     {
-        $this->caller->require('kennel:messages.read');
+        $this->caller->require(Permission::MessagesRead);
 
         $message = $this->messages->get($id);
 

@@ -16,6 +16,7 @@ use Kennel\App\Messaging\Mail\Mailboxes;
 use Kennel\App\Messaging\Mail\Message;
 use Kennel\App\Messaging\Mail\StandIn;
 use Kennel\App\Messaging\Mail\StandInMode;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Messaging\Mail\Mbox;
 use Symfony\Component\HttpFoundation\StreamedResponse;
@@ -29,14 +30,14 @@ final readonly class StandInController
 
     public function show(): JsonResponse
     {
-        $this->caller->requireUnbounded('kennel:messages.read');
+        $this->caller->requireUnbounded(Permission::MessagesRead);
 
         return $this->said();
     }
 
     public function switch(Request $request): JsonResponse
     {
-        $operator = $this->caller->requireUnbounded('kennel:messages.send');
+        $operator = $this->caller->requireUnbounded(Permission::MessagesSend);
         $body = Body::of($request);
         $mode = StandInMode::tryFrom($body->text('mode') ?? '');
         $body->complete();
@@ -58,7 +59,7 @@ final readonly class StandInController
     /** All that was held for somebody, to be opened where one reads mail. What would let its reader in is left out as it is elsewhere. */
     public function mbox(Request $request): StreamedResponse
     {
-        $this->caller->requireUnbounded('kennel:messages.read');
+        $this->caller->requireUnbounded(Permission::MessagesRead);
         $messages = $this->mailboxes->whole(self::address($request));
 
         return new StreamedResponse(function () use ($messages): void {

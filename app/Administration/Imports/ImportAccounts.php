@@ -14,6 +14,7 @@ use Kennel\App\Foundation\Rules\RulesInForce;
 use Kennel\App\Trail\Audit\AuditTrail;
 use Kennel\Core\Administration\Imports\ImportPlan;
 use Kennel\Core\Directory\Fields\FieldRules;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -70,7 +71,7 @@ final readonly class ImportAccounts
             if (Import::query()->whereKey($import->id)->where('state', 'importing')->update(['offset' => $chunk->offset]) === 0) {
                 return false;
             }
-            if ($import->begun_by_id !== null && ! $this->authority->mayGoOnEverywhere($import->begun_by_id, Imports::PERMISSION)) {
+            if ($import->begun_by_id !== null && ! $this->authority->mayGoOnEverywhere($import->begun_by_id, Permission::AccountsManage)) {
                 Import::query()->whereKey($import->id)->update(['state' => 'failed', 'finished_at' => Moment::write($this->clock->now())]);
 
                 return false;

@@ -21,8 +21,6 @@ use Psr\Clock\ClockInterface;
 /** Imports as operators meet them: a file is received and checked, what would happen is shown, then it is begun or discarded. */
 final readonly class Imports
 {
-    public const PERMISSION = 'kennel:accounts.manage';
-
     private const COUNTS_ANEW = ['done' => 0, 'offset' => 0, 'accepted' => 0, 'refused' => 0, 'updated' => 0, 'left' => 0, 'kinds' => '{}', 'codes' => '{}', 'finished_at' => null];
 
     private const SHOWN = 20;

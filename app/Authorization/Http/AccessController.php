@@ -11,7 +11,6 @@ use Kennel\App\Authorization\AnswerQuestions;
 use Kennel\App\Authorization\Checklist;
 use Kennel\App\Authorization\ExplainAccess;
 use Kennel\App\Authorization\GiveRole;
-use Kennel\App\Directory\Roles\GiveableRoles;
 use Kennel\App\Foundation\Http\Body;
 use Kennel\App\Foundation\Http\Json;
 use Kennel\App\Foundation\Http\MomentText;
@@ -21,14 +20,12 @@ use Kennel\App\Foundation\Identity\SignedIn;
 use Kennel\App\Foundation\Moment;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\Core\Directory\Roles\RoleDefinition;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 
 /** Roles of one account, whether it may do something, and why. */
 final readonly class AccessController
 {
-    /** For the backends of apps, which ask about everybody who uses them. */
-    public const ASK = 'kennel:decisions.ask';
-
     public function __construct(private Caller $caller)
     {
     }
@@ -40,7 +37,7 @@ final readonly class AccessController
 
     public function give(string $id, string $key, Request $request, GiveRole $give, Checklist $checklist): JsonResponse
     {
-        $operator = $this->caller->require(GiveableRoles::PERMISSION);
+        $operator = $this->caller->require(Permission::RolesGive);
         $body = Body::of($request);
         $until = $body->text('until');
         $app = $body->text('app');
@@ -53,7 +50,7 @@ final readonly class AccessController
 
     public function take(string $id, string $key, Request $request, GiveRole $give): Response
     {
-        $operator = $this->caller->require(GiveableRoles::PERMISSION);
+        $operator = $this->caller->require(Permission::RolesGive);
         $give->take($id, $key, (string) (new Query($request))->text('reason', 500), $operator);
 
         return new Response(status: 204);
@@ -86,7 +83,7 @@ final readonly class AccessController
 
     public function decide(Request $request, AnswerQuestions $answer): JsonResponse
     {
-        $this->caller->require(self::ASK);
+        $this->caller->require(Permission::DecisionsAsk);
         $body = Body::of($request);
         $asked = $body->rows('questions');
         $body->complete();
@@ -109,9 +106,9 @@ final readonly class AccessController
 
     private function reader(): SignedIn
     {
-        $this->caller->require('kennel:accounts.read');
+        $this->caller->require(Permission::AccountsRead);
 
-        return $this->caller->require(RoleController::READ);
+        return $this->caller->require(Permission::RolesRead);
     }
 
     /** @throws Refusal for what is no moment */

@@ -18,6 +18,7 @@ use Kennel\App\Foundation\Http\Query;
 use Kennel\App\Foundation\Identity\Caller;
 use Kennel\Core\Directory\Roles\Exclusion;
 use Kennel\Core\Directory\Roles\Permission;
+use Kennel\Core\Foundation\Permissions\Permission as KennelPermission;
 
 /** What roles are made of: the catalogue of permissions, and which roles nobody holds together. */
 final readonly class CatalogueController
@@ -28,14 +29,14 @@ final readonly class CatalogueController
 
     public function permissions(): JsonResponse
     {
-        $this->caller->require(RoleController::READ);
+        $this->caller->require(KennelPermission::RolesRead);
 
         return Json::ok(['items' => array_values(array_map($this->permission(...), $this->permissions->all()))]);
     }
 
     public function register(string $permission, Request $request): JsonResponse
     {
-        $operator = $this->caller->require(RoleController::MANAGE);
+        $operator = $this->caller->require(KennelPermission::RolesManage);
         $body = Body::of($request);
         $app = $body->text('app');
         $description = $body->text('description') ?? '';
@@ -46,15 +47,15 @@ final readonly class CatalogueController
 
     public function unregister(string $permission): Response
     {
-        $this->permissions->remove($permission, $this->caller->require(RoleController::MANAGE));
+        $this->permissions->remove($permission, $this->caller->require(KennelPermission::RolesManage));
 
         return new Response(status: 204);
     }
 
     public function whoMay(string $permission, Request $request, RoleHolders $holders): JsonResponse
     {
-        $this->caller->require(RoleController::READ);
-        $this->caller->require('kennel:accounts.read');
+        $this->caller->require(KennelPermission::RolesRead);
+        $this->caller->require(KennelPermission::AccountsRead);
         $query = new Query($request);
 
         return Json::ok($holders->whoMay($this->permissions->get($permission), $query->text('app', 40), $query->text('q', 100), $query->text('cursor', 1000), $query->number('limit', 50, 1, 200)));
@@ -62,14 +63,14 @@ final readonly class CatalogueController
 
     public function exclusions(): JsonResponse
     {
-        $this->caller->require(RoleController::READ);
+        $this->caller->require(KennelPermission::RolesRead);
 
         return Json::ok(['items' => array_map($this->exclusion(...), $this->roles->exclusions())]);
     }
 
     public function exclude(string $key, Request $request, EditExclusions $edit): JsonResponse
     {
-        $operator = $this->caller->require(RoleController::MANAGE);
+        $operator = $this->caller->require(KennelPermission::RolesManage);
         $body = Body::of($request);
         $exclusion = new Exclusion($key, array_values(array_unique($body->texts('roles'))), $body->number('too_many') ?? 2, trim($body->text('why') ?? ''));
         $body->complete();
@@ -82,7 +83,7 @@ final readonly class CatalogueController
 
     public function allowAgain(string $key, EditExclusions $edit): Response
     {
-        $edit->remove($key, $this->caller->require(RoleController::MANAGE));
+        $edit->remove($key, $this->caller->require(KennelPermission::RolesManage));
 
         return new Response(status: 204);
     }

@@ -21,14 +21,11 @@ use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Identity\Sight;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\Core\Directory\Roles\RoleDefinition;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 /** Roles as operators make and change them, and who holds them. */
 final readonly class RoleController
 {
-    public const READ = 'kennel:roles.read';
-
-    public const MANAGE = 'kennel:roles.manage';
-
     public function __construct(private Caller $caller, private Roles $roles, private GiveableRoles $giveable)
     {
     }
@@ -36,14 +33,14 @@ final readonly class RoleController
     /** Of who is bounded, the holders that they may see are counted. */
     public function index(Sight $sight): JsonResponse
     {
-        $this->caller->require(self::READ);
+        $this->caller->require(Permission::RolesRead);
 
         return Json::ok(['items' => array_map($this->shown(...), $this->roles->all($sight))]);
     }
 
     public function store(Request $request, EditRoles $edit): JsonResponse
     {
-        $operator = $this->caller->require(self::MANAGE);
+        $operator = $this->caller->require(Permission::RolesManage);
         $body = Body::of($request);
         $key = $body->text('key') ?? '';
         [$role, $why] = self::definition($key, $body);
@@ -53,7 +50,7 @@ final readonly class RoleController
 
     public function update(string $key, Request $request, EditRoles $edit): JsonResponse
     {
-        $operator = $this->caller->require(self::MANAGE);
+        $operator = $this->caller->require(Permission::RolesManage);
         [$role, $why] = self::definition($key, Body::of($request));
 
         return $this->answer($edit->change($role, $why, $operator, EntityTag::seen($request)));
@@ -61,7 +58,7 @@ final readonly class RoleController
 
     public function destroy(string $key, Request $request, EditRoles $edit): Response
     {
-        $operator = $this->caller->require(self::MANAGE);
+        $operator = $this->caller->require(Permission::RolesManage);
         $edit->remove($key, (string) (new Query($request))->text('reason', 200), $operator, EntityTag::seen($request));
 
         return new Response(status: 204);
@@ -70,8 +67,8 @@ final readonly class RoleController
     /** What saving would do; with "delete", what deleting would. */
     public function effect(string $key, Request $request, MeasureEffect $measure): JsonResponse
     {
-        $operator = $this->caller->require(self::MANAGE);
-        $this->caller->require('kennel:accounts.read');
+        $operator = $this->caller->require(Permission::RolesManage);
+        $this->caller->require(Permission::AccountsRead);
         $body = Body::of($request);
         $isGone = $body->yes('delete');
         $from = $body->text('cursor') ?? '';
@@ -82,8 +79,8 @@ final readonly class RoleController
 
     public function holders(string $key, Request $request, RoleHolders $holders): JsonResponse
     {
-        $this->caller->require(self::READ);
-        $this->caller->require('kennel:accounts.read');
+        $this->caller->require(Permission::RolesRead);
+        $this->caller->require(Permission::AccountsRead);
         $query = new Query($request);
         if (! $this->roles->exists($key)) {
             throw Refusal::notFound();

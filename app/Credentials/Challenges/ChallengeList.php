@@ -9,6 +9,7 @@ use Kennel\App\Foundation\Identity\Sight;
 use Kennel\App\Foundation\Moment;
 use Kennel\App\Foundation\Paging\NewestFirst;
 use Kennel\Core\Credentials\Challenges\DecideChallenge;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Psr\Clock\ClockInterface;
 
 /** ChallengeList as operators see them: what was sent and what became of it, never the token. */
@@ -26,7 +27,7 @@ final readonly class ChallengeList
     /** @return array{items: list<array<string, mixed>>, next: string|null} */
     public function page(?string $accountId, ?string $cursor, int $limit): array
     {
-        $this->caller->require('kennel:accounts.read');
+        $this->caller->require(Permission::AccountsRead);
         $rows = $this->sight->within(Challenge::query());
         if ($accountId !== null) {
             $rows->where('account_id', $accountId);

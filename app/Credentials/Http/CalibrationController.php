@@ -16,6 +16,7 @@ use Kennel\App\Foundation\Identity\Caller;
 use Kennel\Core\Credentials\Passwords\Argon2idParameters;
 use Kennel\Core\Credentials\Passwords\Calibration\Calibration;
 use Kennel\Core\Credentials\Passwords\HashingRules;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 final readonly class CalibrationController
 {
@@ -31,7 +32,7 @@ final readonly class CalibrationController
     /** The latest measurements, and what follows from them for a target time, so many workers and so much memory. */
     public function show(Request $request): JsonResponse
     {
-        $this->caller->require('kennel:passwords.read');
+        $this->caller->require(Permission::PasswordsRead);
         $query = new Query($request);
         $target = $query->number('target', self::TARGET, 20, 5_000);
         $memory = $query->number('memory', self::MEMORY, 8, 1_048_576);
@@ -58,7 +59,7 @@ final readonly class CalibrationController
 
     public function store(Request $request): JsonResponse
     {
-        $this->caller->require('kennel:passwords.manage');
+        $this->caller->require(Permission::PasswordsManage);
         Body::of($request)->complete();
 
         return Json::ok(['id' => $this->calibrations->begin()], 202);
@@ -66,7 +67,7 @@ final readonly class CalibrationController
 
     public function destroy(string $id): Response
     {
-        $this->caller->require('kennel:passwords.manage');
+        $this->caller->require(Permission::PasswordsManage);
         $this->calibrations->cancel($id);
 
         return new Response(status: 204);

@@ -9,12 +9,13 @@ use Kennel\App\Credentials\Passwords\Census;
 use Kennel\App\Foundation\Http\Json;
 use Kennel\App\Foundation\Identity\Caller;
 use Kennel\Core\Credentials\Passwords\Census\Forecast;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 final readonly class CensusController
 {
     public function show(Caller $session, Census $census): JsonResponse
     {
-        $session->require('kennel:passwords.read');
+        $session->require(Permission::PasswordsRead);
         $days = $census->days();
         $forecast = Forecast::of($days);
 

@@ -12,6 +12,7 @@ use Kennel\App\Directory\Accounts\AccountList;
 use Kennel\App\Foundation\Http\Body;
 use Kennel\App\Foundation\Http\Json;
 use Kennel\App\Foundation\Identity\Caller;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 /** The second factors of an account, for operators: which there are, and their removal when they are lost. */
 final readonly class FactorController
@@ -22,14 +23,14 @@ final readonly class FactorController
 
     public function show(string $id): JsonResponse
     {
-        $this->caller->require('kennel:accounts.read');
+        $this->caller->require(Permission::AccountsRead);
 
         return Json::ok($this->resource->of($this->accounts->get($id)));
     }
 
     public function reset(string $id, Request $request): JsonResponse
     {
-        $operator = $this->caller->require('kennel:accounts.manage');
+        $operator = $this->caller->require(Permission::AccountsManage);
         $body = Body::of($request);
         $reason = $body->text('reason') ?? '';
         $body->complete();
@@ -39,7 +40,7 @@ final readonly class FactorController
 
     public function stopReset(string $id): Response
     {
-        $this->resets->stopByOperator($id, $this->caller->require('kennel:accounts.manage'));
+        $this->resets->stopByOperator($id, $this->caller->require(Permission::AccountsManage));
 
         return new Response(status: 204);
     }

@@ -6,9 +6,10 @@ namespace Kennel\App\Credentials\Http;
 
 use Illuminate\Http\Request;
 use Kennel\App\Foundation\Identity\Caller;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Symfony\Component\HttpFoundation\Response;
 
-/** The check at the door: routes/api.php says beside each door what it needs. */
+/** The check at the endpoint, which says what it needs (Endpoint::needs). */
 final readonly class RequirePermission
 {
     public function __construct(private Caller $caller)
@@ -16,15 +17,15 @@ final readonly class RequirePermission
     }
 
     /** For a route's list of middleware. */
-    public static function named(string $permission): string
+    public static function named(Permission $permission): string
     {
-        return self::class.":{$permission}";
+        return self::class.":{$permission->value}";
     }
 
     /** @param  \Closure(Request): Response  $next */
     public function handle(Request $request, \Closure $next, string $permission): Response
     {
-        $this->caller->require($permission);
+        $this->caller->require(Permission::from($permission));
 
         return $next($request);
     }

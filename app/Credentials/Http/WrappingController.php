@@ -11,6 +11,7 @@ use Kennel\App\Credentials\Passwords\Wrapping;
 use Kennel\App\Foundation\Http\Body;
 use Kennel\App\Foundation\Http\Json;
 use Kennel\App\Foundation\Identity\Caller;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 final readonly class WrappingController
 {
@@ -21,14 +22,14 @@ final readonly class WrappingController
     /** A dry run: what would be wrapped now. */
     public function show(): JsonResponse
     {
-        $this->caller->require('kennel:passwords.read');
+        $this->caller->require(Permission::PasswordsRead);
 
         return Json::ok($this->wrapping->preview());
     }
 
     public function store(Request $request): JsonResponse
     {
-        $operator = $this->caller->require('kennel:passwords.manage');
+        $operator = $this->caller->require(Permission::PasswordsManage);
         $body = Body::of($request);
         $why = $body->text('reason') ?? '';
         $body->complete();
@@ -39,7 +40,7 @@ final readonly class WrappingController
 
     public function destroy(string $id): Response
     {
-        $this->caller->require('kennel:passwords.manage');
+        $this->caller->require(Permission::PasswordsManage);
         $this->wrapping->cancel($id);
 
         return new Response(status: 204);

@@ -23,6 +23,7 @@ use Kennel\Core\Directory\Roles\Assignment;
 use Kennel\Core\Directory\Roles\Bounds;
 use Kennel\Core\Foundation\Identity\Access;
 use Kennel\Core\Foundation\Identity\Proof;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Permissions\PermissionSet;
 use Kennel\Core\Foundation\Secrets\Token;
 use Psr\Clock\ClockInterface;
@@ -84,7 +85,7 @@ final class CurrentSession implements Caller
      *
      * @throws Refusal without a session of the console, without full standing or without the permission
      */
-    public function require(string $permission): SignedIn
+    public function require(Permission $permission): SignedIn
     {
         $signedIn = $this->get();
         if ($signedIn->surface !== Surface::Console) {
@@ -93,14 +94,14 @@ final class CurrentSession implements Caller
         if ($signedIn->access !== Access::Full) {
             throw Refusal::notAllowed('session.limited', $signedIn->reasons);
         }
-        if (! $this->permissions()->allows($permission)) {
+        if (! $this->permissions()->allows($permission->value)) {
             throw Refusal::missing($permission);
         }
 
         return $signedIn;
     }
 
-    public function requireUnbounded(string $permission): SignedIn
+    public function requireUnbounded(Permission $permission): SignedIn
     {
         $signedIn = $this->require($permission);
         if ($this->bounds() !== null) {

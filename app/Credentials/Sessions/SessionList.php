@@ -9,6 +9,7 @@ use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Identity\Sight;
 use Kennel\App\Foundation\Moment;
 use Kennel\App\Foundation\Paging\NewestFirst;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Psr\Clock\ClockInterface;
 
 /** Live sessions, for operators. */
@@ -25,7 +26,7 @@ final readonly class SessionList
     /** @return array{items: list<array<string, mixed>>, next: string|null} */
     public function page(SessionFilter $filter, ?string $cursor, int $limit): array
     {
-        $own = $this->caller->require('kennel:sessions.read')->sessionId;
+        $own = $this->caller->require(Permission::SessionsRead)->sessionId;
         $rows = $filter->narrow($this->sight->within($this->live()->with('account:id,name,email')));
 
         return $this->pages->page($rows, $cursor, $limit, static fn (Session $row): array => [
@@ -52,7 +53,7 @@ final readonly class SessionList
      */
     public function day(): array
     {
-        $this->caller->require('kennel:sessions.read');
+        $this->caller->require(Permission::SessionsRead);
         $now = $this->clock->now();
         $from = $now->modify('-24 hours');
         $changes = [];

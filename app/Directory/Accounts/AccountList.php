@@ -11,6 +11,7 @@ use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\Core\Directory\Disclosure\ReadableFields;
 use Kennel\Core\Directory\Fields\FieldRules;
 use Kennel\Core\Directory\Finding\Where;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 /** The accounts as operators list them: searched, filtered, sorted, one keyset page at a time, and counted apart from it. */
 final readonly class AccountList
@@ -34,7 +35,7 @@ final readonly class AccountList
      */
     public function page(?string $search, Where $where, string $sort, ?string $cursor, int $limit): array
     {
-        $this->caller->require('kennel:accounts.read');
+        $this->caller->require(Permission::AccountsRead);
         $searched = $this->searched($where, $sort);
         $order = ListOrder::of($sort, $this->fields);
         $bounds = $this->caller->bounds();
@@ -100,7 +101,7 @@ final readonly class AccountList
      */
     public function get(string $id): Account
     {
-        $this->caller->require('kennel:accounts.read');
+        $this->caller->require(Permission::AccountsRead);
 
         return self::within($this->caller->bounds(), Account::query()->where('accounts.id', $id))->first() ?? throw Refusal::notFound();
     }
@@ -168,7 +169,7 @@ final readonly class AccountList
      */
     public function count(?string $search, Where $where, bool $isExact = false): array
     {
-        $this->caller->require('kennel:accounts.read');
+        $this->caller->require(Permission::AccountsRead);
         if ($isExact) {
             return ['total' => $this->meant(null, $search, $where)->count(), 'total_is_exact' => true];
         }
@@ -188,7 +189,7 @@ final readonly class AccountList
      */
     public function meant(?array $ids, ?string $search, Where $where): Builder
     {
-        $this->caller->require('kennel:accounts.read');
+        $this->caller->require(Permission::AccountsRead);
         if ($ids !== null) {
             return self::within($this->caller->bounds(), Account::query()->whereIn('accounts.id', $ids));
         }

@@ -9,6 +9,7 @@ use Kennel\App\Foundation\Identity\SignedIn;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\Core\Directory\Accounts\Status;
 use Kennel\Core\Directory\Roles\Bounds;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 /** Asks the core's one rule about whom an operator may act on, from the rows as they are now. Called inside the act's transaction. */
 final readonly class OperatorAuthority
@@ -35,15 +36,15 @@ final readonly class OperatorAuthority
     }
 
     /** For what goes on without its operator: one who was stopped, or lost the permission, does nothing more. */
-    public function mayGoOn(string $operatorId, string $permission): bool
+    public function mayGoOn(string $operatorId, Permission $permission): bool
     {
         $this->permissions->readAgain();
 
-        return $this->isActive($operatorId) && ($this->permissions)($operatorId)->allows($permission);
+        return $this->isActive($operatorId) && ($this->permissions)($operatorId)->allows($permission->value);
     }
 
     /** The same for what cannot be narrowed to some apps: one who was bounded meanwhile does nothing more either. */
-    public function mayGoOnEverywhere(string $operatorId, string $permission): bool
+    public function mayGoOnEverywhere(string $operatorId, Permission $permission): bool
     {
         return $this->mayGoOn($operatorId, $permission) && $this->permissions->bounds($operatorId) === null;
     }

@@ -11,6 +11,7 @@ use Kennel\Core\Directory\Fields\DecideFields;
 use Kennel\Core\Directory\Fields\Field;
 use Kennel\Core\Directory\Fields\FieldKind;
 use Kennel\Core\Directory\Fields\FieldRules;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Psr\Clock\ClockInterface;
 
 /** How each field is used: how many accounts hold a value, and, of what is handed to whoever asks, which values do not fit the field any more. */
@@ -32,7 +33,7 @@ final readonly class FieldReport
     /** @return list<array{key: string, label: string, held: int, misfits: list<array{value: string, accounts: int, message: string, likely: string|null}>}> */
     public function all(): array
     {
-        $this->caller->requireUnbounded('kennel:accounts.read');
+        $this->caller->requireUnbounded(Permission::AccountsRead);
         $held = FieldValue::query()->selectRaw('field_key, count(DISTINCT account_seq) AS held')->groupBy('field_key')->pluck('held', 'field_key');
 
         return array_values(array_map(fn (Field $field): array => [

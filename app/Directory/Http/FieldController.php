@@ -18,6 +18,7 @@ use Kennel\Core\Directory\Fields\DecideFields;
 use Kennel\Core\Directory\Fields\Field;
 use Kennel\Core\Directory\Fields\FieldRules;
 use Kennel\Core\Directory\Fields\Required;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Psr\Clock\ClockInterface;
 
@@ -31,7 +32,7 @@ final readonly class FieldController
     /** All that are handed to whoever asks, of whatever app, retired ones included: what accounts are listed and found by. */
     public function definitions(Caller $caller, FieldRules $rules, HandedFields $handed): JsonResponse
     {
-        $caller->require('kennel:accounts.read');
+        $caller->require(Permission::AccountsRead);
 
         return Json::ok(['items' => array_values(array_map(static fn (Field $field): array => [
             'key' => $field->key,

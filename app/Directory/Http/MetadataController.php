@@ -19,6 +19,7 @@ use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\Core\Directory\Metadata\MetadataDocument;
 use Kennel\Core\Directory\Metadata\MetadataKind;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 /** The two documents of free JSON: the body of a request is the document itself, or a merge patch (RFC 7396) to it. */
 final readonly class MetadataController
@@ -40,7 +41,7 @@ final readonly class MetadataController
 
     public function paths(): JsonResponse
     {
-        $this->caller->requireUnbounded('kennel:accounts.read');
+        $this->caller->requireUnbounded(Permission::AccountsRead);
 
         $readable = $this->handed->toCaller();
 
@@ -78,7 +79,7 @@ final readonly class MetadataController
     /** @param  \Closure(Request): (\Closure(MetadataDocument): MetadataDocument)  $change  asked once it is known who asks */
     private function changeByOperator(string $id, string $kind, Request $request, \Closure $change): JsonResponse
     {
-        $operator = $this->caller->require('kennel:accounts.manage');
+        $operator = $this->caller->require(Permission::AccountsManage);
         $account = ($this->change)($id, MetadataKind::from($kind), $change($request), $operator, false, EntityTag::seen($request), $this->handed->toCaller());
 
         return $this->answerOperator($account);

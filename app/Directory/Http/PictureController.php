@@ -15,6 +15,7 @@ use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\Trail\Audit\AuditTrail;
 use Kennel\Core\Directory\Pictures\Generated;
 use Kennel\Core\Directory\Pictures\PictureRules;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 final readonly class PictureController
 {
@@ -51,7 +52,7 @@ final readonly class PictureController
     /** An operator sends an app's logo; a draft of the rules then names it. */
     public function sendLogo(Request $request, Caller $session, Pictures $pictures, AuditTrail $audit): JsonResponse
     {
-        $operator = $session->require('kennel:rules.manage');
+        $operator = $session->require(Permission::RulesManage);
         $id = $pictures->add($request->getContent(), null);
         $audit->record('rules.logo_sent', $operator->asOperator(), null, [], ['picture' => $id], record: 'logo');
 

@@ -12,6 +12,7 @@ use Kennel\Core\Directory\Roles\Assignment as Held;
 use Kennel\Core\Directory\Roles\Authority;
 use Kennel\Core\Directory\Roles\Excluded;
 use Kennel\Core\Directory\Roles\Exclusion;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Psr\Clock\ClockInterface;
 
 /** Who holds which role, since when, until when and for which app; giving and taking one. What was held once stays known. */
@@ -129,7 +130,7 @@ final readonly class Assignments
     public function overgrown(int $most): array
     {
         $graph = $this->roles->graph();
-        $enters = fn (string $role): bool => $graph->permissionsOf([$role])->allows('kennel:console');
+        $enters = fn (string $role): bool => $graph->permissionsOf([$role])->allows(Permission::Console->value);
         $roles = array_values(array_filter($graph->keys(), static fn (string $role): bool => ! $enters($role) && Authority::over($graph->permissionsOf([$role])) !== []));
         if ($roles === []) {
             return ['roles' => [], 'accounts' => 0];

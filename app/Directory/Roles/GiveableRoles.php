@@ -5,12 +5,11 @@ declare(strict_types=1);
 namespace Kennel\App\Directory\Roles;
 
 use Kennel\Core\Directory\Roles\Authority;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 /** Which roles an operator may give: with the permission to, those whose permissions over Kennel are all among their own. */
 final readonly class GiveableRoles
 {
-    public const PERMISSION = 'kennel:roles.give';
-
     public function __construct(private Roles $roles, private PermissionsOfAccount $permissions)
     {
     }
@@ -19,6 +18,6 @@ final readonly class GiveableRoles
     {
         $own = ($this->permissions)($operatorId);
 
-        return $own->allows(self::PERMISSION) && Authority::reaches($own, $this->roles->graph()->permissionsOf([$role]));
+        return $own->allows(Permission::RolesGive->value) && Authority::reaches($own, $this->roles->graph()->permissionsOf([$role]));
     }
 }

@@ -21,6 +21,10 @@ final class Wiring
         $wiring = [];
         foreach (self::FOLDERS as $namespace => $folder) {
             foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator("{$root}/{$folder}", \FilesystemIterator::SKIP_DOTS)) as $file) {
+                // A list of routes is no class, and to look for one would run it.
+                if (preg_match('/^[A-Z]\w*\.php$/D', $file->getFilename()) !== 1) {
+                    continue;
+                }
                 $class = $namespace.str_replace('/', '\\', substr($file->getPathname(), strlen("{$root}/{$folder}"), -strlen('.php')));
                 $parts = ! class_exists($class) || in_array($class, $contextual, true) ? null : self::parts(new \ReflectionClass($class));
                 if ($parts !== null) {

@@ -10,7 +10,7 @@ use Kennel\App\Foundation\Throttling\Throttle;
 use Kennel\Core\Foundation\Throttling\ThrottleRules;
 use Symfony\Component\HttpFoundation\Response;
 
-/** The limit by source, at the door: routes/api.php says beside each open door which. */
+/** The limit by source. The endpoint says which (Endpoint::throttled). */
 final readonly class ThrottleSource
 {
     public function __construct(private Throttle $throttle)

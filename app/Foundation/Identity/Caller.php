@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\App\Foundation\Identity;
 
 use Kennel\App\Foundation\Refusals\Refusal;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Permissions\PermissionSet;
 
 /** Who asks, and what they may. Queries that need a permission ask here, whoever the door is (docs/decisions/0004-permissions-twice.md). */
@@ -20,14 +21,14 @@ interface Caller
      *
      * @throws Refusal without a session of the console, without full standing or without the permission
      */
-    public function require(string $permission): SignedIn;
+    public function require(Permission $permission): SignedIn;
 
     /**
      * For what cannot be narrowed to some apps.
      *
      * @throws Refusal as require() does, and for an operator who is bounded to some apps
      */
-    public function requireUnbounded(string $permission): SignedIn;
+    public function requireUnbounded(Permission $permission): SignedIn;
 
     public function permissions(): PermissionSet;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\App\Foundation\Refusals;
 
-use Kennel\Core\Foundation\Permissions\KennelPermissions;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 
 /** Ends an act that cannot be done. Nothing has been written. */
@@ -53,9 +53,9 @@ final class Refusal extends \RuntimeException
     }
 
     /** A permission that none of the caller's roles carries: which, and what for. */
-    public static function missing(string $permission): self
+    public static function missing(Permission $permission): self
     {
-        return self::notAllowed('permission.missing', [new Reason('permission.needed', null, ['permission' => $permission, 'for' => KennelPermissions::ALL[$permission] ?? ''])]);
+        return self::notAllowed('permission.missing', [new Reason('permission.needed', null, ['permission' => $permission->value, 'for' => $permission->about()])]);
     }
 
     public static function conflict(string $refusal, ?int $retryAfter = null): self

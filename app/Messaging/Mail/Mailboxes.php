@@ -7,6 +7,7 @@ namespace Kennel\App\Messaging\Mail;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\LazyCollection;
 use Kennel\App\Foundation\Identity\Caller;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 /** What the stand-in holds, as the people see it whom it was sent to: a mailbox each. */
 final readonly class Mailboxes
@@ -23,7 +24,7 @@ final readonly class Mailboxes
     /** @return list<array{address: string, messages: int, last_at: string, subject: string}> the one with the newest message first */
     public function all(?string $to): array
     {
-        $this->caller->requireUnbounded('kennel:messages.read');
+        $this->caller->requireUnbounded(Permission::MessagesRead);
         $newest = $this->held()
             ->when($to !== null && $to !== '', static fn (Builder $rows) => $rows->whereRaw('recipient COLLATE NOCASE >= ? AND recipient COLLATE NOCASE < ?', [$to, "{$to}\u{10FFFF}"]))
             ->toBase()->selectRaw('max(seq) AS newest, count(*) AS messages')->groupByRaw('recipient COLLATE NOCASE')->orderByDesc('newest')->limit(self::SHOWN)->pluck('messages', 'newest')->all();
@@ -35,7 +36,7 @@ final readonly class Mailboxes
     /** @return list<Message> the newest first */
     public function of(string $address): array
     {
-        $this->caller->requireUnbounded('kennel:messages.read');
+        $this->caller->requireUnbounded(Permission::MessagesRead);
 
         return array_values($this->held()->whereRaw('recipient COLLATE NOCASE = ?', [$address])->orderByDesc('seq')->limit(self::SHOWN)->get()->all());
     }
@@ -43,7 +44,7 @@ final readonly class Mailboxes
     /** @return LazyCollection<int, Message> the oldest first, as in an mbox */
     public function whole(string $address): LazyCollection
     {
-        $this->caller->requireUnbounded('kennel:messages.read');
+        $this->caller->requireUnbounded(Permission::MessagesRead);
 
         return $this->held()->whereRaw('recipient COLLATE NOCASE = ?', [$address])->orderBy('seq')->limit(self::MOST)->lazy(100);
     }

@@ -7,6 +7,7 @@ namespace Kennel\App\Messaging\Mail;
 use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Identity\Sight;
 use Kennel\App\Foundation\Paging\NewestFirst;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 /** The outbox as operators list it. */
 final readonly class MessageList
@@ -33,7 +34,7 @@ final readonly class MessageList
      */
     public function page(?string $accountId, ?string $state, ?string $to, ?string $cursor, int $limit, \Closure $present): array
     {
-        $this->caller->require('kennel:messages.read');
+        $this->caller->require(Permission::MessagesRead);
         $messages = $this->sight->within(Message::query())
             ->when($accountId !== null, static fn ($messages) => $messages->where('account_id', $accountId))
             // By how it begins, off the index.

@@ -19,6 +19,7 @@ use Kennel\App\OAuth\Clients\WhatToPaste;
 use Kennel\App\OAuth\Tokens\AppFigures;
 use Kennel\App\OAuth\Tokens\Issuer;
 use Kennel\App\OAuth\Tokens\TokenSizes;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\OAuth\Clients\ClientAddresses;
 use Kennel\Core\OAuth\Clients\ClientKind;
@@ -38,7 +39,7 @@ final readonly class ClientController
 
     public function show(string $key, AppFigures $figures): JsonResponse
     {
-        $this->caller->requireUnbounded('kennel:rules.read');
+        $this->caller->requireUnbounded(Permission::RulesRead);
         $app = $this->apps->find($key) ?? throw Refusal::notFound();
         $client = $this->clients->find($key);
 
@@ -62,7 +63,7 @@ final readonly class ClientController
     /** What is wrong with addresses while somebody types them. */
     public function verdict(Request $request): JsonResponse
     {
-        $this->caller->requireUnbounded('kennel:rules.read');
+        $this->caller->requireUnbounded(Permission::RulesRead);
         $body = Body::of($request);
         $kind = ClientKind::tryFrom($body->text('kind') ?? '');
         $list = ClientAddresses::tryFrom($body->text('list') ?? '');
@@ -79,7 +80,7 @@ final readonly class ClientController
     /** The one time it is told. */
     public function addSecret(string $key, Request $request): JsonResponse
     {
-        $operator = $this->caller->requireUnbounded('kennel:rules.manage');
+        $operator = $this->caller->requireUnbounded(Permission::RulesManage);
         Body::of($request)->complete();
         ['secret' => $secret, 'token' => $token] = $this->secrets->add($this->clients->find($key) ?? throw Refusal::notFound(), $operator->asOperator());
 
@@ -88,7 +89,7 @@ final readonly class ClientController
 
     public function revokeSecret(string $key, string $id): Response
     {
-        $this->secrets->revoke($key, $id, $this->caller->requireUnbounded('kennel:rules.manage')->asOperator());
+        $this->secrets->revoke($key, $id, $this->caller->requireUnbounded(Permission::RulesManage)->asOperator());
 
         return new Response(status: 204);
     }

@@ -15,6 +15,7 @@ use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\OAuth\Tokens\Check;
 use Kennel\App\OAuth\Tokens\Holding;
 use Kennel\App\OAuth\Tokens\InspectText;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 
 /** Reads what a developer pastes. It leaves no evidence, and is written nowhere. */
@@ -28,7 +29,7 @@ final readonly class InspectorController
 
     public function inspect(Request $request, InspectText $inspect): JsonResponse
     {
-        $this->caller->requireUnbounded('kennel:rules.read');
+        $this->caller->requireUnbounded(Permission::RulesRead);
         $body = Body::of($request);
         $text = $body->secret('text')?->reveal() ?? '';
         $body->complete();
@@ -67,7 +68,7 @@ final readonly class InspectorController
     /** @return array<string, string|null> whose it is is told to whoever may see accounts */
     private function of(Holding $holding): array
     {
-        $isSeen = $this->caller->permissions()->allows('kennel:accounts.read') && $this->sight->includes($holding->accountId);
+        $isSeen = $this->caller->permissions()->allows(Permission::AccountsRead->value) && $this->sight->includes($holding->accountId);
 
         return [
             'app' => $holding->appKey, 'session' => $holding->sessionId, 'since' => Moment::write($holding->createdAt), 'account' => $isSeen ? $holding->accountId : null, 'name' => $isSeen ? $holding->accountName : null,

@@ -15,6 +15,7 @@ use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\OAuth\SigningKeys\SigningKey;
 use Kennel\App\OAuth\SigningKeys\SigningKeys;
 use Kennel\App\OAuth\Tokens\AppFigures;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Foundation\Reasons\WrittenReason;
 use Kennel\Core\OAuth\Clients\Clients;
@@ -30,7 +31,7 @@ final readonly class SigningKeyController
 
     public function index(AppFigures $figures): JsonResponse
     {
-        $this->caller->requireUnbounded('kennel:rules.read');
+        $this->caller->requireUnbounded(Permission::RulesRead);
 
         return Json::ok([
             'items' => array_map($this->present(...), $this->keys->all()),
@@ -41,7 +42,7 @@ final readonly class SigningKeyController
 
     public function rotate(Request $request): JsonResponse
     {
-        $operator = $this->caller->requireUnbounded('kennel:rules.manage');
+        $operator = $this->caller->requireUnbounded(Permission::RulesManage);
         $body = Body::of($request);
         $algorithm = SigningAlgorithm::tryFrom($body->text('algorithm') ?? '');
         $body->complete();
@@ -52,7 +53,7 @@ final readonly class SigningKeyController
 
     public function withdraw(string $kid, Request $request): Response
     {
-        $operator = $this->caller->requireUnbounded('kennel:rules.manage');
+        $operator = $this->caller->requireUnbounded(Permission::RulesManage);
         $body = Body::of($request);
         $why = $body->text('reason') ?? '';
         $body->complete();

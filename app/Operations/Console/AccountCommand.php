@@ -10,6 +10,7 @@ use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\Foundation\Words;
 use Kennel\Core\Administration\Desk\AccountInput;
 use Kennel\Core\Credentials\Passwords\PasswordBox;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Secrets\Secret;
 
 /** Makes an account from the command line, as POST /accounts does. */
@@ -43,7 +44,7 @@ final class AccountCommand extends Command
             return $this->refuse('There is one act: make.', self::INVALID);
         }
         try {
-            $operator = $this->operator('kennel:accounts.manage');
+            $operator = $this->operator(Permission::AccountsManage);
             // Made once it is known who asks.
             $made = app(MakeAccount::class)($this->typed(), $this->told('app'), $operator);
         } catch (Refusal $refusal) {

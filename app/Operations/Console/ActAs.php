@@ -13,6 +13,7 @@ use Kennel\App\Foundation\Identity\SignedIn;
 use Kennel\App\Foundation\Identity\Surface;
 use Kennel\App\Foundation\Moment;
 use Kennel\App\Foundation\Refusals\Refusal;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Foundation\Reasons\Refused;
 use Kennel\Core\Foundation\Text\EmailAddress;
@@ -31,7 +32,7 @@ final readonly class ActAs
     }
 
     /** @throws Refusal for nobody, and for an operator who may not */
-    public function __invoke(string $address, string $permission): SignedIn
+    public function __invoke(string $address, Permission $permission): SignedIn
     {
         try {
             $account = $this->accounts->byAddress(EmailAddress::parse($address));

@@ -11,6 +11,7 @@ use Kennel\App\OAuth\Clients\AppSecret;
 use Kennel\App\OAuth\Clients\AppSecrets;
 use Kennel\App\Policy\Rules\Revisions;
 use Kennel\Core\Foundation\Documents\InvalidRuleBook;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\OAuth\Clients\ClientKind;
 use Kennel\Core\OAuth\Clients\Clients;
 use Kennel\Core\OAuth\Clients\NewClient;
@@ -61,7 +62,7 @@ final class AppCommand extends Command
 
     private function register(Revisions $revisions, Words $words): int
     {
-        $actor = $this->actor('kennel:rules.manage');
+        $actor = $this->actor(Permission::RulesManage);
         $kind = ClientKind::tryFrom((string) $this->option('kind')) ?? throw new \InvalidArgumentException('The kind is one of '.implode(', ', ClientKind::names()).'.');
         $why = trim((string) $this->option('reason'));
         if ($why === '') {
@@ -81,7 +82,7 @@ final class AppCommand extends Command
 
     private function addSecret(Clients $clients, AppSecrets $secrets): int
     {
-        $actor = $this->actor('kennel:rules.manage');
+        $actor = $this->actor(Permission::RulesManage);
         $client = $clients->find($this->key()) ?? throw new \InvalidArgumentException("No app “{$this->key()}” comes to tokens.");
         // Alone in its line, so that it can be piped; nobody is told it again.
         $this->line($secrets->add($client, $actor)['token']->reveal());
@@ -91,7 +92,7 @@ final class AppCommand extends Command
 
     private function revoke(AppSecrets $secrets): int
     {
-        $actor = $this->actor('kennel:rules.manage');
+        $actor = $this->actor(Permission::RulesManage);
         $hint = (string) $this->option('hint');
         $meant = array_values(array_filter($secrets->of($this->key()), static fn (AppSecret $one): bool => $one->hint === $hint));
         if (count($meant) !== 1) {

@@ -8,6 +8,7 @@ use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Identity\SignedIn;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\Core\Foundation\Identity\Access;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Permissions\PermissionSet;
 
 /** The operator that a command acts as. */
@@ -29,12 +30,12 @@ final readonly class CommandCaller implements Caller
     }
 
     /** @throws Refusal without full standing or without the permission */
-    public function require(string $permission): SignedIn
+    public function require(Permission $permission): SignedIn
     {
         if ($this->operator->access !== Access::Full) {
             throw Refusal::notAllowed('session.limited', $this->operator->reasons);
         }
-        if (! $this->permissions->allows($permission)) {
+        if (! $this->permissions->allows($permission->value)) {
             throw Refusal::missing($permission);
         }
 
@@ -42,7 +43,7 @@ final readonly class CommandCaller implements Caller
     }
 
     /** @throws Refusal as require() does, and for an operator who is bounded to some apps */
-    public function requireUnbounded(string $permission): SignedIn
+    public function requireUnbounded(Permission $permission): SignedIn
     {
         $this->require($permission);
 

@@ -22,6 +22,7 @@ use Kennel\App\Foundation\Words;
 use Kennel\Core\Administration\Imports\ImportPlan;
 use Kennel\Core\Administration\Imports\ImportRules;
 use Kennel\Core\Directory\Fields\FieldRules;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Refused;
 
 /** Imports a file of any size on the server itself. Broken off, the same command with --resume goes on. */
@@ -50,7 +51,7 @@ final class ImportCommand extends Command
     public function handle(Imports $imports, CheckImport $check, ImportAccounts $import, Words $words): int
     {
         try {
-            $this->by = $this->actor('kennel:accounts.manage');
+            $this->by = $this->actor(Permission::AccountsManage);
 
             return $this->work($imports, $check, $import);
         } catch (Refusal $refusal) {

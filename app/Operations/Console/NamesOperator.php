@@ -9,6 +9,7 @@ use Kennel\App\Foundation\Identity\Actor;
 use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Identity\SignedIn;
 use Kennel\App\Foundation\Refusals\Refusal;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 /**
  * For commands that change something: as whom. Without --as it is the system itself, which may everything, and the trail says so.
@@ -18,7 +19,7 @@ use Kennel\App\Foundation\Refusals\Refusal;
 trait NamesOperator
 {
     /** @throws Refusal for nobody, and for an operator who may not */
-    private function operator(string $permission): ?SignedIn
+    private function operator(Permission $permission): ?SignedIn
     {
         $as = $this->option('as');
 
@@ -30,7 +31,7 @@ trait NamesOperator
      *
      * @throws Refusal for nobody, for an operator who may not, and for one who is bounded
      */
-    private function actor(string $permission): Actor
+    private function actor(Permission $permission): Actor
     {
         return $this->operator($permission) === null ? Actor::system() : app(Caller::class)->requireUnbounded($permission)->asOperator();
     }

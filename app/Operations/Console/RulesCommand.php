@@ -18,6 +18,7 @@ use Kennel\App\Policy\Rules\TryHashing;
 use Kennel\Core\Directory\Apps\Discretion;
 use Kennel\Core\Directory\Disclosure\PublicDirectories;
 use Kennel\Core\Foundation\Documents\InvalidRuleBook;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Policy\Rehearsals\Journey;
 use Kennel\Core\Policy\Rules\RuleBook;
 use Kennel\Core\Policy\Rules\RuleDiff;
@@ -94,7 +95,7 @@ final class RulesCommand extends Command
             return $this->refuse('--reason: say why; it goes into the audit trail.');
         }
         try {
-            $by = $this->actor('kennel:rules.manage');
+            $by = $this->actor(Permission::RulesManage);
         } catch (Refusal $refusal) {
             return $this->refuse(implode("\n", app(Words::class)->refusal($refusal)));
         }
@@ -157,7 +158,7 @@ final class RulesCommand extends Command
             return $this->refuse('The file is not {"journeys": [...]}, as this command prints it.');
         }
         try {
-            $by = $this->actor('kennel:rules.manage');
+            $by = $this->actor(Permission::RulesManage);
             $kept = $journeys->keepAll(array_map(static fn (mixed $one): Journey => Journey::read((array) $one), array_values($listed)), $by);
         } catch (\InvalidArgumentException $mistake) {
             return $this->refuse("A journey cannot be read: {$mistake->getMessage()}");

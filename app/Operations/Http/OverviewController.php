@@ -10,17 +10,18 @@ use Kennel\App\Foundation\Http\Json;
 use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Registration\Invitations\Invitations;
 use Kennel\Core\Directory\Finding\Where;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 final readonly class OverviewController
 {
     public function show(Caller $session, Stations $stations, Needs $needs, AccountList $list, Invitations $invitations): JsonResponse
     {
-        $session->require('kennel:console');
+        $session->require(Permission::Console);
         if ($session->bounds() !== null) {
             // The other figures are of everybody.
             return Json::ok(['stations' => [
-                ...$session->permissions()->allows(Invitations::READ) ? [$stations->invitations($invitations->count())] : [],
-                ...$session->permissions()->allows('kennel:accounts.read') ? [$stations->accounts($list->count(null, Where::everybody(), isExact: true)['total'])] : [],
+                ...$session->permissions()->allows(Permission::InvitationsRead->value) ? [$stations->invitations($invitations->count())] : [],
+                ...$session->permissions()->allows(Permission::AccountsRead->value) ? [$stations->accounts($list->count(null, Where::everybody(), isExact: true)['total'])] : [],
             ], 'needs' => []]);
         }
 

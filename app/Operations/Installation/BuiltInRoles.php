@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Kennel\App\Operations\Installation;
 
+use Kennel\Core\Foundation\Permissions\Permission;
+
 /** The roles every Kennel has: without them nobody could begin. */
 final class BuiltInRoles
 {
@@ -11,7 +13,7 @@ final class BuiltInRoles
 
     /** @var array<string, array{string, list<string>}> summary and permissions, by key */
     public const ALL = [
-        self::KEEPER => ['Runs Kennel: may do everything.', ['kennel:*']],
-        'auditor' => ['Reads the trail and the records, changes nothing.', ['kennel:console', 'kennel:audit.read', 'kennel:accounts.read', 'kennel:roles.read', 'kennel:apps.read']],
+        self::KEEPER => ['Runs Kennel: may do everything.', [Permission::Everything->value]],
+        'auditor' => ['Reads the trail and the records, changes nothing.', [Permission::Console->value, Permission::AuditRead->value, Permission::AccountsRead->value, Permission::RolesRead->value, Permission::AppsRead->value]],
     ];
 }

@@ -20,6 +20,7 @@ use Kennel\Core\Directory\Apps\SigninWay;
 use Kennel\Core\Directory\Fields\Field;
 use Kennel\Core\Directory\Fields\FieldRules;
 use Kennel\Core\Directory\Fields\Required;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\OAuth\Clients\Clients;
 use Kennel\Core\OAuth\Clients\TokenFormat;
 use Kennel\Core\Registration\Signup\SignupSchema;
@@ -46,7 +47,7 @@ final readonly class AppController
 
     public function index(Caller $session): JsonResponse
     {
-        $session->require('kennel:apps.read');
+        $session->require(Permission::AppsRead);
 
         return Json::ok(['items' => array_map($this->present(...), $this->apps->all())]);
     }

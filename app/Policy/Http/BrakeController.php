@@ -15,6 +15,7 @@ use Kennel\App\Foundation\Http\Query;
 use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\Policy\Impact\BrakeImpact;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 
 /** The brakes on guessing: whom they hold back, what they come to, and what they would have done. */
@@ -28,14 +29,14 @@ final readonly class BrakeController
 
     public function held(HeldNow $held): JsonResponse
     {
-        $this->caller->require('kennel:sessions.read');
+        $this->caller->require(Permission::SessionsRead);
 
         return Json::ok($held->all($this->caller->bounds() === null));
     }
 
     public function releaseAccount(string $id, Request $request, HeldNow $held): Response
     {
-        $operator = $this->caller->require('kennel:accounts.manage');
+        $operator = $this->caller->require(Permission::AccountsManage);
         $body = Body::of($request);
         $reason = $body->text('reason') ?? '';
         $body->complete();
@@ -46,7 +47,7 @@ final readonly class BrakeController
 
     public function releaseSource(Request $request, HeldNow $held): Response
     {
-        $operator = $this->caller->requireUnbounded('kennel:sessions.end');
+        $operator = $this->caller->requireUnbounded(Permission::SessionsEnd);
         $body = Body::of($request);
         [$kind, $source, $reason] = [$body->text('kind'), $body->text('source') ?? '', $body->text('reason') ?? ''];
         $body->complete();
@@ -60,7 +61,7 @@ final readonly class BrakeController
 
     public function guesses(Request $request, BrakeImpact $impact): JsonResponse
     {
-        $this->caller->requireUnbounded('kennel:rules.read');
+        $this->caller->requireUnbounded(Permission::RulesRead);
 
         return Json::ok($impact->guesses((new Query($request))->number('sources', 200, 1, 100_000)));
     }
@@ -68,9 +69,9 @@ final readonly class BrakeController
     /** Reads every attempt of the last weeks and changes nothing. Who may not read accounts is told how many, and not who. */
     public function replay(BrakeImpact $impact, Accounts $accounts): JsonResponse
     {
-        $this->caller->requireUnbounded('kennel:rules.read');
+        $this->caller->requireUnbounded(Permission::RulesRead);
         $replay = $impact->replay();
-        $mayRead = $this->caller->permissions()->allows('kennel:accounts.read');
+        $mayRead = $this->caller->permissions()->allows(Permission::AccountsRead->value);
         $names = $mayRead ? $accounts->names(array_column($replay['people'], 'account_id')) : [];
         $people = array_values(array_filter($replay['people'], static fn (array $one): bool => isset($names[$one['account_id']])));
 

@@ -19,6 +19,7 @@ use Kennel\App\Policy\Rules\MakeJudge;
 use Kennel\App\Trail\Audit\AuditTrail;
 use Kennel\Core\Directory\Disclosure\Audience;
 use Kennel\Core\Directory\Disclosure\FieldKey;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Messaging\Wording\WordingKey;
 use Kennel\Core\Policy\Cases\DisclosureCase;
@@ -45,7 +46,7 @@ final readonly class CaseController
     /** Run on the draft as it stands, or on the rules in force when there is none. */
     public function index(): JsonResponse
     {
-        $this->caller->require('kennel:rules.read');
+        $this->caller->require(Permission::RulesRead);
 
         return Json::ok(['items' => $this->cases->run($this->book())]);
     }
@@ -53,7 +54,7 @@ final readonly class CaseController
     /** The verdict of this moment is what is expected from now on. */
     public function store(Request $request, MakeJudge $judges): JsonResponse
     {
-        $operator = $this->caller->require('kennel:rules.manage');
+        $operator = $this->caller->require(Permission::RulesManage);
         $body = Body::of($request);
         $name = trim($body->text('case') ?? '');
         $app = $body->text('app') ?? '';
@@ -75,7 +76,7 @@ final readonly class CaseController
     /** That an audience is handed a field, or by which rule it is not: as the draft has it at this moment. */
     public function storeDisclosure(Request $request, MakeJudge $judges): JsonResponse
     {
-        $operator = $this->caller->require('kennel:rules.manage');
+        $operator = $this->caller->require(Permission::RulesManage);
         $body = Body::of($request);
         $name = trim($body->text('case') ?? '');
         [$field, $audience] = [$body->text('field') ?? '', $body->text('audience') ?? ''];
@@ -95,7 +96,7 @@ final readonly class CaseController
     /** That a message says something, or does not: as the draft has it at this moment. */
     public function storeWording(Request $request): JsonResponse
     {
-        $operator = $this->caller->require('kennel:rules.manage');
+        $operator = $this->caller->require(Permission::RulesManage);
         $body = Body::of($request);
         $name = trim($body->text('case') ?? '');
         $phrase = trim($body->text('phrase') ?? '');
@@ -131,7 +132,7 @@ final readonly class CaseController
 
     public function destroy(string $id): Response
     {
-        $operator = $this->caller->require('kennel:rules.manage');
+        $operator = $this->caller->require(Permission::RulesManage);
         $this->database->transaction(function () use ($id, $operator): void {
             $name = $this->cases->remove($id) ?? throw Refusal::notFound();
             $this->audit->record('rules.case_removed', $operator->asOperator(), null, ['case' => $name], ['case' => null], record: 'case');

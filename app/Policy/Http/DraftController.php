@@ -14,6 +14,7 @@ use Kennel\App\Policy\Publishing\PublishDraft;
 use Kennel\App\Policy\Rules\Draft;
 use Kennel\App\Policy\Rules\Drafts;
 use Kennel\App\Policy\Rules\Revision;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 /** The draft that operators share. */
 final readonly class DraftController
@@ -24,14 +25,14 @@ final readonly class DraftController
 
     public function show(): JsonResponse
     {
-        $this->caller->require('kennel:rules.read');
+        $this->caller->require(Permission::RulesRead);
 
         return $this->answer($this->drafts->current());
     }
 
     public function save(Request $request): JsonResponse
     {
-        $operator = $this->caller->require('kennel:rules.manage');
+        $operator = $this->caller->require(Permission::RulesManage);
         $body = Body::of($request, Body::RULE_BOOK);
         $document = $body->object('document');
         $body->complete();
@@ -42,26 +43,26 @@ final readonly class DraftController
     /** Only of a draft upon an older revision: what was published since is taken in, and what both changed is named. */
     public function rebase(Request $request): JsonResponse
     {
-        [$draft, $conflicts] = $this->drafts->rebase($request->headers->get('If-Match'), $this->caller->require('kennel:rules.manage'));
+        [$draft, $conflicts] = $this->drafts->rebase($request->headers->get('If-Match'), $this->caller->require(Permission::RulesManage));
 
         return $this->answer($draft, $conflicts);
     }
 
     public function discard(Request $request): Response
     {
-        $this->drafts->discard($request->headers->get('If-Match'), $this->caller->require('kennel:rules.manage'));
+        $this->drafts->discard($request->headers->get('If-Match'), $this->caller->require(Permission::RulesManage));
 
         return new Response(status: 204);
     }
 
     public function review(Request $request): JsonResponse
     {
-        return $this->answer($this->drafts->review($request->headers->get('If-Match'), $this->caller->require('kennel:rules.manage')));
+        return $this->answer($this->drafts->review($request->headers->get('If-Match'), $this->caller->require(Permission::RulesManage)));
     }
 
     public function publish(Request $request, PublishDraft $publish): JsonResponse
     {
-        $operator = $this->caller->require('kennel:rules.manage');
+        $operator = $this->caller->require(Permission::RulesManage);
         $body = Body::of($request);
         $why = $body->text('reason') ?? '';
         $overrule = $body->text('overrule');

@@ -9,6 +9,7 @@ use Illuminate\Http\JsonResponse;
 use Kennel\App\Foundation\Http\Json;
 use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Policy\Rules\Drafts;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Policy\Guidance\Clause;
 use Kennel\Core\Policy\Guidance\PasswordGuidance;
 use Kennel\Core\Policy\Guidance\SigninGuidance;
@@ -22,14 +23,14 @@ final readonly class GuidanceController
 
     public function passwords(Caller $session, Drafts $drafts): JsonResponse
     {
-        $session->require('kennel:rules.read');
+        $session->require(Permission::RulesRead);
 
         return Json::ok(['items' => array_map($this->present(...), PasswordGuidance::of($drafts->current()->book()))]);
     }
 
     public function signin(Caller $session, Drafts $drafts): JsonResponse
     {
-        $session->require('kennel:rules.read');
+        $session->require(Permission::RulesRead);
 
         return Json::ok(['items' => array_map($this->present(...), SigninGuidance::of($drafts->current()->book()))]);
     }

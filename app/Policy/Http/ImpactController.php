@@ -13,6 +13,7 @@ use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Policy\Impact\Findings;
 use Kennel\App\Policy\Impact\ImpactRuns;
 use Kennel\App\Policy\Rules\Draft;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Policy\Impact\Finding;
 
 /** What a draft would change. */
@@ -24,7 +25,7 @@ final readonly class ImpactController
 
     public function begin(ImpactRuns $runs): JsonResponse
     {
-        $this->caller->require('kennel:rules.manage');
+        $this->caller->require(Permission::RulesManage);
         $runs->begin();
 
         return Json::ok(['run' => $runs->current()], 202);
@@ -32,14 +33,14 @@ final readonly class ImpactController
 
     public function show(ImpactRuns $runs): JsonResponse
     {
-        $this->caller->require('kennel:rules.read');
+        $this->caller->require(Permission::RulesRead);
 
         return Json::ok(['run' => $runs->current()]);
     }
 
     public function cancel(string $id, ImpactRuns $runs): Response
     {
-        $this->caller->require('kennel:rules.manage');
+        $this->caller->require(Permission::RulesManage);
         $runs->cancel($id);
 
         return new Response(status: 204);

@@ -14,6 +14,7 @@ use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\Policy\Rehearsals\JourneyCase;
 use Kennel\App\Policy\Rehearsals\JourneyCases;
 use Kennel\App\Policy\Rehearsals\Rehearsals;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Policy\Rehearsals\Journey;
 use Kennel\Core\Policy\Rehearsals\ShippedJourneys;
@@ -28,7 +29,7 @@ final readonly class JourneyController
 
     public function index(): JsonResponse
     {
-        $this->caller->requireUnbounded('kennel:rules.read');
+        $this->caller->requireUnbounded(Permission::RulesRead);
         $digest = $this->cases->digest();
         $shipped = ShippedJourneys::of('');
 
@@ -41,7 +42,7 @@ final readonly class JourneyController
     /** Of a rehearsal, as it went; or of a file that was taken out. */
     public function store(Request $request, Rehearsals $rehearsals): JsonResponse
     {
-        $operator = $this->caller->requireUnbounded(RehearsalController::PERMISSION);
+        $operator = $this->caller->requireUnbounded(Permission::RulesManage);
         $body = Body::of($request);
         $title = $body->text('title') ?? '';
         $rehearsal = $body->text('rehearsal');
@@ -64,7 +65,7 @@ final readonly class JourneyController
     /** Those of a file that was taken out: all of them or none. */
     public function import(Request $request): JsonResponse
     {
-        $operator = $this->caller->requireUnbounded(RehearsalController::PERMISSION);
+        $operator = $this->caller->requireUnbounded(Permission::RulesManage);
         $body = Body::of($request, Body::RULE_BOOK);
         $listed = $body->rows('journeys');
         $body->complete();
@@ -80,14 +81,14 @@ final readonly class JourneyController
 
     public function run(string $id): JsonResponse
     {
-        $this->caller->requireUnbounded(RehearsalController::PERMISSION);
+        $this->caller->requireUnbounded(Permission::RulesManage);
 
         return Json::ok($this->present($this->cases->run($id), $this->cases->digest()));
     }
 
     public function destroy(string $id): Response
     {
-        $this->cases->remove($id, $this->caller->requireUnbounded(RehearsalController::PERMISSION));
+        $this->cases->remove($id, $this->caller->requireUnbounded(Permission::RulesManage));
 
         return new Response(status: 204);
     }

@@ -16,6 +16,7 @@ use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\Policy\Rehearsals\JourneyCases;
 use Kennel\App\Policy\Rehearsals\Rehearsal;
 use Kennel\App\Policy\Rehearsals\Rehearsals;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Policy\Rehearsals\Journey;
 use Kennel\Core\Policy\Rehearsals\ShippedJourneys;
@@ -26,8 +27,6 @@ use Psr\Clock\ClockInterface;
 /** Rehearsals under way: begun, played step by step or by hand, moved in time, ended. */
 final readonly class RehearsalController
 {
-    public const PERMISSION = 'kennel:rules.manage';
-
     public function __construct(private Caller $caller, private Rehearsals $rehearsals, private ClockInterface $clock)
     {
     }
@@ -136,7 +135,7 @@ final readonly class RehearsalController
 
     private function operator(): SignedIn
     {
-        return $this->caller->requireUnbounded(self::PERMISSION);
+        return $this->caller->requireUnbounded(Permission::RulesManage);
     }
 
     /** @param  array<string, mixed>  $step */

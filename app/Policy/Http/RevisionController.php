@@ -12,6 +12,7 @@ use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\Policy\Rules\Revision;
 use Kennel\App\Policy\Rules\Revisions;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 /** The published states of the rule book. */
 final readonly class RevisionController
@@ -22,7 +23,7 @@ final readonly class RevisionController
 
     public function index(): JsonResponse
     {
-        $this->caller->require('kennel:rules.read');
+        $this->caller->require(Permission::RulesRead);
 
         return Json::ok(['items' => array_map($this->present->revision(...), $this->revisions->all())]);
     }
@@ -30,7 +31,7 @@ final readonly class RevisionController
     /** One revision, and what differs from it to another, or to what is in force. */
     public function show(int $number, Request $request): JsonResponse
     {
-        $this->caller->require('kennel:rules.read');
+        $this->caller->require(Permission::RulesRead);
         $revision = $this->revisions->find($number) ?? throw Refusal::notFound();
         $query = new Query($request);
         $other = $query->number('against', -1, 0, 1_000_000);

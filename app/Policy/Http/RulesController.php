@@ -10,6 +10,7 @@ use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Rules\RulesInForce;
 use Kennel\App\Policy\Rules\DescribeSettings;
 use Kennel\App\Policy\Rules\Revisions;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Policy\Rules\RuleBook;
 
 /** The rule book that is in force. */
@@ -21,7 +22,7 @@ final readonly class RulesController
 
     public function show(RulesInForce $rules): JsonResponse
     {
-        $this->caller->require('kennel:rules.read');
+        $this->caller->require(Permission::RulesRead);
 
         return Json::ok([
             'document' => $rules->document(),

@@ -15,6 +15,7 @@ use Kennel\App\Foundation\Rules\RulesInForce;
 use Kennel\App\Policy\Rehearsals\Hop;
 use Kennel\App\Policy\Rehearsals\TryApp;
 use Kennel\App\Policy\Rules\Drafts;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Policy\Rehearsals\Mishap;
 
@@ -27,7 +28,7 @@ final readonly class TrialController
 
     public function play(string $key, Request $request): JsonResponse
     {
-        $this->caller->requireUnbounded(RehearsalController::PERMISSION);
+        $this->caller->requireUnbounded(Permission::RulesManage);
         $body = Body::of($request);
         $mishap = Mishap::tryFrom($body->text('mishap') ?? Mishap::Nothing->value) ?? throw Refusal::invalid([new Reason('trial.mishap', 'mishap', ['mishaps' => implode(', ', array_column(Mishap::cases(), 'value'))])]);
         $onDraft = $body->yes('on_draft');

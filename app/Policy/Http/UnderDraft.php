@@ -10,6 +10,7 @@ use Kennel\App\Foundation\Http\Problem;
 use Kennel\App\Foundation\Rules\RulesInForce;
 use Kennel\App\Policy\Rules\Drafts;
 use Kennel\Core\Directory\Accounts\DutyRules;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Symfony\Component\HttpFoundation\Response;
 
 /**
@@ -30,7 +31,7 @@ final readonly class UnderDraft
         if ($asked !== 'draft') {
             throw new Problem(400, 'request.malformed');
         }
-        ConsoleOperator::of($request, 'kennel:rules.read');
+        ConsoleOperator::of($request, Permission::RulesRead);
         $draft = app(Drafts::class)->current();
         // What was read of the rules in force for the check above gives way.
         foreach ([...app(RulesInForce::class)->pretend($draft->document), DutyRules::class] as $rules) {

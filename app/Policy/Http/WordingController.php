@@ -22,6 +22,7 @@ use Kennel\App\Messaging\Mail\SendSample;
 use Kennel\App\Messaging\Wording\Wordings;
 use Kennel\App\Policy\Impact\NextRecipients;
 use Kennel\App\Policy\Rules\Drafts;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Messaging\Wording\CheckWording;
 use Kennel\Core\Messaging\Wording\MessageKind;
@@ -35,15 +36,13 @@ use Kennel\Core\Messaging\Wording\WordingMistake;
 /** What messages say: the kinds there are, the words of each, and how they look. Changing them is changing the rule book. */
 final readonly class WordingController
 {
-    public const READ = 'kennel:rules.read';
-
     public function __construct(private Caller $caller, private Wordings $wordings, private Apps $apps, private Words $words)
     {
     }
 
     public function index(Translator $translator): JsonResponse
     {
-        $this->caller->require(self::READ);
+        $this->caller->require(Permission::RulesRead);
 
         return Json::ok([
             'languages' => WordingKey::LANGUAGES,
@@ -63,16 +62,16 @@ final readonly class WordingController
     /** One wording as it ships, how many messages are in it, and who is known to be next. Who may not read accounts is told how many, and not who. */
     public function show(string $key, MessageRate $rate, NextRecipients $next, Drafts $drafts, Translator $translator): JsonResponse
     {
-        $this->caller->requireUnbounded(self::READ);
+        $this->caller->requireUnbounded(Permission::RulesRead);
         $permissions = $this->caller->permissions();
-        $mayReadAccounts = $permissions->allows('kennel:accounts.read');
+        $mayReadAccounts = $permissions->allows(Permission::AccountsRead->value);
         $of = $this->key($key);
         $own = $drafts->current()->book()->wordings;
         $elsewhere = array_values(array_filter($own->apps(), static fn (string $app): bool => isset($own->own[(new WordingKey($of->kind, $app, $of->language))->toString()])));
 
         ['days' => $days, 'recent' => $recent] = $rate->of($of, $elsewhere);
         $due = $next->of($of, $elsewhere);
-        $mayReadDue = $permissions->allows($of->kind->isInvitation() ? 'kennel:invitations.read' : 'kennel:accounts.read');
+        $mayReadDue = $permissions->allows($of->kind->isInvitation() ? Permission::InvitationsRead->value : Permission::AccountsRead->value);
 
         return Json::ok([
             'key' => $key,
@@ -90,7 +89,7 @@ final readonly class WordingController
     /** How it would look, and what is wrong with it. Nothing is saved and nothing goes out. */
     public function preview(Request $request, AccountList $accounts): JsonResponse
     {
-        $this->caller->require(self::READ);
+        $this->caller->require(Permission::RulesRead);
         $body = Body::of($request);
         [$key, $wording] = $this->asked($body);
         $scheme = Scheme::tryFrom($body->text('scheme') ?? Scheme::Light->value) ?? throw Refusal::invalid([new Reason('type.choice', 'scheme', ['choices' => array_column(Scheme::cases(), 'value')])]);
@@ -119,8 +118,8 @@ final readonly class WordingController
     /** To the operator's own address, so that they see it where they read their mail. */
     public function send(Request $request, SendSample $send): JsonResponse
     {
-        $operator = $this->caller->require('kennel:messages.send');
-        $this->caller->require(self::READ);
+        $operator = $this->caller->require(Permission::MessagesSend);
+        $this->caller->require(Permission::RulesRead);
         $body = Body::of($request);
         [$key, $wording] = $this->asked($body);
         $body->complete();
@@ -135,7 +134,7 @@ final readonly class WordingController
     /** An empty page that the console writes previews into: they may have their looks, and nothing runs or loads but pictures of ours. */
     public function frame(): Response
     {
-        $this->caller->require('kennel:console');
+        $this->caller->require(Permission::Console);
 
         return new Response('<!doctype html><meta charset="utf-8"><title>Preview</title>', 200, [
             'Content-Type' => 'text/html; charset=utf-8',

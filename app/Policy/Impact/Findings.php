@@ -8,6 +8,7 @@ use Kennel\App\Directory\Fields\HandedFields;
 use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Paging\NewestFirst;
 use Kennel\App\Foundation\Words;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 
 /** The list behind an impact's counts. Names are read at this moment. */
@@ -20,7 +21,7 @@ final readonly class Findings
     /** @return array{items: list<array<string, mixed>>, next: string|null} */
     public function page(string $runId, ?string $kind, ?string $code, ?string $field, ?string $cursor, int $limit): array
     {
-        $this->caller->requireUnbounded('kennel:accounts.read');
+        $this->caller->requireUnbounded(Permission::AccountsRead);
         $rows = ImpactFinding::query()->with('account:id,name,email')->where('run_id', $runId);
         foreach (['kind' => $kind, 'code' => $code, 'field' => $field] as $column => $value) {
             if ($value !== null) {

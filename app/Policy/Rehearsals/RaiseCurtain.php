@@ -16,6 +16,7 @@ use Kennel\Core\Credentials\Passwords\PreparedPassword;
 use Kennel\Core\Directory\Accounts\PersonName;
 use Kennel\Core\Directory\Accounts\Status;
 use Kennel\Core\Directory\Roles\Bounds;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Secrets\Secret;
 use Kennel\Core\Foundation\Text\EmailAddress;
 use Kennel\Core\Policy\Rules\RuleBook;
@@ -28,7 +29,7 @@ final readonly class RaiseCurtain
     private const NAMES = ['Ottoline Marsh', 'Casimir Vane', 'Delphine Rook', 'Bartholomew Quill', 'Isolde Fenwick', 'Leopold Tarn', 'Rosalind Heath', 'Ambrose Wick'];
 
     /** What the steps of operators need. */
-    private const NEEDED = ['kennel:console', 'kennel:accounts.read', 'kennel:accounts.manage', 'kennel:invitations.send'];
+    private const NEEDED = [Permission::Console->value, Permission::AccountsRead->value, Permission::AccountsManage->value, Permission::InvitationsSend->value];
 
     private const KEEPER = 'keeper@rehearsal.example';
 

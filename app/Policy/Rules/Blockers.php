@@ -18,6 +18,7 @@ use Kennel\Core\Directory\Fields\FieldRules;
 use Kennel\Core\Directory\Roles\Authority;
 use Kennel\Core\Directory\Roles\Excluded;
 use Kennel\Core\Foundation\Documents\InvalidRuleBook;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Policy\Rules\ProviderTrust;
 use Kennel\Core\Policy\Rules\RuleBook;
@@ -53,12 +54,12 @@ final readonly class Blockers
     public function ofOperator(RuleBook $book, string $operatorId): array
     {
         $this->permissions->readAgain();
-        if (($this->permissions)($operatorId)->allows(ProviderTrust::PERMISSION) && $this->permissions->bounds($operatorId) === null) {
+        if (($this->permissions)($operatorId)->allows(Permission::AccountsManage->value) && $this->permissions->bounds($operatorId) === null) {
             return [];
         }
 
         return array_map(
-            static fn (string $path): Reason => new Reason('rules.provider_trust', $path, ['permission' => ProviderTrust::PERMISSION]),
+            static fn (string $path): Reason => new Reason('rules.provider_trust', $path, ['permission' => Permission::AccountsManage->value]),
             ProviderTrust::widened($this->inForce(), $book),
         );
     }

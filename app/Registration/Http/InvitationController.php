@@ -14,8 +14,8 @@ use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\Registration\Invitations\InvitationFilter;
 use Kennel\App\Registration\Invitations\InvitationFunnel;
 use Kennel\App\Registration\Invitations\Invitations;
-use Kennel\App\Registration\Invitations\Inviters;
 use Kennel\App\Registration\Invitations\TendInvitations;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Registration\Invitations\InvitationState;
 
@@ -59,7 +59,7 @@ final readonly class InvitationController
 
     public function resend(Request $request, TendInvitations $tend): JsonResponse
     {
-        $operator = $this->caller->require(Inviters::PERMISSION);
+        $operator = $this->caller->require(Permission::InvitationsSend);
         $body = Body::of($request);
         $ids = self::ids($body);
         $body->complete();
@@ -69,7 +69,7 @@ final readonly class InvitationController
 
     public function withdraw(Request $request, TendInvitations $tend): JsonResponse
     {
-        $operator = $this->caller->require(Inviters::PERMISSION);
+        $operator = $this->caller->require(Permission::InvitationsSend);
         $body = Body::of($request);
         $ids = self::ids($body);
         $body->complete();
@@ -79,7 +79,7 @@ final readonly class InvitationController
 
     public function extend(Request $request, TendInvitations $tend): JsonResponse
     {
-        $operator = $this->caller->require(Inviters::PERMISSION);
+        $operator = $this->caller->require(Permission::InvitationsSend);
         $body = Body::of($request);
         $ids = self::ids($body);
         $until = $body->moment('until') ?? throw Refusal::invalid([new Reason('type.moment', 'until')]);

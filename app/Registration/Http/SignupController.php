@@ -25,6 +25,7 @@ use Kennel\App\Registration\Signup\Funnel;
 use Kennel\App\Registration\Signup\Rehearsal;
 use Kennel\App\Registration\Signup\SignupFigures;
 use Kennel\App\Registration\Signup\SubmitSignup;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Registration\Signup\SignupInput;
 
@@ -85,7 +86,7 @@ final readonly class SignupController
     /** Everything a sign-up does, shown and undone: what it would write, send and record. */
     public function rehearse(Request $request, SubmitSignup $signUp, Rehearsal $rehearsal): JsonResponse
     {
-        ConsoleOperator::of($request, 'kennel:rules.read');
+        ConsoleOperator::of($request, Permission::RulesRead);
         [$input, $app] = $this->read($request);
         $prepared = $signUp->prepare($input, $app, isRehearsal: true);
         $evidence = ! $prepared->verdict->isAccepted() ? [] : $rehearsal->of(static fn () => $signUp->write($prepared, $app, null, static function (): void {

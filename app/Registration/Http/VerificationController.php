@@ -26,6 +26,7 @@ use Kennel\App\Registration\Verification\TypedCode;
 use Kennel\App\Trail\Audit\AuditTrail;
 use Kennel\Core\Credentials\Challenges\Code;
 use Kennel\Core\Directory\Accounts\Status;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 
 /** What a stranger sends is read before what acts upon it is made, so that a refusal costs little: that is asked for with app(). */
@@ -95,7 +96,7 @@ final readonly class VerificationController
         AuditTrail $audit,
         OperatorAuthority $authority,
     ): JsonResponse {
-        $operator = $caller->require('kennel:messages.send');
+        $operator = $caller->require(Permission::MessagesSend);
         $database->transaction(function () use ($id, $accounts, $send, $claims, $audit, $operator, $authority): void {
             $account = $accounts->find($id) ?? throw Refusal::notFound();
             $authority->require($operator, $account);

@@ -7,6 +7,7 @@ namespace Kennel\App\Registration\Invitations;
 use Kennel\App\Directory\Accounts\Accounts;
 use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Moment;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Registration\Invitations\InvitationState;
 use Psr\Clock\ClockInterface;
 
@@ -25,7 +26,7 @@ final readonly class InvitationFunnel
      */
     public function of(?string $app, int $days): array
     {
-        $this->caller->require(Invitations::READ);
+        $this->caller->require(Permission::InvitationsRead);
         $since = $this->clock->now()->modify("-{$days} days");
         // A resent one is one; one that was replaced is counted as the one in its place.
         $rows = $this->invitations->inSight()->where('created_at', '>=', Moment::write($since))->when($app !== null, static fn ($rows) => $rows->where('app_key', $app))

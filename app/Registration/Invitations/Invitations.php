@@ -9,6 +9,7 @@ use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Moment;
 use Kennel\App\Foundation\Paging\NewestFirst;
 use Kennel\App\Foundation\Refusals\Refusal;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Registration\Invitations\InvitationRules;
 use Kennel\Core\Registration\Invitations\InvitationState;
 use Kennel\Core\Registration\Invitations\WayIn;
@@ -17,8 +18,6 @@ use Psr\Clock\ClockInterface;
 /** Invitations as operators see them: of the apps they are bounded to, and never a token. */
 final readonly class Invitations
 {
-    public const READ = 'kennel:invitations.read';
-
     public function __construct(private ClockInterface $clock, private Caller $caller, private NewestFirst $pages, private InvitationRules $rules)
     {
     }
@@ -26,7 +25,7 @@ final readonly class Invitations
     /** @throws Refusal when there is none, or it is out of their bounds */
     public function get(string $id): Invitation
     {
-        $this->caller->require(self::READ);
+        $this->caller->require(Permission::InvitationsRead);
 
         return $this->inSight()->where('id', $id)->first() ?? throw Refusal::notFound();
     }
@@ -37,7 +36,7 @@ final readonly class Invitations
      */
     public function page(InvitationFilter $filter, ?string $cursor, int $limit, \Closure $present): array
     {
-        $this->caller->require(self::READ);
+        $this->caller->require(Permission::InvitationsRead);
 
         return $this->pages->page($this->filtered($filter), $cursor, $limit, $present);
     }
@@ -45,7 +44,7 @@ final readonly class Invitations
     /** @return array{open: int, accepted: int, lapsed: int, withdrawn: int, replaced: int, lapsing: int} lapsing are those of the open ones that soon will */
     public function count(): array
     {
-        $this->caller->require(self::READ);
+        $this->caller->require(Permission::InvitationsRead);
 
         return $this->counted($this->inSight());
     }
@@ -94,7 +93,7 @@ final readonly class Invitations
     /** @return list<array{id: string, name: string, invitations: int}> who has invited, the most first */
     public function inviters(): array
     {
-        $this->caller->require(self::READ);
+        $this->caller->require(Permission::InvitationsRead);
 
         return array_values($this->inSight()->whereNotNull('inviter_id')->toBase()->selectRaw('inviter_id, max(inviter_name) AS name, count(*) AS invitations')
             ->groupBy('inviter_id')->orderByDesc('invitations')->orderBy('name')->limit(100)->get()

@@ -11,12 +11,11 @@ use Kennel\App\Directory\Roles\Roles;
 use Kennel\App\Foundation\Identity\SignedIn;
 use Kennel\Core\Directory\Accounts\Status;
 use Kennel\Core\Directory\Roles\Bounds;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 /** What whoever invites may do, from the rows as they are now. */
 final readonly class Inviters
 {
-    public const PERMISSION = 'kennel:invitations.send';
-
     public function __construct(private Accounts $accounts, private PermissionsOfAccount $permissions, private GiveableRoles $giveable, private Roles $roles)
     {
     }
@@ -26,7 +25,7 @@ final readonly class Inviters
         $inviter = $inviterId === null ? null : $this->accounts->find($inviterId);
 
         return $inviter !== null && in_array($inviter->status, [Status::Active, Status::Pending], true)
-            && ($this->permissions)($inviter->id)->allows(self::PERMISSION) && Bounds::include($this->permissions->bounds($inviter->id), $app);
+            && ($this->permissions)($inviter->id)->allows(Permission::InvitationsSend->value) && Bounds::include($this->permissions->bounds($inviter->id), $app);
     }
 
     public function mayGive(?string $inviterId, string $role): bool

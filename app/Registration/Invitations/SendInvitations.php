@@ -20,6 +20,7 @@ use Kennel\App\Foundation\Rules\RulesInForce;
 use Kennel\App\Messaging\Mail\Messages;
 use Kennel\App\Trail\Audit\AuditTrail;
 use Kennel\Core\Directory\Accounts\AddressRules;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Foundation\Secrets\Entropy;
 use Kennel\Core\Foundation\Secrets\Token;
@@ -142,7 +143,7 @@ final readonly class SendInvitations
         // The inviter may have been stopped since they were let in, or have lost what they give; people may have come or been invited.
         foreach (array_unique(array_map(static fn (PreparedInvitation $one): string => $one->verdict->app, $prepared)) as $app) {
             if (! $this->inviters->may($inviter->accountId, $app)) {
-                throw Refusal::missing(Inviters::PERMISSION);
+                throw Refusal::missing(Permission::InvitationsSend);
             }
         }
         $verdicts = ($this->judge)($list, $inviter);

@@ -14,6 +14,7 @@ use Kennel\App\Foundation\Moment;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\Messaging\Mail\Messages;
 use Kennel\App\Trail\Audit\AuditTrail;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Foundation\Secrets\Entropy;
 use Kennel\Core\Foundation\Secrets\Token;
@@ -173,7 +174,7 @@ final readonly class TendInvitations
     private function requireInviter(SignedIn $operator, string $app): void
     {
         if (! $this->inviters->may($operator->accountId, $app)) {
-            throw Refusal::missing(Inviters::PERMISSION);
+            throw Refusal::missing(Permission::InvitationsSend);
         }
     }
 

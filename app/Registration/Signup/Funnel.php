@@ -7,6 +7,7 @@ namespace Kennel\App\Registration\Signup;
 use Kennel\App\Directory\Accounts\Accounts;
 use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Words;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Psr\Clock\ClockInterface;
 
@@ -20,7 +21,7 @@ final readonly class Funnel
     /** @return array{days: list<array{day: string, opened: int, submitted: int, proven: int, complete: int}>, refusals: list<array{code: string, message: string, tally: int}>} */
     public function of(?string $app, int $days): array
     {
-        $this->caller->require('kennel:signups.read');
+        $this->caller->require(Permission::SignupsRead);
         $today = $this->clock->now()->setTimezone(new \DateTimeZone('UTC'))->setTime(0, 0);
         $first = $today->modify('-'.($days - 1).' days');
         $funnel = [];

@@ -14,6 +14,7 @@ use Kennel\App\Foundation\Http\Json;
 use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\SignIn\Providers\Links;
 use Kennel\App\SignIn\Providers\Providers;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Secrets\Secret;
 
 /** What operators see and set of outside providers. The providers themselves are rules. */
@@ -26,7 +27,7 @@ final readonly class ProviderController
     /** Whether each has given us a secret, and since when; the secret itself nobody is told. */
     public function secrets(Providers $providers): JsonResponse
     {
-        $this->caller->requireUnbounded('kennel:rules.read');
+        $this->caller->requireUnbounded(Permission::RulesRead);
         $changed = $providers->secretsChanged();
 
         return Json::ok(['items' => array_map(static fn (string $key, string $at): array => ['provider' => $key, 'changed_at' => $at], array_keys($changed), $changed)]);
@@ -34,7 +35,7 @@ final readonly class ProviderController
 
     public function setSecret(string $key, Request $request, Providers $providers, ConnectionInterface $database): Response
     {
-        $operator = $this->caller->requireUnbounded('kennel:rules.manage');
+        $operator = $this->caller->requireUnbounded(Permission::RulesManage);
         $body = Body::of($request);
         $secret = $body->secret('secret') ?? new Secret('');
         $body->complete();
@@ -45,7 +46,7 @@ final readonly class ProviderController
 
     public function ofAccount(string $id, Links $links, AccountList $accounts): JsonResponse
     {
-        $this->caller->require('kennel:accounts.read');
+        $this->caller->require(Permission::AccountsRead);
 
         return Json::ok(['items' => OwnProviderController::present($links->of($accounts->get($id)->id))]);
     }

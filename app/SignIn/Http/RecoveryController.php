@@ -18,6 +18,7 @@ use Kennel\App\SignIn\Recovery\ResetPassword;
 use Kennel\App\SignIn\Recovery\SendRecovery;
 use Kennel\App\Trail\Audit\AuditTrail;
 use Kennel\Core\Directory\Accounts\Status;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 use Kennel\Core\Foundation\Secrets\Secret;
 
@@ -66,7 +67,7 @@ final readonly class RecoveryController
         AuditTrail $audit,
         OperatorAuthority $authority,
     ): JsonResponse {
-        $operator = $session->require('kennel:messages.send');
+        $operator = $session->require(Permission::MessagesSend);
         $database->transaction(function () use ($id, $accounts, $send, $operator, $audit, $authority): void {
             $account = $accounts->find($id) ?? throw Refusal::notFound();
             $authority->require($operator, $account);

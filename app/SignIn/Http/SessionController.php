@@ -20,6 +20,7 @@ use Kennel\App\Foundation\Identity\Surface;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\SignIn\FindLanding;
 use Kennel\Core\Directory\Apps\AppAddress;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Reasons\Reason;
 
 final readonly class SessionController
@@ -72,14 +73,14 @@ final readonly class SessionController
 
     public function end(string $id, EndAsOperator $end): Response
     {
-        $end->one($this->caller->require('kennel:sessions.end'), $id);
+        $end->one($this->caller->require(Permission::SessionsEnd), $id);
 
         return new Response(status: 204);
     }
 
     public function endMany(Request $request, EndAsOperator $end): JsonResponse
     {
-        $operator = $this->caller->require('kennel:sessions.end');
+        $operator = $this->caller->require(Permission::SessionsEnd);
         $body = Body::of($request);
         $ids = array_values(array_unique($body->texts('ids')));
         $body->complete();

@@ -8,6 +8,7 @@ use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Identity\Sight;
 use Kennel\App\Foundation\Moment;
 use Kennel\App\Foundation\Paging\NewestFirst;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 /** Reads the trail. */
 final readonly class AuditEvents
@@ -19,7 +20,7 @@ final readonly class AuditEvents
     /** @return array{items: list<array<string, mixed>>, next: string|null} */
     public function page(?string $accountId, ?string $event, ?string $cursor, int $limit): array
     {
-        $this->caller->require('kennel:audit.read');
+        $this->caller->require(Permission::AuditRead);
         $rows = $this->sight->within(AuditEvent::query());
         foreach (['account_id' => $accountId, 'event' => $event] as $column => $value) {
             if ($value !== null) {

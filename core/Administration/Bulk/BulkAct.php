@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Kennel\Core\Administration\Bulk;
 
 use Kennel\Core\Directory\Accounts\StatusAct;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 /** What can be done to many accounts at once. */
 enum BulkAct: string
@@ -25,13 +26,13 @@ enum BulkAct: string
     /** For how long it can be undone, where it can. */
     public const UNDOABLE_HOURS = 24;
 
-    public function permission(): string
+    public function permission(): Permission
     {
         return match ($this) {
-            self::SignOut => 'kennel:sessions.end',
-            self::Resend => 'kennel:messages.send',
-            self::GiveRole, self::TakeRole => 'kennel:roles.give',
-            default => 'kennel:accounts.manage',
+            self::SignOut => Permission::SessionsEnd,
+            self::Resend => Permission::MessagesSend,
+            self::GiveRole, self::TakeRole => Permission::RolesGive,
+            default => Permission::AccountsManage,
         };
     }
 

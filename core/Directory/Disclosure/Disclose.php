@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Directory\Disclosure;
 
+use Kennel\Core\Foundation\Permissions\Permission;
+
 /** Decides what of an account goes out. The one place that does: every door that hands out accounts asks here. */
 final readonly class Disclose
 {
-    public const DESK = 'kennel:accounts.read';
-
     public function __construct(private DisclosureRules $rules)
     {
     }
@@ -35,7 +35,7 @@ final readonly class Disclose
     public function verdict(FieldKey $field, Recipient $to, bool $hasConsent = false): Verdict
     {
         if ($field->origin === FieldOrigin::BuiltIn && $to->audience->kind->knowsBuiltIns()) {
-            return $to->audience->kind === AudienceKind::Holder || $to->permissions->allows(self::DESK) ? Verdict::Handed : Verdict::NeedsPermission;
+            return $to->audience->kind === AudienceKind::Holder || $to->permissions->allows(Permission::AccountsRead->value) ? Verdict::Handed : Verdict::NeedsPermission;
         }
         $grant = $this->rules->grant($field, $to->audience);
 

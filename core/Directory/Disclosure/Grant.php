@@ -6,7 +6,7 @@ namespace Kennel\Core\Directory\Disclosure;
 
 use Kennel\Core\Foundation\Documents\Document;
 use Kennel\Core\Foundation\Documents\InvalidRuleBook;
-use Kennel\Core\Foundation\Permissions\KennelPermissions;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Text\NearMiss;
 
 /** That one audience is handed one field: by which permission, whether the holder has to agree, and what for. */
@@ -33,8 +33,8 @@ final readonly class Grant
         if ($isOfOperators !== ($grant->permission !== '')) {
             throw $document->mistake('permission', $isOfOperators ? 'must name the permission that operators need' : 'is for operators alone');
         }
-        if ($isOfOperators && ! isset(KennelPermissions::ALL[$grant->permission])) {
-            $near = NearMiss::of($grant->permission, array_keys(KennelPermissions::ALL));
+        if ($isOfOperators && ! isset(Permission::catalogue()[$grant->permission])) {
+            $near = NearMiss::of($grant->permission, array_keys(Permission::catalogue()));
             throw $document->mistake('permission', "\"{$grant->permission}\" is no permission over Kennel".($near === null ? '' : "; \"{$near}\" is one"));
         }
         if ($grant->needsConsent && $grant->audience->kind->knowsBuiltIns()) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Core\Directory\Roles;
 
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Permissions\PermissionSet;
 
 /**
@@ -12,14 +13,10 @@ use Kennel\Core\Foundation\Permissions\PermissionSet;
  */
 final class Bounds
 {
-    private const ENTER = 'kennel:console';
-
-    private const EVERYTHING = 'kennel:*';
-
     /** What can be narrowed to the accounts of some apps. A permission that is not here opens nothing to whoever is bounded. */
     public const NARROWABLE = [
-        self::ENTER, 'kennel:accounts.read', 'kennel:accounts.manage', 'kennel:accounts.export', 'kennel:apps.read', 'kennel:audit.read', 'kennel:evidence.read', 'kennel:invitations.read',
-        'kennel:invitations.send', 'kennel:messages.read', 'kennel:messages.send', 'kennel:roles.read', 'kennel:sessions.read', 'kennel:sessions.end',
+        Permission::Console->value, Permission::AccountsRead->value, Permission::AccountsManage->value, Permission::AccountsExport->value, Permission::AppsRead->value, Permission::AuditRead->value, Permission::EvidenceRead->value, Permission::InvitationsRead->value,
+        Permission::InvitationsSend->value, Permission::MessagesRead->value, Permission::MessagesSend->value, Permission::RolesRead->value, Permission::SessionsRead->value, Permission::SessionsEnd->value,
     ];
 
     /**
@@ -28,7 +25,7 @@ final class Bounds
      */
     public static function of(array $grants): ?array
     {
-        $apps = [...$grants[self::ENTER] ?? [], ...$grants[self::EVERYTHING] ?? []];
+        $apps = [...$grants[Permission::Console->value] ?? [], ...$grants[Permission::Everything->value] ?? []];
 
         return $apps === [] || in_array(null, $apps, true) ? null : array_values(array_unique(array_filter($apps, is_string(...))));
     }
@@ -52,7 +49,7 @@ final class Bounds
         }
         $ofApps = array_values(array_filter($everywhere, static fn (string $name): bool => ! str_starts_with($name, Authority::PREFIX)));
         $narrowed = array_values(array_filter(self::NARROWABLE, static function (string $name) use ($grants, $bounds): bool {
-            $apps = [...$grants[$name] ?? [], ...$grants[self::EVERYTHING] ?? []];
+            $apps = [...$grants[$name] ?? [], ...$grants[Permission::Everything->value] ?? []];
 
             return in_array(null, $apps, true) || array_diff($bounds, $apps) === [];
         }));

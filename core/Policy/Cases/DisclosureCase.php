@@ -10,6 +10,7 @@ use Kennel\Core\Directory\Disclosure\Disclose;
 use Kennel\Core\Directory\Disclosure\FieldKey;
 use Kennel\Core\Directory\Disclosure\Recipient;
 use Kennel\Core\Directory\Disclosure\Verdict;
+use Kennel\Core\Foundation\Permissions\Permission;
 use Kennel\Core\Foundation\Permissions\PermissionSet;
 use Kennel\Core\Policy\Impact\Judge;
 
@@ -31,7 +32,7 @@ final readonly class DisclosureCase
     /** @return list<string> of operators, for one who may see accounts and nothing else */
     public function verdict(Judge $judge): array
     {
-        $to = $this->audience->kind === AudienceKind::Operators ? Recipient::operator(new PermissionSet([Disclose::DESK])) : Recipient::of($this->audience);
+        $to = $this->audience->kind === AudienceKind::Operators ? Recipient::operator(new PermissionSet([Permission::AccountsRead->value])) : Recipient::of($this->audience);
         $verdict = (new Disclose($judge->disclosure()))->verdict($this->field, $to);
 
         return $verdict === Verdict::Handed ? [] : [$verdict->value];

@@ -9,9 +9,6 @@ use Kennel\Core\SignIn\Providers\Provider;
 /** Where one rule book lets identity providers open more accounts than another. */
 final class ProviderTrust
 {
-    /** What it takes to publish that: an operator who could open those accounts anyway. */
-    public const PERMISSION = 'kennel:accounts.manage';
-
     /**
      * @param  RuleBook|null  $before  null when what was published cannot be read: then nothing was trusted
      * @return list<string> paths: providers that are new or have another identity, and apps that offer one more

@@ -9,7 +9,9 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route;
 use Kennel\App\Credentials\Http\RequireFreshProof;
 use Kennel\App\Credentials\Http\RequirePermission;
+use Kennel\App\Endpoint;
 use Kennel\App\Foundation\Refusals\Refusal;
+use Kennel\App\Trail\Http\Kept;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Support\Hostile;
 use Kennel\Tests\Support\OpenApi;
@@ -18,14 +20,6 @@ use PHPUnit\Framework\Attributes\DataProvider;
 /** What holds for every door. */
 final class DoorsTest extends DoorTestCase
 {
-    private const OPEN = [
-        'GET /health', 'GET /openapi.json', 'GET /installation', 'POST /installation', 'GET /apps/{key}', 'GET /apps/{key}/signup-schema', 'POST /signups/forms', 'POST /signups', 'POST /signups/verdict', 'POST /fields/verdict',
-        'POST /recoveries', 'POST /recoveries/inspect', 'POST /recoveries/consume', 'POST /passwords/verdict', 'POST /verifications', 'POST /verifications/inspect', 'POST /verifications/consume', 'POST /sessions', 'POST /sessions/second-factor', 'POST /sessions/second-factor/options', 'POST /sessions/second-factor/text', 'POST /signins/provider', 'POST /signins/provider/finish', 'POST /signins/passkey/options', 'POST /signins/passkey', 'POST /signins/mail', 'POST /signins/mail/inspect', 'POST /signins/mail/consume', 'POST /authorizations/next', 'POST /authorizations/refuse', 'POST /session/leave', 'DELETE /session', 'POST /account/address/take', 'POST /account/address/undo/inspect', 'POST /account/address/undo', 'POST /invitations/inspect', 'POST /invitations/accept',
-    ];
-
-    /** A holder's own doors, which need a session and no permission. */
-    private const HOLDERS = ['POST /session/proof' => '', 'POST /session/proof/options' => '', 'GET /session' => '', 'GET /session/landing' => '', 'GET /account/sessions' => '', 'DELETE /account/sessions' => '', 'DELETE /account/sessions/{id}' => '', 'GET /account/factors' => '', 'POST /account/factors/authenticators' => '', 'POST /account/factors/authenticators/{id}/confirm' => '', 'DELETE /account/factors/authenticators/{id}' => '', 'POST /account/factors/recovery-codes' => '', 'POST /account/factors/passkeys/options' => '', 'POST /account/factors/passkeys' => '', 'DELETE /account/factors/passkeys/{id}' => '', 'POST /account/factors/phones' => '', 'POST /account/factors/phones/{id}/confirm' => '', 'DELETE /account/factors/phones/{id}' => '', 'POST /authorizations/agree' => '', 'POST /devices/inspect' => '', 'POST /devices/answer' => '', 'GET /account/apps' => '', 'DELETE /account/apps/{key}' => '', 'GET /account/providers' => '', 'POST /account/providers' => '', 'POST /account/providers/offers' => '', 'DELETE /account/providers/{id}' => '', 'DELETE /account/factors/trusted-devices' => '', 'DELETE /account/factors/reset' => '', 'GET /account' => '', 'PATCH /account' => '', 'PATCH /account/fields' => '', 'GET /account/metadata' => '', 'PUT /account/metadata' => '', 'PATCH /account/metadata' => '', 'POST /account/terms' => '', 'POST /account/close' => '', 'GET /account/disclosure' => '', 'PUT /account/disclosure' => '', 'GET /directory' => '', 'GET /account/data' => '', 'GET /account/data/file' => '', 'POST /account/address' => '', 'PUT /account/password' => '', 'PUT /account/pictures/{field}' => ''];
-
     public function test_every_door_is_described_and_every_description_is_a_door(): void
     {
         $doors = [];
@@ -109,25 +103,46 @@ final class DoorsTest extends DoorTestCase
         $this->knock('GET', '/session', cookies: ['__Host-kennel-console' => $token])->assertStatus(401);
     }
 
+    public function test_every_endpoint_says_who_may_come_and_what_the_trace_keeps(): void
+    {
+        $silent = [];
+        foreach (Route::getRoutes()->getRoutes() as $route) {
+            $isOurs = preg_match('#^(api/v1/|oauth/|\.well-known/)#', $route->uri()) === 1 && $route->uri() !== 'api/v1/bench/empty';
+            $writes = array_intersect($route->methods(), ['POST', 'PUT', 'PATCH', 'DELETE']) !== [];
+            if ($isOurs && (! is_string($route->getAction(Endpoint::ACCESS)) || ($writes && ! array_key_exists(Kept::TRACES, $route->getAction())))) {
+                $silent[] = $route->uri();
+            }
+        }
+        self::assertSame([], $silent);
+    }
+
+    /** @return array<string, array{string, string}> whoever is not signed in has no business there */
+    private static function guarded(): array
+    {
+        return self::doors(static fn (string $access): bool => $access !== 'open');
+    }
+
     /** @return array<string, array{string, string}> */
-    public static function guarded(): array
+    private static function operators(): array
+    {
+        return self::doors(static fn (string $access): bool => ! in_array($access, ['open', 'own'], true));
+    }
+
+    /**
+     * @param  \Closure(string): bool  $which  by who may come
+     * @return array<string, array{string, string}>
+     */
+    private static function doors(\Closure $which): array
     {
         $doors = [];
-        foreach (OpenApi::read()->operations() as $operation) {
-            if (! in_array($operation, self::OPEN, true)) {
-                [$method, $path] = explode(' ', $operation);
-                $doors[$operation] = [$method, strtr($path, ['{id}' => '00000000-0000-7000-8000-000000000001', '{number}' => '1', '{field}' => 'picture', '{kind}' => 'own', '{key}' => 'reviewer', '{kid}' => str_repeat('A', 43), '{permission}' => 'readings:enter'])];
+        foreach (Route::getRoutes()->getRoutes() as $route) {
+            if (str_starts_with($route->uri(), 'api/v1/') && $which((string) $route->getAction(Endpoint::ACCESS))) {
+                [$method, $path] = [$route->methods()[0], substr($route->uri(), strlen('api/v1'))];
+                $doors["{$method} {$path}"] = [$method, strtr($path, ['{id}' => '00000000-0000-7000-8000-000000000001', '{number}' => '1', '{field}' => 'picture', '{kind}' => 'own', '{key}' => 'reviewer', '{kid}' => str_repeat('A', 43), '{permission}' => 'readings:enter'])];
             }
         }
 
         return $doors;
-    }
-
-    /** @return array<string, array{string, string}> */
-    public static function operators(): array
-    {
-        // The rehearsal reads the operator from the console's cookie whichever page asks; UnderDraftTest knocks there.
-        return array_diff_key(self::guarded(), self::HOLDERS, ['POST /signups/rehearsal' => '']);
     }
 
     public function test_a_limited_operator_may_do_nothing_yet(): void

@@ -5,11 +5,12 @@ declare(strict_types=1);
 namespace Kennel\Core\Policy\Rules\Upgrades;
 
 use Kennel\Core\Directory\Disclosure\FieldKey;
+use Kennel\Core\Foundation\Permissions\Permission;
 
 /** Before format 5 operators and holders saw each field, and metadata of its kind. So it goes on, until somebody says otherwise; a field that comes later is nobody's. */
 final class DiscloseAsBefore
 {
-    private const OPERATORS = ['key' => 'operators', 'permission' => 'kennel:accounts.read', 'consent' => false, 'purpose' => 'To look after your account'];
+    private const OPERATORS = ['key' => 'operators', 'permission' => Permission::AccountsRead->value, 'consent' => false, 'purpose' => 'To look after your account'];
 
     private const HOLDER = ['key' => 'holder', 'permission' => '', 'consent' => false, 'purpose' => 'It is yours'];
 

@@ -191,7 +191,7 @@ final class UpgradeTest extends DoorTestCase
     {
         foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(__DIR__.'/../../../../app', \FilesystemIterator::SKIP_DOTS)) as $file) {
             $class = 'Kennel\\App\\'.strtr(substr($file->getPathname(), strlen(__DIR__.'/../../../../app/'), -4), '/', '\\');
-            if (str_ends_with($file->getPathname(), '.php') && is_subclass_of($class, Record::class) && ! (new \ReflectionClass($class))->isAbstract()) {
+            if (preg_match('/^[A-Z]\w*\.php$/D', $file->getFilename()) === 1 && is_subclass_of($class, Record::class) && ! (new \ReflectionClass($class))->isAbstract()) {
                 yield $class;
             }
         }

@@ -123,19 +123,16 @@ final class EvidenceTest extends DoorTestCase
         self::assertSame(['email' => '(not an address)', 'password' => '[secret]', 'keep' => true, 'surprise' => Kept::MARK], $content['request']['body']);
     }
 
-    public function test_every_writing_door_says_what_of_it_is_kept(): void
+    public function test_no_endpoint_has_a_secret_in_the_trace(): void
     {
-        $doors = [];
+        $kept = 0;
         foreach (Route::getRoutes()->getRoutes() as $route) {
-            foreach (array_diff($route->methods(), ['GET', 'HEAD', 'OPTIONS']) as $method) {
-                if (preg_match('#^(api/v1/|oauth/)#', $route->uri()) === 1) {
-                    $doors[] = $method.' '.preg_replace('#^api/v1/#', '', $route->uri());
-                }
-            }
+            /** @var array{list<string>, list<string>} $keys */
+            $keys = $route->getAction(Kept::TRACES) ?? [[], []];
+            self::assertSame([], array_values((array) preg_grep('/pass|token|secret|hash/', [...$keys[0], ...$keys[1]])), $route->uri());
+            $kept += count($keys[0]);
         }
-        $listed = [...array_filter(array_keys(Kept::DOORS), static fn (string $door): bool => ! str_starts_with($door, 'GET ')), ...Kept::NEVER];
-        self::assertEqualsCanonicalizing($doors, $listed);
-        self::assertSame([], array_filter(Kept::DOORS, static fn (array $kept): bool => preg_grep('/pass|token|secret|hash/', [...$kept[0], ...$kept[1]]) !== []));
+        self::assertGreaterThan(100, $kept);
     }
 
     public function test_what_fails_after_the_answer_is_logged_and_never_added_to_it(): void

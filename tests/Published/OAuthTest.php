@@ -44,9 +44,13 @@ final class OAuthTest extends TestCase
     {
         $signed = 'eyJhbGciOiJFZERTQSJ9.RXhhbXBsZSBvZiBFZDI1NTE5IHNpZ25pbmc';
         $signature = 'hgyY0il_MGCjP0JzlnLWG1PPOt7-09PGcvMg3AIbQR6dWbhijcNR4ki4iylGjg5BhVsPt9g7sVvpAr_MuM0KAg';
-        $public = (string) base64_decode(strtr('11qYAYKxCrfVS_7TyWQHOg7hcvPapiMlrwIaaPcHURo', '-_', '+/'), true);
-        self::assertTrue(sodium_crypto_sign_verify_detached((string) base64_decode(strtr($signature, '-_', '+/'), true), $signed, $public));
-        self::assertCount(1, PublicKeys::of([['kty' => 'OKP', 'crv' => 'Ed25519', 'kid' => 'a', 'x' => '11qYAYKxCrfVS_7TyWQHOg7hcvPapiMlrwIaaPcHURo']])->all);
+        // Our reading of the key of appendix A.2 verifies the signature, and of nothing else; the payload there is no JSON, so no token of ours can hold it.
+        $keys = PublicKeys::of([['kty' => 'OKP', 'crv' => 'Ed25519', 'kid' => 'a', 'x' => '11qYAYKxCrfVS_7TyWQHOg7hcvPapiMlrwIaaPcHURo']])->all;
+        self::assertSame(['a'], array_keys($keys));
+        $public = (string) base64_decode((string) $keys['a']->getKeyMaterial(), true);
+        $isSigned = static fn (string $text): bool => sodium_crypto_sign_verify_detached((string) base64_decode(strtr($signature, '-_', '+/'), true), $text, $public);
+        self::assertTrue($isSigned($signed));
+        self::assertFalse($isSigned("{$signed}x"));
         self::assertSame([], PublicKeys::of([['kty' => 'OKP', 'crv' => 'Ed25519', 'kid' => 'a', 'x' => '11qYAYKxCrfVS_7TyWQHOg7hcvPapiMlrwIaaPcHURo', 'd' => 'nWGxne_9WmC6hEr0kuwsxERJxWl7MmkZcDusAxyuf2A']])->all, 'a private half is nobody’s to publish');
     }
 

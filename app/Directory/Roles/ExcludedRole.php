@@ -7,6 +7,8 @@ namespace Kennel\App\Directory\Roles;
 use Kennel\App\Foundation\Database\Record;
 
 /**
+ * One of the roles that nobody may hold together.
+ *
  * @property string $exclusion_key
  * @property string $role_key
  */

@@ -7,6 +7,8 @@ namespace Kennel\App\Messaging\Mail;
 use Kennel\App\Foundation\Database\Record;
 
 /**
+ * Whether the stand-in relay answers, or plays one that is away.
+ *
  * @property string $stand_in
  * @property StandInMode $mode
  * @property string $set_at

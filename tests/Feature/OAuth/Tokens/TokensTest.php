@@ -236,6 +236,12 @@ final class TokensTest extends TokenTestCase
         self::assertSame(200, $this->call('GET', '/.well-known/openid-configuration')->getStatusCode());
     }
 
+    protected function tearDown(): void
+    {
+        JWT::$timestamp = null;
+        parent::tearDown();
+    }
+
     public function test_an_app_that_signs_assertions(): void
     {
         $pair = sodium_crypto_sign_keypair();
@@ -258,7 +264,6 @@ final class TokensTest extends TokenTestCase
         $ask([], base64_encode(sodium_crypto_sign_secretkey(sodium_crypto_sign_keypair())))->assertUnauthorized();
         $ask([], null, 'two')->assertUnauthorized();
         $this->send('/oauth/token', ['grant_type' => 'client_credentials', 'client_id' => 'gaugebook', 'client_secret' => $this->secret])->assertUnauthorized();
-        JWT::$timestamp = null;
     }
 
     public function test_a_page_of_a_registered_origin_may_read_answers(): void

@@ -7,8 +7,16 @@ import { useToast } from '../../kit/Toast';
 import { api } from '../api';
 import { AccountActDialog, type Condition } from './AccountActDialog';
 import { Entries } from './Entries';
-import { changesBetween, documentOf, entriesOf, mergePatch, textOf, type Document, type Json } from './metadata';
-import type { MetadataKind } from './MetadataPart';
+import {
+  changesBetween,
+  documentOf,
+  entriesOf,
+  mergePatch,
+  textOf,
+  type Document,
+  type Json,
+  type MetadataKind,
+} from './metadata';
 
 /** One document of metadata, as a table of its keys or as JSON; what would change is listed before it is saved. */
 export function MetadataDialog({

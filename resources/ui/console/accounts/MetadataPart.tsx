@@ -5,11 +5,9 @@ import { Row } from '../../kit/Layout';
 import { LinkButton } from '../../kit/Link';
 import { Text } from '../../kit/Text';
 import { useMay } from '../api';
-import { textOf, type Document } from './metadata';
+import { textOf, type Document, type MetadataKind } from './metadata';
 
 const MetadataDialog = later(() => import('./MetadataDialog').then((module) => module.MetadataDialog));
-
-export type MetadataKind = 'own' | 'internal';
 
 const KINDS: readonly { kind: MetadataKind; label: string }[] = [
   { kind: 'own', label: 'Own metadata' },

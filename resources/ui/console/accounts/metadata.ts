@@ -1,3 +1,5 @@
+export type MetadataKind = 'own' | 'internal';
+
 // A document of metadata on its way between its table of keys, its JSON, and the merge patch (RFC 7396) that is sent.
 
 export type Json = string | number | boolean | null | readonly Json[] | { readonly [key: string]: Json };

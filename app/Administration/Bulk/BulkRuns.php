@@ -10,6 +10,7 @@ use Kennel\App\Directory\Accounts\AccountList;
 use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Identity\SignedIn;
 use Kennel\App\Foundation\Moment;
+use Kennel\App\Foundation\Queue\ContinueRun;
 use Kennel\App\Foundation\Queue\Step;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\Trail\Audit\AuditTrail;
@@ -172,10 +173,10 @@ final readonly class BulkRuns
     private function begun(BulkRun $run): BulkRun
     {
         if ($run->total > self::AT_ONCE) {
-            RunBulk::dispatch($run->id);
+            ContinueRun::dispatch(WorkThroughBulk::class, $run->id);
         } else {
-            RunBulk::shouldItDie($run->id);
-            ($this->workThrough)($run->id, Step::endless());
+            ContinueRun::shouldItDie(WorkThroughBulk::class, $run->id);
+            $this->workThrough->work($run->id, Step::endless());
         }
 
         return $run->refresh();

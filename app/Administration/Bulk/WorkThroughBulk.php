@@ -9,6 +9,7 @@ use Kennel\App\Directory\Accounts\Account;
 use Kennel\App\Directory\Accounts\OperatorAuthority;
 use Kennel\App\Foundation\Database\AsJson;
 use Kennel\App\Foundation\Moment;
+use Kennel\App\Foundation\Queue\LongRun;
 use Kennel\App\Foundation\Queue\Step;
 use Kennel\App\Trail\Audit\AuditTrail;
 use Kennel\Core\Administration\Bulk\Change;
@@ -18,7 +19,7 @@ use Psr\Clock\ClockInterface;
  * Checks or does an act, chunk by chunk. A chunk, what it changed, its events and how far the run is are one transaction: killed anywhere, it
  * is gone on with behind the last chunk, and nothing is done twice.
  */
-final readonly class WorkThroughBulk
+final readonly class WorkThroughBulk implements LongRun
 {
     private const CHUNK = 200;
 
@@ -44,7 +45,7 @@ final readonly class WorkThroughBulk
     }
 
     /** @return bool false when there is more to do */
-    public function __invoke(string $id, Step $step): bool
+    public function work(string $id, Step $step): bool
     {
         do {
             $isMore = $this->database->transaction(fn (): bool => $this->chunk($id));

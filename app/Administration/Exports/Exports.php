@@ -12,6 +12,7 @@ use Kennel\App\Directory\Fields\HandedFields;
 use Kennel\App\Foundation\Identity\Caller;
 use Kennel\App\Foundation\Identity\SignedIn;
 use Kennel\App\Foundation\Moment;
+use Kennel\App\Foundation\Queue\ContinueRun;
 use Kennel\App\Foundation\Queue\Step;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\Trail\Audit\AuditTrail;
@@ -74,10 +75,10 @@ final readonly class Exports
             ]);
         });
         if ($export->total === null || $export->total > self::AT_ONCE) {
-            RunExport::dispatch($export->id);
+            ContinueRun::dispatch(WriteExport::class, $export->id);
         } else {
-            RunExport::shouldItDie($export->id);
-            ($this->write)($export->id, Step::endless());
+            ContinueRun::shouldItDie(WriteExport::class, $export->id);
+            $this->write->work($export->id, Step::endless());
         }
 
         return $export->refresh();

@@ -12,6 +12,7 @@ use Kennel\App\Directory\Accounts\OperatorAuthority;
 use Kennel\App\Directory\Fields\HandedFields;
 use Kennel\App\Directory\Roles\PermissionsOfAccount;
 use Kennel\App\Foundation\Moment;
+use Kennel\App\Foundation\Queue\LongRun;
 use Kennel\App\Foundation\Queue\Step;
 use Kennel\Core\Administration\Exports\ExportColumns;
 use Kennel\Core\Directory\Disclosure\ReadableFields;
@@ -21,7 +22,7 @@ use Kennel\Core\Foundation\Permissions\Permission;
 use Psr\Clock\ClockInterface;
 
 /** Writes the file page by page. Where it is, is kept behind each page: killed anywhere, it goes on there, and no row is written twice. */
-final readonly class WriteExport
+final readonly class WriteExport implements LongRun
 {
     private const PAGE = 10_000;
 
@@ -41,7 +42,7 @@ final readonly class WriteExport
     }
 
     /** @return bool false when there is more to do */
-    public function __invoke(string $id, Step $step): bool
+    public function work(string $id, Step $step): bool
     {
         $export = Export::query()->where('id', $id)->where('state', 'running')->first();
         if ($export === null) {

@@ -9,6 +9,7 @@ use Kennel\App\Directory\Apps\Apps;
 use Kennel\App\Foundation\Database\AsJson;
 use Kennel\App\Foundation\Identity\Actor;
 use Kennel\App\Foundation\Moment;
+use Kennel\App\Foundation\Queue\ContinueRun;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\Trail\Audit\AuditTrail;
 use Kennel\Core\Administration\Imports\ImportPlan;
@@ -164,7 +165,7 @@ final readonly class Imports
             ImportRow::query()->where('import_id', $import->id)->delete();
             $this->forgetAddresses($import->id);
             if ($inBackground) {
-                RunImport::dispatch($import->id);
+                ContinueRun::dispatch(WorkThroughImport::class, $import->id);
             }
         });
     }
@@ -205,7 +206,7 @@ final readonly class Imports
                 'import',
             );
             if ($inBackground) {
-                RunImport::dispatch($import->id);
+                ContinueRun::dispatch(WorkThroughImport::class, $import->id);
             }
         });
     }

@@ -7,6 +7,8 @@ namespace Kennel\App\Credentials\Passwords;
 use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Foundation\Database\AsJson;
 use Kennel\App\Foundation\Moment;
+use Kennel\App\Foundation\Queue\ContinueRun;
+use Kennel\App\Foundation\Queue\LongRun;
 use Kennel\App\Foundation\Queue\Step;
 use Kennel\App\Trail\Audit\AuditEvents;
 use Kennel\App\Trail\Audit\Strangers;
@@ -21,7 +23,7 @@ use Psr\Clock\ClockInterface;
  * What hashing costs on the machines it runs on: measured in the background, point by point, kept for each machine. A newer run of a
  * machine takes the place of the older one.
  */
-final readonly class Calibrations
+final readonly class Calibrations implements LongRun
 {
     /** Costs of bcrypt that are worth looking at. */
     private const BCRYPT = [10, 11, 12, 13];
@@ -49,7 +51,7 @@ final readonly class Calibrations
                 'machine' => '', 'state' => 'queued', 'total' => count(Grid::points()) + count(self::BCRYPT) + 1,
                 'cores' => 0, 'memory' => 0, 'points' => [], 'bcrypt' => [], 'started_at' => Moment::write($this->clock->now()),
             ]);
-            CalibrateMachine::dispatch($run->id);
+            ContinueRun::dispatch(Calibrations::class, $run->id);
 
             return $run->id;
         });

@@ -10,6 +10,8 @@ use Kennel\App\Directory\Accounts\Accounts;
 use Kennel\App\Directory\Accounts\StoredHashes;
 use Kennel\App\Foundation\Identity\SignedIn;
 use Kennel\App\Foundation\Moment;
+use Kennel\App\Foundation\Queue\ContinueRun;
+use Kennel\App\Foundation\Queue\LongRun;
 use Kennel\App\Foundation\Queue\Step;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\App\Trail\Audit\AuditTrail;
@@ -28,7 +30,7 @@ use Psr\Clock\ClockInterface;
  * that was enclosed: a sign-in meanwhile wins. Broken off anywhere, every account holds either the older hash or the enclosed one,
  * and both are verified; begun again, it goes on with what is left.
  */
-final readonly class Wrapping
+final readonly class Wrapping implements LongRun
 {
     private const SALT_BYTES = 16;
 
@@ -97,7 +99,7 @@ final readonly class Wrapping
                 trim($why),
                 'wrapping',
             );
-            WrapHashes::dispatch($run->id);
+            ContinueRun::dispatch(Wrapping::class, $run->id);
         });
     }
 

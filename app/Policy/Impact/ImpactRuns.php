@@ -8,6 +8,8 @@ use Illuminate\Database\ConnectionInterface;
 use Kennel\App\Directory\Disclosure\FieldNames;
 use Kennel\App\Foundation\Database\AsJson;
 use Kennel\App\Foundation\Moment;
+use Kennel\App\Foundation\Queue\ContinueRun;
+use Kennel\App\Foundation\Queue\LongRun;
 use Kennel\App\Foundation\Queue\Step;
 use Kennel\App\Foundation\Rules\RulesInForce;
 use Kennel\App\Foundation\Words;
@@ -21,7 +23,7 @@ use Kennel\Core\Policy\Rules\RuleBook;
 use Psr\Clock\ClockInterface;
 
 /** Impact as operators meet it: begun, watched, cancelled, and read while it still runs. */
-final readonly class ImpactRuns
+final readonly class ImpactRuns implements LongRun
 {
     private const ROWS_A_STATEMENT = 100;
 
@@ -43,7 +45,7 @@ final readonly class ImpactRuns
             $run = ImpactRun::query()->create([
                 'draft_version' => $this->drafts->current()->version, 'state' => 'queued', 'total' => $this->impact->total(), 'counts' => [], 'started_at' => Moment::write($this->clock->now()),
             ]);
-            MeasureImpact::dispatch($run->id);
+            ContinueRun::dispatch(ImpactRuns::class, $run->id);
 
             return $run->id;
         });

@@ -141,7 +141,7 @@ final class FaultsTest extends TestCase
         }
         $kinds = $database->query('SELECT DISTINCT hash_kind FROM accounts WHERE seq <= (SELECT max(seq) FROM (SELECT seq FROM accounts ORDER BY seq LIMIT 40))')->fetchAll(\PDO::FETCH_COLUMN);
         $database->prepare("INSERT INTO wrap_runs (id, state, total, kinds, started_at) VALUES ('run', 'queued', 40, ?, '2026-01-01T00:00:00.000Z')")->execute([json_encode($kinds)]);
-        self::$server->dispatch('Kennel\\App\\Credentials\\Passwords\\WrapHashes::dispatch("run");');
+        self::$server->dispatch('Kennel\\App\\Foundation\\Queue\\ContinueRun::dispatch(Kennel\\App\\Credentials\\Passwords\\Wrapping::class, "run");');
         $allOpen = function () use ($passwords): void {
             foreach ($passwords as $seq => $password) {
                 $stored = (string) self::$server->database()->query("SELECT password_hash FROM accounts WHERE seq = {$seq}")->fetchColumn();
@@ -169,7 +169,7 @@ final class FaultsTest extends TestCase
         $hash = password_hash('slow green otters', PASSWORD_BCRYPT, ['cost' => 4]);
         file_put_contents($file, "address,name,hash\n".implode('', array_map(static fn (int $row): string => "killed{$row}@reach.example,Person {$row},{$hash}\n", range(1, $rows))));
         self::$server->database()->prepare("INSERT INTO imports (id, name, format, app_key, proven, must_change, digest, layout, state, bytes, total, ignored, begun_by_kind, begun_by, started_at) VALUES (?, 'many.csv', 'csv', 'gaugebook', 1, 0, '', 'password', 'importing', ?, ?, '[]', 'kennel', 'Kennel', '2026-01-01T00:00:00.000Z')")->execute([basename($file), filesize($file), $rows]);
-        self::$server->dispatch('Kennel\App\Administration\Imports\RunImport::dispatch("'.basename($file).'");');
+        self::$server->dispatch('Kennel\App\Foundation\Queue\ContinueRun::dispatch(Kennel\App\Administration\Imports\WorkThroughImport::class, "'.basename($file).'");');
         $done = fn (): int => $this->number('SELECT done FROM imports');
         $kept = [];
         for ($round = 0; $round < 2; $round++) {
@@ -209,7 +209,7 @@ final class FaultsTest extends TestCase
         $database->prepare("INSERT INTO bulk_runs (id, act_id, act, parameters, operator_id, operator_name, why, state, total, done, planned, changed, left_out, outcomes, begun_at) VALUES (?, ?, 'require_password', '{}', ?, 'Maren Thistlewood', 'Killed', 'running', ?, 0, ?, 0, 0, '{\"changes\":{},\"left_out\":{}}', '2026-01-01T00:00:00.000Z')")->execute([$run, $run, $operator, $accounts, $accounts]);
         $database->prepare("INSERT INTO bulk_accounts (run_id, position, account_seq, version, state) SELECT ?, seq, seq, 1, 'planned' FROM accounts WHERE email LIKE 'bulk%'")->execute([$run]);
         $database->exec('COMMIT');
-        self::$server->dispatch("Kennel\\App\\Administration\\Bulk\\RunBulk::dispatch('{$run}');");
+        self::$server->dispatch("Kennel\\App\\Foundation\\Queue\\ContinueRun::dispatch(Kennel\\App\\Administration\\Bulk\\WorkThroughBulk::class, '{$run}');");
         $changed = fn (): int => $this->number('SELECT changed FROM bulk_runs');
         $kills = $this->killInTheMiddle($changed, function () use ($changed): void {
             self::assertSame([$changed(), $changed()], [$this->number("SELECT count(*) FROM accounts WHERE password_owed = 'asked' AND email LIKE 'bulk%'"), $this->number("SELECT count(*) FROM audit_events WHERE event = 'account.password_change_asked'")], 'what is counted is done, and nothing else');

@@ -6,11 +6,13 @@ namespace Kennel\Tests\Feature\Foundation;
 
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
-use Kennel\App\Administration\Imports\RunImport;
-use Kennel\App\Credentials\Passwords\CalibrateMachine;
-use Kennel\App\Credentials\Passwords\WrapHashes;
+use Kennel\App\Administration\Imports\WorkThroughImport;
+use Kennel\App\Credentials\Passwords\Calibrations;
+use Kennel\App\Credentials\Passwords\Wrapping;
+use Kennel\App\Foundation\Queue\ContinueRun;
+use Kennel\App\Foundation\Queue\LongRun;
 use Kennel\App\Messaging\Mail\DeliverMessage;
-use Kennel\App\Policy\Impact\MeasureImpact;
+use Kennel\App\Policy\Impact\ImpactRuns;
 use Kennel\Tests\Feature\DoorTestCase;
 use PHPUnit\Framework\Attributes\DataProvider;
 
@@ -20,14 +22,14 @@ final class LongWorkTest extends DoorTestCase
     private const ID = '01890a5d-ac96-774b-bcce-b302099a8057';
 
     /**
-     * @param  class-string  $job
+     * @param  class-string<LongRun>  $job
      * @param  array<string, mixed>  $row
      */
     #[DataProvider('jobs')]
     public function test_what_is_given_up_says_so(string $job, string $table, string $state, array $row): void
     {
         DB::table($table)->insert(['id' => self::ID, 'state' => $state, 'started_at' => '2026-05-01T12:00:00.000Z'] + $row);
-        $work = new $job(self::ID);
+        $work = new ContinueRun($job, self::ID);
         $work->failed();
         self::assertSame('failed', DB::table($table)->value('state'));
         self::assertSame(['long', 'long'], [$work->connection, $work->queue]);
@@ -40,15 +42,15 @@ final class LongWorkTest extends DoorTestCase
     }
 
     /**
-     * @param  class-string  $job
+     * @param  class-string<LongRun>  $job
      * @param  array<string, mixed>  $row
      */
     #[DataProvider('jobs')]
     public function test_two_of_one_run_never_work_at_once(string $job, string $table, string $state, array $row): void
     {
         DB::table($table)->insert(['id' => self::ID, 'state' => $state, 'started_at' => '2026-05-01T12:00:00.000Z'] + $row);
-        $job::dispatch(self::ID);
-        $lock = Cache::lock("laravel-queue-overlap:{$job}:".self::ID, 60);
+        ContinueRun::dispatch($job, self::ID);
+        $lock = Cache::lock('laravel-queue-overlap:'.ContinueRun::class.':'.self::ID, 60);
         self::assertTrue($lock->get());
         $this->work();
         self::assertSame($state, DB::table($table)->value('state'), 'another worker has it');
@@ -56,14 +58,14 @@ final class LongWorkTest extends DoorTestCase
         $lock->release();
     }
 
-    /** @return array<string, array{class-string, string, string, array<string, mixed>}> */
+    /** @return array<string, array{class-string<LongRun>, string, string, array<string, mixed>}> */
     public static function jobs(): array
     {
         return [
-            'wrapping' => [WrapHashes::class, 'wrap_runs', 'queued', ['total' => 1, 'kinds' => '[]']],
-            'calibration' => [CalibrateMachine::class, 'calibrations', 'queued', ['machine' => '', 'total' => 1, 'cores' => 1, 'memory' => 1, 'points' => '[]', 'bcrypt' => '[]']],
-            'impact' => [MeasureImpact::class, 'impact_runs', 'queued', ['draft_version' => 0, 'counts' => '[]']],
-            'import' => [RunImport::class, 'imports', 'checking', ['name' => 'x', 'format' => 'csv', 'app_key' => 'gaugebook', 'proven' => 1, 'must_change' => 0, 'digest' => '', 'layout' => 'password', 'bytes' => 0, 'ignored' => '[]', 'begun_by_kind' => 'kennel', 'begun_by' => 'Kennel']],
+            'wrapping' => [Wrapping::class, 'wrap_runs', 'queued', ['total' => 1, 'kinds' => '[]']],
+            'calibration' => [Calibrations::class, 'calibrations', 'queued', ['machine' => '', 'total' => 1, 'cores' => 1, 'memory' => 1, 'points' => '[]', 'bcrypt' => '[]']],
+            'impact' => [ImpactRuns::class, 'impact_runs', 'queued', ['draft_version' => 0, 'counts' => '[]']],
+            'import' => [WorkThroughImport::class, 'imports', 'checking', ['name' => 'x', 'format' => 'csv', 'app_key' => 'gaugebook', 'proven' => 1, 'must_change' => 0, 'digest' => '', 'layout' => 'password', 'bytes' => 0, 'ignored' => '[]', 'begun_by_kind' => 'kennel', 'begun_by' => 'Kennel']],
         ];
     }
 
@@ -78,20 +80,20 @@ final class LongWorkTest extends DoorTestCase
         $calibration = $this->app->make(\Kennel\App\Credentials\Passwords\Calibrations::class)->begin();
         DB::table('jobs')->delete();
         config(['queue.connections.long.retry_after' => 0]);
-        $this->app->call([new WrapHashes(self::ID), 'handle']);
+        $this->app->call([new ContinueRun(Wrapping::class, self::ID), 'handle']);
         self::assertSame([1, 20], [self::rows('jobs'), DB::table('accounts')->where('hash_kind', 'like', 'wrapped%')->count()]);
-        $this->app->call([new WrapHashes(self::ID), 'handle']);
+        $this->app->call([new ContinueRun(Wrapping::class, self::ID), 'handle']);
         self::assertSame([2, 25], [self::rows('jobs'), DB::table('accounts')->where('hash_kind', 'like', 'wrapped%')->count()]);
-        $this->app->call([new WrapHashes(self::ID), 'handle']);
+        $this->app->call([new ContinueRun(Wrapping::class, self::ID), 'handle']);
         self::assertSame([2, 'done', 25], [self::rows('jobs'), DB::table('wrap_runs')->value('state'), (int) DB::table('wrap_runs')->value('done')], 'nothing is left, and no job either');
-        $this->app->call([new CalibrateMachine($calibration), 'handle']);
+        $this->app->call([new ContinueRun(Calibrations::class, $calibration), 'handle']);
         self::assertSame([3, 1], [self::rows('jobs'), (int) DB::table('calibrations')->value('done')]);
     }
 
     public function test_mail_and_long_work_wait_in_queues_of_their_own(): void
     {
-        self::assertNotSame((new DeliverMessage('x'))->queue, (new WrapHashes('x'))->queue);
-        WrapHashes::dispatch(self::ID);
+        self::assertNotSame((new DeliverMessage('x'))->queue, (new ContinueRun(Wrapping::class, 'x'))->queue);
+        ContinueRun::dispatch(Wrapping::class, self::ID);
         $this->knock('POST', '/signups', ['app' => 'gaugebook', 'name' => 'Tam', 'email' => 'tam@post.example', 'password' => self::PASSWORD]);
         $this->work('mail');
         self::assertSame(['held', 'long'], [DB::table('messages')->value('state'), DB::table('jobs')->value('queue')], 'mail went, and the long work is still there');

@@ -9,12 +9,12 @@ use Illuminate\Testing\TestResponse;
 use Kennel\App\Administration\Bulk\BulkAccount;
 use Kennel\App\Administration\Bulk\BulkRun;
 use Kennel\App\Administration\Bulk\PlanChunk;
-use Kennel\App\Administration\Bulk\RunBulk;
 use Kennel\App\Administration\Bulk\WorkThroughBulk;
 use Kennel\App\Directory\Accounts\Account;
 use Kennel\App\Directory\Accounts\Accounts;
 use Kennel\App\Directory\Fields\FieldValues;
 use Kennel\App\Directory\Roles\Assignments;
+use Kennel\App\Foundation\Queue\ContinueRun;
 use Kennel\App\Foundation\Queue\Step;
 use Kennel\App\Messaging\Mail\Message;
 use Kennel\Core\Administration\Bulk\Change;
@@ -270,7 +270,7 @@ final class BulkTest extends DoorTestCase
         $this->work();
         $this->ask("/bulk-acts/{$run['id']}")->assertJsonPath('state', 'checked')->assertJsonPath('planned', 1_203);
         $this->begin($run)->assertOk()->assertJsonPath('state', 'running');
-        ($this->app->make(WorkThroughBulk::class))($run['id'], Step::endless());
+        $this->app->make(WorkThroughBulk::class)->work($run['id'], Step::endless());
         $this->ask("/bulk-acts/{$run['id']}")->assertJsonPath('state', 'done')->assertJsonPath('changed', 1_203);
         self::assertSame(1_203, DB::table('accounts')->where('status', 'suspended')->where('version', 2)->count(), 'each once');
         self::assertSame(1_203, DB::table('audit_events')->where('event', 'account.suspended')->count());
@@ -287,7 +287,7 @@ final class BulkTest extends DoorTestCase
         (new \ReflectionMethod(WorkThroughBulk::class, 'chunk'))->invoke($this->app->make(WorkThroughBulk::class), $run['id']);
         // Each is told by mail, so they go in small steps.
         $this->knock('DELETE', "/bulk-acts/{$run['id']}", surface: 'console')->assertOk()->assertJsonPath('state', 'cancelled')->assertJsonPath('changed', 20);
-        RunBulk::dispatch($run['id']);
+        ContinueRun::dispatch(WorkThroughBulk::class, $run['id']);
         $this->work();
         self::assertSame(20, DB::table('accounts')->where('status', 'suspended')->count(), 'no more after it was stopped');
         $undoing = $this->knock('POST', "/bulk-acts/{$run['id']}/undo", surface: 'console')->assertCreated();

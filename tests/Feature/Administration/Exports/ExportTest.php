@@ -7,9 +7,9 @@ namespace Kennel\Tests\Feature\Administration\Exports;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\TestResponse;
 use Kennel\App\Administration\Exports\ExportFiles;
-use Kennel\App\Administration\Exports\RunExport;
 use Kennel\App\Administration\Exports\WriteExport;
 use Kennel\App\Directory\Accounts\Account;
+use Kennel\App\Foundation\Queue\ContinueRun;
 use Kennel\App\Foundation\Queue\Step;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Feature\Trail;
@@ -60,10 +60,10 @@ final class ExportTest extends DoorTestCase
         $this->ask("/exports/{$id}/file")->assertNotFound();
         DB::table('jobs')->delete();
         // One page, then it is as if the worker had been killed while it wrote the next.
-        ($this->app->make(WriteExport::class))($id, $this->over());
+        $this->app->make(WriteExport::class)->work($id, $this->over());
         self::assertSame(10_000, (int) DB::table('exports')->value('done'));
         file_put_contents($this->app->make(ExportFiles::class)->path($id), 'half a li', FILE_APPEND);
-        RunExport::dispatch($id);
+        ContinueRun::dispatch(WriteExport::class, $id);
         $this->work();
         $lines = explode("\r\n", trim($this->file($export)->streamedContent()));
         self::assertSame([10_401, 10_401], [count($lines), count(array_unique($lines))], 'each once, below the head');

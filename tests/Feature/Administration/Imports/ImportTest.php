@@ -13,8 +13,9 @@ use Kennel\App\Administration\Imports\ImportAccounts;
 use Kennel\App\Administration\Imports\ImportFiles;
 use Kennel\App\Administration\Imports\ImportFormat;
 use Kennel\App\Administration\Imports\Imports;
-use Kennel\App\Administration\Imports\RunImport;
+use Kennel\App\Administration\Imports\WorkThroughImport;
 use Kennel\App\Foundation\Identity\Actor;
+use Kennel\App\Foundation\Queue\ContinueRun;
 use Kennel\App\Foundation\Queue\Step;
 use Kennel\App\Foundation\Refusals\Refusal;
 use Kennel\Core\Trail\Audit\Changes;
@@ -178,7 +179,7 @@ final class ImportTest extends DoorTestCase
         [$id] = $this->send("address,name,hash\n".implode('', array_map(static fn (int $n): string => "p{$n}@reach.example,Person {$n},\$2y\$04\$".str_repeat('a', 53)."\n", range(1, 2_500))), 'app=gaugebook');
         config(['queue.connections.long.retry_after' => 0]);
         $step = function () use ($id): array {
-            $this->app->call([new RunImport($id), 'handle']);
+            $this->app->call([new ContinueRun(WorkThroughImport::class, $id), 'handle']);
 
             return [$this->import($id)['state'], $this->import($id)['done']];
         };

@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace Kennel\App\Foundation\Queue;
 
 use Illuminate\Bus\Queueable;
+use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
 use Illuminate\Queue\Middleware\WithoutOverlapping;
 
-/** For jobs of the long queue: one step each, never two of one run at once, and after three errors given up by failed(). */
-trait WorksInSteps
+/** One step of long work, in the long queue: never two of one run at once, and after three errors the run fails. */
+final class ContinueRun implements ShouldQueue
 {
     use Dispatchable;
     use InteractsWithQueue;
@@ -27,7 +28,8 @@ trait WorksInSteps
     /** In seconds: as long as no request takes. */
     private const ABANDONED = 120;
 
-    public function __construct(private readonly string $runId)
+    /** @param  class-string<LongRun>  $work */
+    public function __construct(private readonly string $work, private readonly string $runId)
     {
         $this->onConnection('long')->onQueue('long');
     }
@@ -40,14 +42,25 @@ trait WorksInSteps
         return [(new WithoutOverlapping($this->runId))->releaseAfter(min(10, $abandoned))->expireAfter($abandoned)];
     }
 
-    /** For what is done while somebody waits: should that process be killed, a worker finds what is left; else it finds nothing to do. */
-    public static function shouldItDie(string $runId): void
+    public function handle(): void
     {
-        self::dispatch($runId)->delay(self::ABANDONED);
+        if (! app($this->work)->work($this->runId, Step::begin())) {
+            self::dispatch($this->work, $this->runId);
+        }
     }
 
-    private function goOnLater(): void
+    public function failed(): void
     {
-        self::dispatch($this->runId);
+        app($this->work)->fail($this->runId);
+    }
+
+    /**
+     * For what is done while somebody waits: should that process be killed, a worker finds what is left; else it finds nothing to do.
+     *
+     * @param  class-string<LongRun>  $work
+     */
+    public static function shouldItDie(string $work, string $runId): void
+    {
+        self::dispatch($work, $runId)->delay(self::ABANDONED);
     }
 }

@@ -88,7 +88,9 @@ final class AccountsTest extends DoorTestCase
     {
         $plan = static fn (string $sql): string => implode(' ', array_column(array_map(get_object_vars(...), DB::select("EXPLAIN QUERY PLAN {$sql}")), 'detail'));
         foreach (ListOrder::SORTS as $column) {
-            self::assertMatchesRegularExpression("/USING INDEX accounts_{$column}(_seq)? /", $plan("SELECT * FROM accounts WHERE ({$column}, seq) > ('m', 5) ORDER BY {$column}, seq LIMIT 51").' ');
+            // Lookup keys are unique, and that index serves the order as well.
+            $index = $column === 'lookup_key' ? 'sqlite_autoindex_accounts_\d+' : "accounts_{$column}(_seq)?";
+            self::assertMatchesRegularExpression("/^\w+ accounts USING INDEX {$index} (?!.*TEMP)/", $plan("SELECT * FROM accounts WHERE ({$column}, seq) > ('m', 5) ORDER BY {$column}, seq LIMIT 51").' ');
             if (! in_array($column, ['name_key', 'lookup_key', 'created_at', 'seen_at'], true)) {
                 continue;
             }

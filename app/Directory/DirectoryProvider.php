@@ -21,8 +21,6 @@ use Kennel\Core\Directory\Apps\AppRules;
 use Kennel\Core\Directory\Disclosure\DisclosureRules;
 use Kennel\Core\Directory\Fields\DecideFields;
 use Kennel\Core\Directory\Fields\FieldRules;
-use Kennel\Core\Directory\Fields\FieldTypes;
-use Kennel\Core\Directory\Fields\PhoneNumbers;
 use Kennel\Core\Directory\Pictures\PictureRules;
 use Psr\Clock\ClockInterface;
 
@@ -63,8 +61,7 @@ final class DirectoryProvider extends AreaProvider
             return new DutyRules(
                 $owed->fields,
                 $owed->termsVersion,
-                // Not by the container, which takes three times as long: this is made at every request.
-                new DecideFields(new FieldTypes($app->part(PhoneNumbers::class))),
+                $app->part(DecideFields::class),
                 $app->part(ClockInterface::class)->now(),
                 // Who includes whom is looked up only where a role is named.
                 $demand->rules->roles === [] ? $demand : $demand->ofRoles($app->make(Roles::class)->graph()->including($demand->rules->roles)),

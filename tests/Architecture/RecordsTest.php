@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Kennel\Tests\Architecture;
 
-use Kennel\App\Foundation\Database\Record;
+use Kennel\Tests\Support\Classes;
 use PhpParser\Node\Expr\MethodCall;
 use PhpParser\Node\Expr\New_;
 use PhpParser\Node\Expr\StaticCall;
@@ -49,7 +49,7 @@ final class RecordsTest extends TestCase
         preg_match_all("/Schema::create\('(\w+)'|CREATE (?:VIRTUAL )?TABLE (\w+)/", $migration, $found);
         $tables = array_diff(array_filter([...$found[1], ...$found[2]]), self::NOT_OURS);
         $named = [];
-        foreach ($this->records() as $class) {
+        foreach (Classes::records() as $class) {
             $named[] = (new $class)->getTable();
         }
         self::assertEqualsCanonicalizing(array_values($tables), $named);
@@ -84,7 +84,7 @@ final class RecordsTest extends TestCase
 
     public function test_nobody_queries_anothers_model(): void
     {
-        $records = $this->records();
+        $records = Classes::records();
         $queries = 0;
         foreach ($this->sources() as $path => $tree) {
             $capability = self::folder($path);
@@ -104,20 +104,6 @@ final class RecordsTest extends TestCase
     private static function folder(string $path): string
     {
         return implode('/', array_slice(explode('/', dirname($path)), 0, 3));
-    }
-
-    /** @return list<class-string<Record>> */
-    private function records(): array
-    {
-        $records = [];
-        foreach ($this->sources() as $path => $tree) {
-            $class = 'Kennel\\App\\'.str_replace('/', '\\', substr($path, strlen('app/'), -strlen('.php')));
-            if (is_subclass_of($class, Record::class) && ! (new \ReflectionClass($class))->isAbstract()) {
-                $records[] = $class;
-            }
-        }
-
-        return $records;
     }
 
     /** @return iterable<string, list<\PhpParser\Node>> */

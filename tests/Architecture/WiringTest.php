@@ -44,13 +44,8 @@ final class WiringTest extends TestCase
     public function test_no_middleware_has_something_left_to_do_after_the_answer(): void
     {
         $having = [];
-        $folder = dirname(__DIR__, 2).'/app';
-        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($folder, \FilesystemIterator::SKIP_DOTS)) as $file) {
-            if (preg_match('/^[A-Z]\w*\.php$/D', $file->getFilename()) !== 1) {
-                continue;
-            }
-            $class = 'Kennel\\App'.str_replace('/', '\\', substr($file->getPathname(), strlen($folder), -strlen('.php')));
-            if (class_exists($class) && $class !== RequestKernel::class && method_exists($class, 'handle') && method_exists($class, 'terminate') && ! is_subclass_of($class, \Illuminate\Foundation\Application::class)) {
+        foreach (Wiring::classes(dirname(__DIR__, 2)) as $class) {
+            if ($class !== RequestKernel::class && method_exists($class, 'handle') && method_exists($class, 'terminate') && ! is_subclass_of($class, \Illuminate\Foundation\Application::class)) {
                 $having[] = $class;
             }
         }

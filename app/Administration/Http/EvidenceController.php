@@ -49,7 +49,7 @@ final readonly class EvidenceController
     }
 
     /**
-     * As it was kept, but for values of fields that are the operator may not see.
+     * As it was kept, but for values of fields that the operator may not see.
      *
      * @return array<string, mixed>
      */

@@ -6,11 +6,11 @@ namespace Kennel\App\Directory\Apps;
 
 use Kennel\App\Directory\Roles\Roles;
 
-/** The roles whoever signs up on an app gets: what everybody gets, and what that app gives. None that gives anything over Kennel, whatever the rules say. */
+/** The roles of a new account: those given on every app, and those of its own app. Roles with permissions over Kennel are left out, whatever the rules say. */
 final readonly class DefaultRoles
 {
-    /** @param  list<string>  $everybodys  what whoever signs up gets, on any app */
-    public function __construct(private Apps $apps, private array $everybodys, private Roles $roles)
+    /** @param  list<string>  $onEveryApp  roles of every new account, whichever app it signs up on */
+    public function __construct(private Apps $apps, private array $onEveryApp, private Roles $roles)
     {
     }
 
@@ -19,7 +19,7 @@ final readonly class DefaultRoles
     {
         $rules = $app === null ? null : $this->apps->find($app)?->rules;
 
-        return $this->roles->harmless(array_values(array_unique([...$this->everybodys, ...$rules->roles ?? []])));
+        return $this->roles->harmless(array_values(array_unique([...$this->onEveryApp, ...$rules->roles ?? []])));
     }
 
     /** Whether somebody would be given it at sign-up. */
@@ -31,6 +31,6 @@ final readonly class DefaultRoles
     /** @return non-empty-list<list<string>> what is given together: what everybody gets, and with it what each app gives */
     public function all(): array
     {
-        return [$this->everybodys, ...array_map(fn (App $app): array => [...$this->everybodys, ...$app->rules->roles], $this->apps->all())];
+        return [$this->onEveryApp, ...array_map(fn (App $app): array => [...$this->onEveryApp, ...$app->rules->roles], $this->apps->all())];
     }
 }

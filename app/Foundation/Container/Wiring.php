@@ -19,22 +19,32 @@ final class Wiring
     public static function read(string $root, array $contextual): array
     {
         $wiring = [];
-        foreach (self::FOLDERS as $namespace => $folder) {
-            foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator("{$root}/{$folder}", \FilesystemIterator::SKIP_DOTS)) as $file) {
-                // A list of routes is no class, and to look for one would run it.
-                if (preg_match('/^[A-Z]\w*\.php$/D', $file->getFilename()) !== 1) {
-                    continue;
-                }
-                $class = $namespace.str_replace('/', '\\', substr($file->getPathname(), strlen("{$root}/{$folder}"), -strlen('.php')));
-                $parts = ! class_exists($class) || in_array($class, $contextual, true) ? null : self::parts(new \ReflectionClass($class));
-                if ($parts !== null) {
-                    $wiring[$class] = $parts;
-                }
+        foreach (self::classes($root) as $class) {
+            $parts = in_array($class, $contextual, true) ? null : self::parts(new \ReflectionClass($class));
+            if ($parts !== null) {
+                $wiring[$class] = $parts;
             }
         }
         ksort($wiring);
 
         return $wiring;
+    }
+
+    /** @return \Generator<int, class-string> every class of ours, in no order; interfaces and traits are left out */
+    public static function classes(string $root): \Generator
+    {
+        foreach (self::FOLDERS as $namespace => $folder) {
+            foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator("{$root}/{$folder}", \FilesystemIterator::SKIP_DOTS)) as $file) {
+                // A list of routes is no class, and looking for one would run it.
+                if (preg_match('/^[A-Z]\w*\.php$/D', $file->getFilename()) !== 1) {
+                    continue;
+                }
+                $class = $namespace.str_replace('/', '\\', substr($file->getPathname(), strlen("{$root}/{$folder}"), -strlen('.php')));
+                if (class_exists($class)) {
+                    yield $class;
+                }
+            }
+        }
     }
 
     /**

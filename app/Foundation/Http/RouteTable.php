@@ -12,8 +12,8 @@ use Symfony\Component\Routing\Matcher\CompiledUrlMatcher;
 use Symfony\Component\Routing\RequestContext;
 
 /**
- * The framework's cached routes, which make a route of every line to find out whether a path that is not there would be there by another
- * method. The compiled expressions say the same at once, so that a scanner costs no more than other clients.
+ * The framework's cached routes. For an unknown path the framework builds every route to find the methods that would match. The compiled
+ * expressions give the same answer at once, so a scanner costs as little as any other client.
  */
 final class RouteTable extends CompiledRouteCollection
 {

@@ -55,7 +55,7 @@ final class ContinueRun implements ShouldQueue
     }
 
     /**
-     * For what is done while somebody waits: should that process be killed, a worker finds what is left; else it finds nothing to do.
+     * A safety net for work that a request does itself. If that process is killed, a worker continues the run; otherwise the run is already done.
      *
      * @param  class-string<LongRun>  $work
      */

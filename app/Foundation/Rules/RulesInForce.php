@@ -134,7 +134,7 @@ final class RulesInForce
      * Lets the request under way be judged by another document.
      *
      * @param  array<string, mixed>  $document
-     * @return list<class-string> parts that were read of the one in force: whoever kept them has to drop them
+     * @return list<class-string> parts already read from the published rules; the caller has to drop its copies
      */
     public function pretend(array $document): array
     {

@@ -28,7 +28,7 @@ final readonly class UserInfoController
             // Nothing was shown, so nothing is said of it (RFC 6750 §3.1).
             return new Response(status: 401, headers: ['WWW-Authenticate' => 'Bearer realm="kennel"', 'Cache-Control' => 'no-store']);
         }
-        $grant = app(ReadToken::class)($found[2]) ?? throw new OAuthRefused(OAuthError::InvalidToken, 'The token is not known, has run out, or counts no more.');
+        $grant = app(ReadToken::class)($found[2]) ?? throw new OAuthRefused(OAuthError::InvalidToken, 'The token is unknown, expired or revoked.');
         $this->requireKey($request, $found[1], $found[2], $grant->keyThumbprint);
         if ($grant->holding === null || ! $grant->scope->has(Scope::OPENID) || ! in_array(Issuer::name(), $grant->audience, true)) {
             throw new OAuthRefused(OAuthError::InsufficientScope, 'The token has to have the scope openid.');

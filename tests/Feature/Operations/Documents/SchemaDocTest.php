@@ -9,6 +9,7 @@ use Illuminate\Support\Facades\Schema;
 use Kennel\App\Foundation\Database\Record;
 use Kennel\Tests\Architecture\Layers;
 use Kennel\Tests\Feature\DoorTestCase;
+use Kennel\Tests\Support\Classes;
 
 /** docs/schema.md is written from the migrated database and the models: KENNEL_WRITE_SCHEMA=1 writes it anew. */
 final class SchemaDocTest extends DoorTestCase
@@ -40,10 +41,8 @@ final class SchemaDocTest extends DoorTestCase
     private function records(string $area): array
     {
         $records = [];
-        $root = base_path("app/{$area}");
-        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($root, \FilesystemIterator::SKIP_DOTS)) as $file) {
-            $class = "Kennel\\App\\{$area}".strtr(substr($file->getPathname(), strlen($root), -strlen('.php')), '/', '\\');
-            if (preg_match('/^[A-Z]\w*\.php$/D', $file->getFilename()) === 1 && is_subclass_of($class, Record::class) && ! (new \ReflectionClass($class))->isAbstract()) {
+        foreach (Classes::records() as $class) {
+            if (str_starts_with($class, "Kennel\\App\\{$area}\\")) {
                 $records[(new $class)->getTable()] = new \ReflectionClass($class);
             }
         }

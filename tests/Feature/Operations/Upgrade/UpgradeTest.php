@@ -6,7 +6,6 @@ namespace Kennel\Tests\Feature\Operations\Upgrade;
 
 use Illuminate\Foundation\Application;
 use Illuminate\Support\Facades\DB;
-use Kennel\App\Foundation\Database\Record;
 use Kennel\App\Foundation\Rules\RulesInForce;
 use Kennel\App\Messaging\Mail\Composition;
 use Kennel\App\Messaging\Mail\Message;
@@ -17,6 +16,7 @@ use Kennel\Core\Policy\Rules\Upgrades\UpgradeBook;
 use Kennel\Demo\DemoKeeper;
 use Kennel\Tests\Feature\DoorTestCase;
 use Kennel\Tests\Feature\Trail;
+use Kennel\Tests\Support\Classes;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 /** Each release's database and rule book, brought up to today. `freeze.php` beside this writes one down. */
@@ -87,7 +87,7 @@ final class UpgradeTest extends DoorTestCase
         $this->load($folder);
         $this->command('migrate', ['--force' => true]);
         $read = 0;
-        foreach (self::records() as $record) {
+        foreach (Classes::records() as $record) {
             foreach ($record::query()->get() as $row) {
                 $row->toArray();
                 $read++;
@@ -184,16 +184,5 @@ final class UpgradeTest extends DoorTestCase
         DB::purge();
 
         return $schema;
-    }
-
-    /** @return iterable<class-string<Record>> */
-    private static function records(): iterable
-    {
-        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(__DIR__.'/../../../../app', \FilesystemIterator::SKIP_DOTS)) as $file) {
-            $class = 'Kennel\\App\\'.strtr(substr($file->getPathname(), strlen(__DIR__.'/../../../../app/'), -4), '/', '\\');
-            if (preg_match('/^[A-Z]\w*\.php$/D', $file->getFilename()) === 1 && is_subclass_of($class, Record::class) && ! (new \ReflectionClass($class))->isAbstract()) {
-                yield $class;
-            }
-        }
     }
 }

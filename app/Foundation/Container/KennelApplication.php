@@ -77,9 +77,13 @@ final class KennelApplication extends Application
         return new $class(...$parts);
     }
 
-    /** @return array<class-string, list<class-string>> */
+    /**
+     * For requests alone, since the file is written anew when their server starts. A command of an upgrade, or a worker, may still find the former version's file.
+     *
+     * @return array<class-string, list<class-string>>
+     */
     private function wiring(): array
     {
-        return $this->wiring ??= is_file($this->wiringPath()) ? require $this->wiringPath() : [];
+        return $this->wiring ??= PHP_SAPI !== 'cli' && is_file($this->wiringPath()) ? require $this->wiringPath() : [];
     }
 }

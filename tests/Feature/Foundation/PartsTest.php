@@ -70,6 +70,16 @@ final class PartsTest extends DoorTestCase
         self::assertSame([8], iterator_to_array($app->make(\IteratorIterator::class, ['iterator' => new \ArrayIterator([8])])), 'parts that are given win');
     }
 
+    public function test_a_command_of_an_upgrade_does_not_read_the_former_versions_file(): void
+    {
+        file_put_contents("{$this->data}/framework/wiring.php", '<?php throw new \LogicException("It was read.");');
+        $process = proc_open([PHP_BINARY, 'artisan', 'list', 'kennel', '--raw'], [1 => ['pipe', 'w'], 2 => ['pipe', 'w']], $pipes, base_path(), ['APP_ROUTES_CACHE' => "{$this->data}/framework/routes.php", 'KENNEL_DATA' => $this->data, 'PATH' => (string) getenv('PATH')]);
+        self::assertIsResource($process);
+        $output = stream_get_contents($pipes[1]).stream_get_contents($pipes[2]);
+        self::assertSame(0, proc_close($process), $output);
+        self::assertStringContainsString('kennel:wire', $output);
+    }
+
     public function test_every_wired_class_is_made_of_the_same_as_without(): void
     {
         $app = $this->application();
